@@ -1,0 +1,1 @@
+"""Colour as an eye sees it: colorimetry, Munsell, differences, and painters' words."""

@@ -1,0 +1,129 @@
+"""From reflectance to tristimulus values, CIELAB and back, for the 2 degree observer.
+
+Sources: CIE 015:2018; ASTM E308 with weights computed as in ASTM E2022 (see `build_tables`).
+"""
+
+from functools import cache
+from pathlib import Path
+from typing import Final
+
+import numpy as np
+
+from mesotint.errors import InputError, nearest_words
+from mesotint.optics.grid import Array
+
+DATA: Final = Path(__file__).parent / "data"
+
+LIGHTS: Final[dict[str, str]] = {
+    "D65": "daylight",
+    "D50": "warm daylight",
+    "A": "tungsten lamp",
+    "F11": "fluorescent tube",
+    "LED-B3": "LED lamp",
+}
+"""Lights by their CIE names, with a painter's word for each (CIE F11 is FL11 in CIE 015:2018)."""
+
+_LINEAR_BELOW: Final = (6 / 29) ** 3
+
+
+@cache
+def _weights() -> dict[str, Array]:
+    with np.load(DATA / "tristimulus.npz") as tables:
+        return {light: tables[light] for light in LIGHTS}
+
+
+def weights(light: str = "D65") -> Array:
+    """Tristimulus weights of a light, shape (3, 36): XYZ is reflectance times these.
+
+    Raises
+    ------
+    InputError
+        For a light the project does not carry; the nearest names are offered.
+    """
+    try:
+        return _weights()[light]
+    except KeyError:
+        near = nearest_words(light, LIGHTS) or list(LIGHTS)
+        raise InputError(
+            f"light: '{light}' is not known; choose {' or '.join(near)}.", "light"
+        ) from None
+
+
+def white_point(light: str = "D65") -> Array:
+    """XYZ of the perfect diffuser under a light, Y = 100, shape (3,)."""
+    return np.asarray(weights(light).sum(axis=1))
+
+
+def xyz_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
+    """Tristimulus values of reflectance factors (ASTM E308).
+
+    Parameters
+    ----------
+    reflectance : array, shape (..., 36)
+    light : str
+        A key of `LIGHTS`.
+
+    Returns
+    -------
+    array, shape (..., 3)
+        X, Y, Z with Y = 100 for the perfect diffuser.
+    """
+    result: Array = reflectance @ weights(light).T
+    return result
+
+
+def lab_from_xyz(xyz: Array, light: str = "D65") -> Array:
+    """CIELAB from XYZ, relative to the white of `light` (CIE 015:2018, clause 8.2.1)."""
+    ratio = np.asarray(xyz) / white_point(light)
+    f = np.cbrt(ratio)
+    if (ratio <= _LINEAR_BELOW).any():
+        f = np.where(ratio > _LINEAR_BELOW, f, ratio * (29 / 6) ** 2 / 3 + 4 / 29)
+    lab = np.empty_like(f)
+    lab[..., 0] = 116 * f[..., 1] - 16
+    lab[..., 1] = 500 * (f[..., 0] - f[..., 1])
+    lab[..., 2] = 200 * (f[..., 1] - f[..., 2])
+    return lab
+
+
+def xyz_from_lab(lab: Array, light: str = "D65") -> Array:
+    """XYZ from CIELAB, the inverse of `lab_from_xyz`."""
+    lab = np.asarray(lab, dtype=np.float64)
+    fy = (lab[..., 0] + 16) / 116
+    f = np.stack([fy + lab[..., 1] / 500, fy, fy - lab[..., 2] / 200], axis=-1)
+    ratio = np.where(f > 6 / 29, f**3, 3 * (6 / 29) ** 2 * (f - 4 / 29))
+    return np.asarray(ratio * white_point(light))
+
+
+def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
+    """CIELAB of reflectance factors under a light, relative to that light's own white."""
+    return lab_from_xyz(xyz_from_reflectance(reflectance, light), light)
+
+
+def lch_from_lab(lab: Array) -> Array:
+    """Lightness, chroma and hue angle (degrees, 0 to 360) from CIELAB, shape (..., 3)."""
+    lab = np.asarray(lab)
+    chroma = np.hypot(lab[..., 1], lab[..., 2])
+    hue = np.degrees(np.arctan2(lab[..., 2], lab[..., 1])) % 360
+    return np.stack([lab[..., 0], chroma, hue], axis=-1)
+
+
+def lab_from_lch(lch: Array) -> Array:
+    """CIELAB from lightness, chroma and hue angle in degrees, shape (..., 3)."""
+    lch = np.asarray(lch, dtype=np.float64)
+    hue = np.radians(lch[..., 2])
+    return np.stack([lch[..., 0], lch[..., 1] * np.cos(hue), lch[..., 1] * np.sin(hue)], axis=-1)
+
+
+def checked_lab(values: object, field: str = "lab") -> Array:
+    """CIELAB values as an array (..., 3); `InputError` outside L* 0–100 or a*, b* within ±200."""
+    try:
+        lab = np.asarray(values, dtype=np.float64)
+    except (TypeError, ValueError):
+        raise InputError(f"{field}: give three numbers, L*, a*, b*.", field) from None
+    if lab.ndim == 0 or lab.shape[-1] != 3 or not np.all(np.isfinite(lab)):
+        raise InputError(f"{field}: give three numbers, L*, a*, b*, such as 45,8,12.", field)
+    if lab[..., 0].min() < 0 or lab[..., 0].max() > 100:
+        raise InputError(f"{field}: L* must lie between 0 and 100.", field)
+    if np.abs(lab[..., 1:]).max() > 200:
+        raise InputError(f"{field}: a* and b* must lie between -200 and 200.", field)
+    return lab

@@ -1,0 +1,1 @@
+"""Mixtures of paints and the trails between them."""

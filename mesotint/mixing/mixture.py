@@ -1,0 +1,171 @@
+"""A mixture of paints, and how it looks."""
+
+import math
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Any, Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab, weights
+from mesotint.colour.munsell import munsell_from_lab, notation
+from mesotint.colour.srgb import hex_from_lab
+from mesotint.colour.words import describe
+from mesotint.errors import InputError, nearest_words
+from mesotint.optics.film import opaque_film, wash_film
+from mesotint.optics.grid import Array
+from mesotint.optics.surface import surface_scatter
+from mesotint.paints.library import Paint
+
+MEDIA: Final = ("opaque", "wash")
+
+
+@dataclass(frozen=True)
+class Viewing:
+    """How a mixture is laid and seen: medium, finish, light, and water in a wash.
+
+    Attributes
+    ----------
+    medium : str
+        ``opaque``, or ``wash``: a thin film over white paper.
+    finish : str
+        gloss, satin or matte.
+    light : str
+        A key of `mesotint.colour.colorimetry.LIGHTS`.
+
+    Raises
+    ------
+    InputError
+        For a word that is not known.
+    """
+
+    medium: str = "opaque"
+    finish: str = "satin"
+    light: str = "D65"
+
+    def __post_init__(self) -> None:
+        if self.medium not in MEDIA:
+            near = nearest_words(self.medium, MEDIA)
+            hint = f"did you mean {near[0]}?" if near else "choose opaque or wash."
+            raise InputError(f"medium: '{self.medium[:40]}' is not known; {hint}", "medium")
+        surface_scatter(self.finish)
+        weights(self.light)
+
+    def reflectance(
+        self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0
+    ) -> Array:
+        """Reflectance, shape (..., 36), of mixtures of shape (..., paints).
+
+        `water` is parts of water to one of paint; only a wash takes it.
+        """
+        absorption = np.array([p.absorption for p in paints])
+        scattering = np.array([p.scattering for p in paints])
+        if self.medium == "wash":
+            return wash_film(parts, absorption, scattering, water, self.finish)
+        return opaque_film(parts, absorption, scattering, self.finish)
+
+    def lab(self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0) -> Array:
+        """CIELAB, shape (..., 3), of mixtures of shape (..., paints)."""
+        return lab_from_reflectance(self.reflectance(parts, paints, water), self.light)
+
+
+DEFAULT_VIEWING: Final = Viewing()
+"""Opaque, satin, under D65."""
+
+
+@dataclass(frozen=True)
+class Appearance:
+    """How one colour looks: figures, screen colour, Munsell notation and words."""
+
+    lab: tuple[float, float, float]
+    lch: tuple[float, float, float]
+    munsell: str
+    munsell_extrapolated: bool
+    srgb: str
+    in_gamut: bool
+    name: str
+
+
+def appearances(lab: Array) -> list[Appearance]:
+    """Appearances of colours of shape (n, 3)."""
+    lab = np.atleast_2d(lab)
+    munsell, extrapolated = munsell_from_lab(lab)
+    codes, inside = hex_from_lab(lab)
+    lch = lch_from_lab(lab)
+    return [
+        Appearance(
+            lab=_triple(lab[i]),
+            lch=_triple(lch[i]),
+            munsell=notation(munsell[i]),
+            munsell_extrapolated=bool(extrapolated[i]),
+            srgb=codes[i],
+            in_gamut=inside[i],
+            name=describe(lab[i]),
+        )
+        for i in range(len(lab))
+    ]
+
+
+def _triple(values: Array) -> tuple[float, float, float]:
+    first, second, third = (round(float(v), 3) for v in values)
+    return first, second, third
+
+
+def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
+    """A finite number from `least` to `most`; `InputError` naming the field otherwise."""
+    if isinstance(value, bool) or not isinstance(value, (int, float)):
+        raise InputError(f"{field}: '{str(value)[:40]}' is not a number.", field)
+    if not math.isfinite(value) or not least <= value <= most:
+        raise InputError(f"{field}: give a number from {least:g} to {most:g}.", field)
+    return float(value)
+
+
+@dataclass(frozen=True)
+class Mixture:
+    """Paints in parts by volume, as they are laid and seen.
+
+    Raises
+    ------
+    InputError
+        For no paints, an amount that is negative or not a number, or a total of zero.
+    """
+
+    paints: tuple[Paint, ...]
+    parts: tuple[float, ...]
+    viewing: Viewing = DEFAULT_VIEWING
+    water: float = 0.0
+
+    def __post_init__(self) -> None:
+        if not self.paints:
+            raise InputError("parts: name at least one paint and its parts.", "parts")
+        for paint, amount in zip(self.paints, self.parts, strict=True):
+            checked_amount(amount, f"parts of {paint.key}")
+        checked_amount(self.water, "water", most=1000)
+        if sum(self.parts) <= 0:
+            raise InputError("parts: at least one paint needs more than zero parts.", "parts")
+
+    @classmethod
+    def of(
+        cls,
+        parts: Mapping[Paint, float],
+        viewing: Viewing | None = None,
+        water: float = 0.0,
+    ) -> "Mixture":
+        """A mixture from parts by paint."""
+        return cls(tuple(parts), tuple(parts.values()), viewing or DEFAULT_VIEWING, water)
+
+    @cached_property
+    def reflectance(self) -> Array:
+        """Reflectance factors, shape (36,)."""
+        return self.viewing.reflectance(np.array(self.parts), self.paints, self.water)
+
+    @cached_property
+    def lab(self) -> Array:
+        """CIELAB under the mixture's light, shape (3,)."""
+        return lab_from_reflectance(self.reflectance, self.viewing.light)
+
+    @cached_property
+    def appearance(self) -> Appearance:
+        """How the mixture looks."""
+        return appearances(self.lab)[0]

@@ -1,0 +1,1 @@
+"""How light goes through paint: the wavelength grid, Kubelka–Munk, films and their surface."""

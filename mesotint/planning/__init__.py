@@ -1,0 +1,1 @@
+"""Scales, and amounts a painter can measure."""

@@ -1,0 +1,139 @@
+"""A scale: a trail taken in steps, from one end through its most neutral mixture to the other."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from functools import cached_property
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Appearance, appearances
+from mesotint.mixing.trail import Trail
+from mesotint.optics.grid import Array
+from mesotint.planning.amounts import WholeParts, whole_parts
+
+FEWEST_STEPS: Final = 3
+MOST_STEPS: Final = 15
+
+
+def _chroma_lengths(_: Array, labs: Array) -> Array:
+    return np.asarray(np.linalg.norm(np.diff(labs[:, 1:], axis=0), axis=1))
+
+
+def _difference_lengths(_: Array, labs: Array) -> Array:
+    return delta_e_2000(labs[:-1], labs[1:])
+
+
+def _part_lengths(shares: Array, _: Array) -> Array:
+    return np.diff(shares)
+
+
+SPACINGS: Final[dict[str, Callable[[Array, Array], Array]]] = {
+    "chroma": _chroma_lengths,
+    "parts": _part_lengths,
+    "difference": _difference_lengths,
+}
+"""What the steps are even in: length in the chroma-hue plane, parts by volume, or CIEDE2000."""
+
+
+@dataclass(frozen=True)
+class Step:
+    """One step of a scale."""
+
+    share: float
+    parts: tuple[float, ...]
+    whole: WholeParts
+    appearance: Appearance
+
+
+@dataclass(frozen=True)
+class Scale:
+    """A trail in `count` steps, its nearest-to-neutral mixture always among them.
+
+    Parameters
+    ----------
+    trail : Trail
+    count : int
+        3 to 15.
+    spacing : str
+        A key of `SPACINGS`. Steps are even on either side of the neutral; the neutral takes the
+        place in the row that makes both sides most alike.
+
+    Raises
+    ------
+    InputError
+        For a number of steps or a spacing that cannot be had.
+    """
+
+    trail: Trail
+    count: int = 9
+    spacing: str = "chroma"
+
+    def __post_init__(self) -> None:
+        whole = isinstance(self.count, int) and not isinstance(self.count, bool)
+        if not whole or not FEWEST_STEPS <= self.count <= MOST_STEPS:
+            raise InputError(
+                f"steps: choose {FEWEST_STEPS} to {MOST_STEPS} steps, not {self.count}.", "steps"
+            )
+        if self.spacing not in SPACINGS:
+            raise InputError(
+                f"spacing: '{self.spacing[:40]}' is not known; choose {', '.join(SPACINGS)}.",
+                "spacing",
+            )
+
+    @cached_property
+    def shares(self) -> Array:
+        """Shares of the second paint at the steps, rising from 0 to 1, shape (count,)."""
+        trail = self.trail
+        neutral = trail.neutral_share
+        shares = np.union1d(trail.shares, [neutral])
+        lengths = SPACINGS[self.spacing](shares, trail.lab(shares))
+        along = np.concatenate([[0.0], np.cumsum(np.maximum(lengths, 1e-12))])
+        middle = float(along[np.searchsorted(shares, neutral)])
+        place = self.neutral_place(middle / along[-1])
+        wanted = np.concatenate(
+            [
+                np.linspace(0, middle, place + 1),
+                np.linspace(middle, along[-1], self.count - place)[1:],
+            ]
+        )
+        result = np.interp(wanted, along, shares)
+        result[[0, place, -1]] = [0.0, neutral, 1.0]
+        # A neutral that lies at an end is that end.
+        if place in (0, self.count - 1):
+            result[place] = round(neutral)
+        return np.asarray(result)
+
+    def neutral_place(self, fraction: float) -> int:
+        """Place of the neutral in the row, for its fraction of the trail's whole length."""
+        last = self.count - 1
+        if fraction < 1e-6:
+            return 0
+        if fraction > 1 - 1e-6:
+            return last
+        places = np.arange(1, last)
+        before, after = fraction / places, (1 - fraction) / (last - places)
+        return int(places[np.argmin(np.abs(np.log(before / after)))])
+
+    @cached_property
+    def neutral_index(self) -> int:
+        """Which step is the nearest to neutral."""
+        return int(np.argmin(np.abs(self.shares - self.trail.neutral_share)))
+
+    @cached_property
+    def steps(self) -> list[Step]:
+        """The steps in order, each with its parts and how it looks."""
+        return steps_at(self.trail, self.shares)
+
+
+def steps_at(trail: Trail, shares: Array) -> list[Step]:
+    """Steps of a trail at the given shares of its second paint, shape (n,)."""
+    parts = trail.parts(shares)
+    looks = appearances(trail.lab(shares))
+    whole = whole_parts(parts, lambda p: trail.viewing.lab(p, trail.paints, trail.water))
+    return [
+        Step(float(share), tuple(float(p) for p in row), rounded, look)
+        for share, row, rounded, look in zip(shares, parts, whole, looks, strict=True)
+    ]
