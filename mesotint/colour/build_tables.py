@@ -39,7 +39,7 @@ def tristimulus_weights() -> dict[str, np.ndarray]:
 
 
 def _renotation_base() -> tuple[np.ndarray, np.ndarray]:
-    """Chromaticity offsets (planes, 40 hues, 26 chromas, 2), completed, and greatest real chroma."""
+    """Chromaticity offsets (planes, 40 hues, 26 chromas, 2) and greatest real chroma."""
     from colour.notation.datasets.munsell import MUNSELL_COLOURS_ALL, MUNSELL_COLOURS_REAL
     from colour.notation.munsell import CCS_ILLUMINANT_MUNSELL as GREY
 

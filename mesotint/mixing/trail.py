@@ -1,6 +1,6 @@
 """A trail: all mixtures of two paints, from the one to the other, with white or water in them."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cached_property
 from typing import Final
 
@@ -12,7 +12,8 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import WHITE_KEY, Paint, library
 
 POINTS: Final = 201
-LIGHTENER_MOST: Final = 50.0
+LIGHTENER_MOST: Final = 500.0
+WHITE_TEST_PARTS: Final = 4.0
 _SCAN: Final = 385
 _STEEPNESS: Final = 9.0
 
@@ -27,7 +28,7 @@ class Trail:
         The two ends; they must differ.
     lightener : float
         Parts of titanium white to one part of the pair in an opaque medium, of water in a wash;
-        0 to 50.
+        0 to 500.
     viewing : Viewing
         Medium, finish and light.
 
@@ -81,6 +82,15 @@ class Trail:
     def lab(self, share: Array) -> Array:
         """CIELAB, shape (..., 3), computed at each share."""
         return self.viewing.lab(self.parts(share), self.paints, self.water)
+
+    @property
+    def opened(self) -> "Trail":
+        """The same trail for the white test: every mixture opened with four parts of white.
+
+        In a wash, with four parts of water. A dark mixture hides its lean until it is opened.
+        """
+        more = WHITE_TEST_PARTS * (1 + self.lightener)
+        return replace(self, lightener=self.lightener + more)
 
     @cached_property
     def shares(self) -> Array:

@@ -1,0 +1,17 @@
+"""The API assembled from the stages of the work."""
+
+from ninja import NinjaAPI
+from ninja.security import django_auth
+
+from server.problems import StrictParser, register
+from server.painters.api import router as painters
+from server.scales.api import router as scales
+from server.tubes.api import router as tubes
+
+api = NinjaAPI(
+    title="Mesotint", version="0.1.0", auth=django_auth, parser=StrictParser(), docs_url=None
+)
+register(api)
+api.add_router("", painters)
+api.add_router("", tubes)
+api.add_router("/scales", scales)

@@ -1,0 +1,103 @@
+"""Settings. The `studio` command hands over what differs between runs in the environment."""
+
+import os
+from pathlib import Path
+
+ROOT = Path(__file__).resolve().parent.parent.parent
+WEB_BUILD = ROOT / "web" / "dist"
+
+SECRET_KEY = os.environ["MESOTINT_SECRET_KEY"]
+DEBUG = os.environ.get("MESOTINT_DEBUG") == "1"
+DEMO = os.environ.get("MESOTINT_DEMO") == "1"
+ALLOWED_HOSTS = ["127.0.0.1", "localhost"]
+CSRF_TRUSTED_ORIGINS = ["http://localhost:5173", "http://127.0.0.1:5173"] if DEBUG else []
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "ninja",
+    "allauth",
+    "allauth.account",
+    "allauth.headless",
+    "server.painters",
+    "server.tubes",
+    "server.scales",
+    "server.demo",
+]
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "server.config.web.content_policy",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "allauth.account.middleware.AccountMiddleware",
+]
+ROOT_URLCONF = "server.config.urls"
+WSGI_APPLICATION = "server.config.wsgi.application"
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "OPTIONS": {"context_processors": ["django.template.context_processors.request"]},
+    }
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.mysql",
+        "NAME": "mesotint",
+        "USER": "mesotint",
+        "PASSWORD": os.environ["MESOTINT_DB_PASSWORD"],
+        "HOST": "127.0.0.1",
+        "PORT": os.environ["MESOTINT_DB_PORT"],
+        "CONN_MAX_AGE": 60,
+        "CONN_HEALTH_CHECKS": True,
+        "OPTIONS": {"charset": "utf8mb4", "isolation_level": "read committed"},
+        "TEST": {"CHARSET": "utf8mb4"},
+    }
+}
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+
+AUTH_USER_MODEL = "painters.Painter"
+AUTHENTICATION_BACKENDS = ["allauth.account.auth_backends.AuthenticationBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": "django.contrib.auth.password_validation.MinimumLengthValidator"},
+    {"NAME": "django.contrib.auth.password_validation.CommonPasswordValidator"},
+    {"NAME": "django.contrib.auth.password_validation.UserAttributeSimilarityValidator"},
+]
+# No network, so no mail: a painter signs in by name, and nobody has to confirm an address.
+ACCOUNT_LOGIN_METHODS = {"username"}
+ACCOUNT_SIGNUP_FIELDS = ["username*", "password1*"]
+ACCOUNT_EMAIL_VERIFICATION = "none"
+HEADLESS_ONLY = True
+HEADLESS_CLIENTS = ("browser",)
+HEADLESS_FRONTEND_URLS = {"account_signup": "/sign-in"}
+
+SESSION_COOKIE_SAMESITE = "Lax"
+X_FRAME_OPTIONS = "DENY"
+# Far more than a scale needs, so that what is too long is read, and answered with a sentence.
+DATA_UPLOAD_MAX_MEMORY_SIZE = 16 * 1024 * 1024
+
+LANGUAGE_CODE = "en"
+TIME_ZONE = "UTC"
+USE_TZ = True
+
+STATIC_URL = "/static/"
+WHITENOISE_ROOT = WEB_BUILD if WEB_BUILD.is_dir() else None
+WHITENOISE_INDEX_FILE = False
+WHITENOISE_MAX_AGE = 60
+
+
+def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 - WhiteNoise's name
+    """Whether a file's name holds a hash of its contents: the build puts those in assets/."""
+    return url.startswith("/assets/")
+
+
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}

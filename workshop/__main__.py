@@ -1,0 +1,126 @@
+"""The `studio` command."""
+
+import argparse
+import os
+import signal
+import subprocess
+import sys
+import time
+
+from workshop.console import PYTHON, ROOT, VAR, WEB, Trouble, say
+from workshop.install import install, node_packages
+from workshop.serving import DEFAULT_PORT, Stack
+from workshop.testing import test, write_client
+
+
+def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
+    """Wait for Ctrl-C or a polite kill, watching that what was started goes on running."""
+
+    def leave(number: int, frame: object) -> None:
+        raise KeyboardInterrupt
+
+    signal.signal(signal.SIGTERM, leave)
+    while True:
+        time.sleep(0.5)
+        if any(p.poll() is not None for p in ([stack.web] if stack.web else []) + others):
+            raise Trouble(f"The web server has stopped; {stack.home / 'web.log'} says why.")
+
+
+def _start(args: argparse.Namespace) -> int:
+    began = time.monotonic()
+    install()
+    stack = Stack(port=args.port, demo=not args.no_demo)
+    try:
+        say("Starting the database …")
+        stack.start()
+        say(f"\nMesotint is ready at {stack.address}  ({time.monotonic() - began:.1f} s)")
+        if stack.demo:
+            say("Choose “Open the demo studio”, or sign in as demo with the password low-tide.")
+        else:
+            say("Choose “New studio” to sign up.")
+        say("Ctrl-C stops it.")
+        _until_interrupted(stack, [])
+    except KeyboardInterrupt:
+        say("\nStopping …")
+    finally:
+        stack.stop()
+    return 0
+
+
+def _dev(args: argparse.Namespace) -> int:
+    install("test", with_browser=True)
+    node_packages()
+    stack = Stack(port=args.port)
+    others: list[subprocess.Popen[bytes]] = []
+    try:
+        stack.hold()
+        stack.database.start()
+        stack.manage("prepare", failure="The database could not be brought up to date.")
+        env = {**stack.environment, "MESOTINT_DEBUG": "1", "MESOTINT_PORT": str(args.port)}
+        manage = [PYTHON, ROOT / "server" / "manage.py", "runserver", f"127.0.0.1:{args.port}"]
+        others.append(subprocess.Popen([str(c) for c in manage], env=env))
+        others.append(subprocess.Popen(["npx", "vite", "--port", "5173"], cwd=WEB, env=env))
+        _until_interrupted(stack, others)
+    except KeyboardInterrupt:
+        say("\nStopping …")
+    finally:
+        for process in others:
+            process.terminate()
+        stack.stop()
+    return 0
+
+
+def _client(args: argparse.Namespace) -> int:
+    install("test")
+    node_packages()
+    write_client(Stack(VAR / "client"), WEB / "src" / "api" / "schema.d.ts")
+    return 0
+
+
+def _in_environment(module: str, words: list[str]) -> int:
+    """Run a module of ours with the test packages at hand."""
+    install("test", with_browser=True)
+    env = {**os.environ, "PYTHONPATH": str(ROOT)}
+    return subprocess.run([str(PYTHON), "-m", module, *words], cwd=ROOT, env=env).returncode
+
+
+def _parser() -> argparse.ArgumentParser:
+    parser = argparse.ArgumentParser(prog="studio", description="Set up, run and test Mesotint.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    start = commands.add_parser("start", help="install what is missing and start the program")
+    start.add_argument("--no-demo", action="store_true", help="without the demo studio")
+    start.set_defaults(run=_start)
+    dev = commands.add_parser("dev", help="reloading servers for work on the code")
+    dev.set_defaults(run=_dev)
+    for command in (start, dev):
+        command.add_argument("--port", type=int, default=DEFAULT_PORT)
+    tests = commands.add_parser("test", help="run the whole suite, or the given Python tests")
+    tests.add_argument("labels", nargs="*")
+    tests.set_defaults(run=lambda args: test(args.labels))
+    bench = commands.add_parser("bench", help="measure the figures that were promised")
+    bench.add_argument("--json", action="store_true")
+    bench.set_defaults(run=lambda args: _in_environment("bench", ["--json"] if args.json else []))
+    shots = commands.add_parser("shots", help="retake the pictures of docs/screenshots")
+    shots.set_defaults(run=lambda args: _in_environment("workshop.shots", []))
+    client = commands.add_parser("client", help="write the typed client from the API")
+    client.set_defaults(run=_client)
+    return parser
+
+
+def main() -> int:
+    """Run one command; trouble is told in one sentence."""
+    args = _parser().parse_args()
+    try:
+        if not 0 < getattr(args, "port", DEFAULT_PORT) < 65536:
+            raise Trouble("A port is a number from 1 to 65535.")
+        status: int = args.run(args)
+    except Trouble as trouble:
+        sys.stderr.write(f"studio: {trouble}\n")
+        return 1
+    except KeyboardInterrupt:
+        return 130
+    return status
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,170 @@
+"""Everything the program needs on a machine: Debian packages, Python and Node packages, the build.
+
+Each step leaves a stamp of what it was done for, so that a second start skips it.
+"""
+
+import hashlib
+import os
+import shutil
+import subprocess
+import sys
+import sysconfig
+from collections.abc import Iterable
+from pathlib import Path
+
+from workshop.console import PYTHON, ROOT, VAR, WEB, Trouble, run, say
+
+STAMPS = VAR / "stamps"
+OLDEST_PYTHON = (3, 11)
+OLDEST_NODE = 20
+
+
+def _fingerprint(files: Iterable[Path]) -> str:
+    digest = hashlib.sha256(sys.version.encode())
+    for file in sorted(files):
+        digest.update(str(file.relative_to(ROOT)).encode())
+        digest.update(file.read_bytes())
+    return digest.hexdigest()
+
+
+def _done(step: str, fingerprint: str) -> bool:
+    stamp = STAMPS / step
+    return stamp.is_file() and stamp.read_text() == fingerprint
+
+
+def _stamp(step: str, fingerprint: str) -> None:
+    STAMPS.mkdir(parents=True, exist_ok=True)
+    (STAMPS / step).write_text(fingerprint)
+
+
+def _found(tool: str) -> bool:
+    return bool(shutil.which(tool) or shutil.which(tool, path="/usr/sbin:/sbin:/usr/bin"))
+
+
+def _missing_packages(with_browser: bool) -> list[str]:
+    """Debian packages that are needed and not there.
+
+    The server comes from mariadb-server-core: the same server program as in mariadb-server,
+    without a system service that would start beside our own.
+    """
+    header = Path(sysconfig.get_paths()["include"]) / "Python.h"
+    library = (
+        subprocess.run(
+            ["pkg-config", "--exists", "libmariadb"], capture_output=True, check=False
+        ).returncode
+        if _found("pkg-config")
+        else 1
+    )
+    try:
+        import ensurepip  # noqa: F401 - Debian keeps it in a package of its own
+        import venv  # noqa: F401
+
+        has_venv = True
+    except ImportError:
+        has_venv = False
+    wanted = {
+        "mariadb-server-core": _found("mariadbd") and _found("mariadb-install-db"),
+        "mariadb-client-core": _found("my_print_defaults"),
+        "libmariadb-dev": library == 0,
+        "pkg-config": _found("pkg-config"),
+        "gcc": _found("gcc") or _found("cc"),
+        "libc6-dev": Path("/usr/include/stdio.h").exists(),
+        "python3-dev": header.exists(),
+        "python3-venv": has_venv,
+        **({"chromium": _found("chromium")} if with_browser else {}),
+    }
+    return [package for package, there in wanted.items() if not there]
+
+
+def _debian_packages(with_browser: bool) -> None:
+    missing = _missing_packages(with_browser)
+    if not missing:
+        return
+    listed = " ".join(missing)
+    if not _found("apt-get"):
+        raise Trouble(f"Missing: {listed}. This is no Debian system; install their like by hand.")
+    if os.geteuid() == 0:
+        prefix = []
+    elif _found("sudo"):
+        prefix = ["sudo"]
+    else:
+        raise Trouble(
+            f"Missing: {listed}. You are not root and there is no sudo; "
+            f"ask an administrator to run: apt-get install {listed}"
+        )
+    say(f"Installing Debian packages: {listed} …")
+    failure = f"Debian's packages could not be installed; try: apt-get install {listed}"
+    env = [*prefix, "env", "DEBIAN_FRONTEND=noninteractive"]
+    run([*env, "apt-get", "update", "-qq"], failure)
+    run([*env, "apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], failure)
+
+
+def _python_packages(requirements: str) -> None:
+    files = [ROOT / "pyproject.toml", *(ROOT / "requirements").glob("*.txt")]
+    fingerprint = _fingerprint(files) + requirements
+    # What the tests need holds what the program needs.
+    if (
+        PYTHON.exists()
+        and (_done("python-run", fingerprint) or _done("python-run", _fingerprint(files) + "test"))
+        and (requirements == "run" or _done("python-run", fingerprint))
+    ):
+        return
+    if not PYTHON.exists():
+        say("Making a Python environment …")
+        run(
+            [sys.executable, "-m", "venv", ROOT / ".venv"],
+            "The Python environment could not be made; install Debian's package python3-venv.",
+        )
+    say("Installing Python packages (a minute or two the first time) …")
+    failure = "The Python packages could not be installed; is a package index within reach?"
+    pip = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
+    run([*pip, "-r", ROOT / "requirements" / f"{requirements}.txt"], failure)
+    run([*pip, "--no-deps", "--no-build-isolation", "-e", ROOT], failure)
+    _stamp("python-run", fingerprint)
+
+
+def _node() -> None:
+    for tool in ("node", "npm"):
+        if not _found(tool):
+            raise Trouble(f"Node.js {OLDEST_NODE} or newer is needed, with npm; {tool} is missing.")
+    version = run(["node", "--version"], "Node.js does not answer.").strip()
+    if int(version.removeprefix("v").split(".")[0]) < OLDEST_NODE:
+        raise Trouble(f"Node.js {OLDEST_NODE} or newer is needed; this is {version}.")
+
+
+def node_packages() -> None:
+    """Install the front end's packages as the lock file has them."""
+    fingerprint = _fingerprint([WEB / "package.json", WEB / "package-lock.json"])
+    if (WEB / "node_modules").is_dir() and _done("node", fingerprint):
+        return
+    _node()
+    say("Installing the interface's packages …")
+    run(
+        ["npm", "ci", "--no-fund", "--no-audit", "--loglevel=error"],
+        "The interface's packages could not be installed; is a package registry within reach?",
+        cwd=WEB,
+    )
+    _stamp("node", fingerprint)
+
+
+def web_build() -> None:
+    """Build the front end, when its sources have changed since the last build."""
+    sources = [f for f in (WEB / "src").rglob("*") if f.is_file()]
+    sources += [WEB / n for n in ("index.html", "vite.config.ts", "package-lock.json")]
+    fingerprint = _fingerprint(sources)
+    if (WEB / "dist" / "index.html").is_file() and _done("build", fingerprint):
+        return
+    node_packages()
+    say("Building the interface …")
+    run(["npm", "run", "build"], "The interface could not be built.", cwd=WEB)
+    _stamp("build", fingerprint)
+
+
+def install(requirements: str = "run", with_browser: bool = False) -> None:
+    """Install all that is missing; `requirements` is run or test."""
+    if sys.version_info < OLDEST_PYTHON:
+        raise Trouble("Python 3.11 or newer is needed; this is " + sys.version.split()[0] + ".")
+    VAR.mkdir(exist_ok=True)
+    _debian_packages(with_browser)
+    _python_packages(requirements)
+    web_build()

@@ -1,0 +1,157 @@
+"""The running program: database and web server together, started and stopped as one."""
+
+import contextlib
+import fcntl
+import http.client
+import os
+import subprocess
+import time
+from pathlib import Path
+from typing import IO
+
+from workshop.console import PYTHON, ROOT, VAR, Trouble, run, say
+from workshop.database import Database, alive, free_port, stop_process
+
+DEFAULT_PORT = 8460
+READY_WITHIN_S = 30.0
+ORPHANS_LEAVE_WITHIN_S = 2.5
+"""Workers of a web server that was killed notice it within about a second and let go the port."""
+WORKERS = 2
+THREADS = 4
+
+
+class Stack:
+    """Database and web server over one folder of data.
+
+    Parameters
+    ----------
+    home : Path
+        Where data, secrets and logs are kept.
+    port : int
+        Loopback port of the web server.
+    demo : bool
+        Whether the demo studio is loaded and open.
+    """
+
+    def __init__(self, home: Path = VAR, port: int = DEFAULT_PORT, demo: bool = True) -> None:
+        self.home, self.port, self.demo = home, port, demo
+        self.database = Database(home)
+        self.web: subprocess.Popen[bytes] | None = None
+        self._lock: IO[str] | None = None
+
+    @property
+    def address(self) -> str:
+        """Where the program answers."""
+        return f"http://127.0.0.1:{self.port}/"
+
+    @property
+    def environment(self) -> dict[str, str]:
+        """Environment for Django: the settings it takes from outside."""
+        kept = self.database.secrets
+        # One request's arrays are small: threads of the linear algebra would only fight over cores.
+        return {
+            **os.environ,
+            "MESOTINT_SECRET_KEY": kept["sessions"],
+            "MESOTINT_DB_PASSWORD": kept["database"],
+            "MESOTINT_DB_PORT": str(self.database.port),
+            "MESOTINT_DEMO": "1" if self.demo else "0",
+            "OPENBLAS_NUM_THREADS": "1",
+            "PYTHONPATH": str(ROOT),
+        }
+
+    def manage(self, *words: str, failure: str) -> str:
+        """Run one of Django's commands."""
+        return run([PYTHON, ROOT / "server" / "manage.py", *words], failure, env=self.environment)
+
+    def hold(self) -> None:
+        """Take the folder for this process; another that has it is `Trouble`."""
+        self.home.mkdir(parents=True, exist_ok=True)
+        self._lock = (self.home / "lock").open("a+")
+        try:
+            fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
+        except OSError:
+            raise Trouble("Mesotint is running from this folder already; stop it first.") from None
+
+    def start(self) -> None:
+        """Start both and wait until the web server answers."""
+        self.hold()
+        self._stop_stray_web()
+        until = time.monotonic() + ORPHANS_LEAVE_WITHIN_S
+        while free_port(self.port) != self.port and time.monotonic() < until:
+            time.sleep(0.1)
+        if free_port(self.port) != self.port:
+            raise Trouble(
+                f"Port {self.port} is in use; choose another, as: ./studio start --port "
+                f"{free_port(self.port + 1)}"
+            )
+        self.database.start()
+        say("Bringing the database up to date …")
+        self.manage("prepare", failure="The database could not be brought up to date.")
+        self.start_web()
+
+    def start_web(self) -> None:
+        """Start the web server alone, on a database that runs."""
+        log = (self.home / "web.log").open("ab")
+        self.web = subprocess.Popen(
+            [
+                PYTHON,
+                "-m",
+                "gunicorn",
+                "server.config.wsgi:application",
+                "--preload",
+                "--bind",
+                f"127.0.0.1:{self.port}",
+                "--workers",
+                str(WORKERS),
+                "--worker-class",
+                "gthread",
+                "--threads",
+                str(THREADS),
+                "--no-control-socket",
+                "--worker-tmp-dir",
+                "/dev/shm",
+                "--graceful-timeout",
+                "5",
+                "--log-level",
+                "warning",
+            ],
+            cwd=ROOT,
+            env=self.environment,
+            stdout=log,
+            stderr=log,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+        )
+        (self.home / "web.pid").write_text(str(self.web.pid))
+        until = time.monotonic() + READY_WITHIN_S
+        while time.monotonic() < until and self.web.poll() is None:
+            with contextlib.suppress(OSError, http.client.HTTPException):
+                line = http.client.HTTPConnection("127.0.0.1", self.port, timeout=5)
+                line.request("GET", "/api/me")
+                if line.getresponse().status == http.HTTPStatus.OK:
+                    return
+            time.sleep(0.05)
+        raise Trouble(f"The web server did not start; {self.home / 'web.log'} says why.")
+
+    def _stop_stray_web(self) -> None:
+        file = self.home / "web.pid"
+        with contextlib.suppress(OSError, ValueError):
+            pid = int(file.read_text())
+            if alive(pid, "server.config.wsgi"):
+                stop_process(pid, "server.config.wsgi")
+        file.unlink(missing_ok=True)
+
+    def stop_web(self) -> None:
+        """Stop the web server."""
+        if self.web:
+            stop_process(self.web.pid, "server.config.wsgi")
+            self.web.wait()
+            self.web = None
+
+    def stop(self) -> None:
+        """Stop both cleanly, the web server first."""
+        self.stop_web()
+        self.database.stop()
+        if self._lock:
+            self._lock.close()
+            self._lock = None

@@ -1,0 +1,145 @@
+"""The whole suite: checkers, front-end unit tests, and Django's test runner over the rest."""
+
+import json
+import re
+import subprocess
+import sys
+from dataclasses import dataclass
+from pathlib import Path
+
+from workshop.console import PYTHON, ROOT, VAR, WEB, run, say
+from workshop.install import install, node_packages
+from workshop.serving import Stack
+
+SUITES = ("mesotint", "server", "workshop", "e2e")
+
+
+@dataclass
+class Tally:
+    """How many tests passed and failed."""
+
+    passed: int = 0
+    failed: int = 0
+
+    def add(self, name: str, good: bool) -> None:
+        """Count one check."""
+        say(f"{'ok    ' if good else 'FAILED'}  {name}")
+        self.passed += good
+        self.failed += not good
+
+
+def _check(tally: Tally, name: str, command: list[str | Path], cwd: Path = ROOT) -> None:
+    done = subprocess.run(
+        [str(c) for c in command], cwd=cwd, text=True, capture_output=True, check=False
+    )
+    if done.returncode:
+        sys.stdout.write(done.stdout + done.stderr)
+    tally.add(name, done.returncode == 0)
+
+
+def _checkers(tally: Tally) -> None:
+    tools = PYTHON.parent
+    _check(tally, "ruff finds nothing", [tools / "ruff", "check", "."])
+    _check(tally, "ruff would format nothing", [tools / "ruff", "format", "--check", "."])
+    _check(tally, "mypy, strict", [tools / "mypy"])
+    _check(tally, "arrows point down (import-linter)", [tools / "lint-imports"])
+    _check(tally, "Biome finds nothing", ["npx", "biome", "ci", "src"], WEB)
+    _check(tally, "TypeScript compiles", ["npx", "tsc", "--noEmit"], WEB)
+
+
+def write_client(stack: Stack, target: Path) -> None:
+    """Write the typed client's schema from the server's API."""
+    schema = VAR / "openapi.json"
+    words = ["export_openapi_schema", "--api", "server.config.api.api", "--output", str(schema)]
+    stack.manage(*words, failure="The API's schema could not be written.")
+    run(
+        ["npx", "openapi-typescript", schema, "-o", target],
+        "The typed client could not be written.",
+        cwd=WEB,
+    )
+
+
+def _client_is_current(tally: Tally, stack: Stack) -> None:
+    fresh = VAR / "schema.d.ts"
+    write_client(stack, fresh)
+    current = fresh.read_text() == (WEB / "src" / "api" / "schema.d.ts").read_text()
+    if not current:
+        say("The API has changed: run ./studio client and commit web/src/api/schema.d.ts.")
+    tally.add("the typed client is current", current)
+
+
+def _vitest(tally: Tally) -> None:
+    report = VAR / "vitest.json"
+    report.unlink(missing_ok=True)
+    command = [
+        "npx",
+        "vitest",
+        "run",
+        "--reporter=default",
+        "--reporter=json",
+        f"--outputFile.json={report}",
+    ]
+    done = subprocess.run(command, cwd=WEB, check=False)
+    if not report.exists():
+        tally.add("Vitest runs", False)
+        return
+    counts = json.loads(report.read_text())
+    tally.passed += counts["numPassedTests"]
+    tally.failed += counts["numFailedTests"]
+    if done.returncode and not counts["numFailedTests"]:
+        tally.add("Vitest ends well", False)
+
+
+def _django(tally: Tally, stack: Stack, labels: list[str]) -> None:
+    command = [
+        str(PYTHON),
+        "-W",
+        "ignore::ResourceWarning",
+        str(ROOT / "server" / "manage.py"),
+        "test",
+        "--noinput",
+        "--timing",
+        *labels,
+    ]
+    lines = []
+    with subprocess.Popen(
+        command,
+        cwd=ROOT,
+        env=stack.environment,
+        text=True,
+        stdout=subprocess.PIPE,
+        stderr=subprocess.STDOUT,
+    ) as process:
+        assert process.stdout is not None
+        for line in process.stdout:
+            sys.stdout.write(line)
+            lines.append(line)
+    output = "".join(lines)
+    ran = re.search(r"^Ran (\d+) tests? in", output, re.MULTILINE)
+    verdict = re.search(r"^FAILED \((.*)\)", output, re.MULTILINE)
+    bad = sum(map(int, re.findall(r"(?:failures|errors)=(\d+)", verdict[1]))) if verdict else 0
+    if not ran or (process.returncode and not bad):
+        tally.add("Django's test runner ends well", False)
+        return
+    tally.passed += int(ran[1]) - bad
+    tally.failed += bad
+
+
+def test(labels: list[str]) -> int:
+    """Run everything, or only the given Python labels; the exit status is 0 when all passed."""
+    install("test", with_browser=True)
+    node_packages()
+    tally = Tally()
+    stack = Stack(VAR / "test")
+    stack.hold()
+    stack.database.start()
+    try:
+        if not labels:
+            _checkers(tally)
+            _client_is_current(tally, stack)
+            _vitest(tally)
+        _django(tally, stack, labels or list(SUITES))
+    finally:
+        stack.stop()
+    say(f"{tally.passed} passed, {tally.failed} failed")
+    return 1 if tally.failed or not tally.passed else 0
