@@ -156,7 +156,9 @@ def web_build() -> None:
         return
     node_packages()
     say("Building the interface …")
-    run(["npm", "run", "build"], "The interface could not be built.", cwd=WEB)
+    failure = "The interface could not be built."
+    run(["npm", "run", "build"], failure, cwd=WEB)
+    run([PYTHON, "-m", "whitenoise.compress", "--quiet", WEB / "dist"], failure)
     _stamp("build", fingerprint)
 
 

@@ -13,7 +13,7 @@ router = Router(tags=["scales"])
 
 
 def _mine(request: HttpRequest) -> QuerySet[Scale]:
-    return Scale.objects.filter(painter=request.user).prefetch_related("steps__parts")
+    return Scale.objects.filter(painter=request.user, thrown_away=False).prefetch_related("steps__parts")
 
 
 @router.post("/compute", response=ScaleOut)
@@ -48,7 +48,21 @@ def save_scale_again(request: HttpRequest, scale_id: int, payload: SavedScaleIn)
 
 
 @router.delete("/{scale_id}", response={204: None})
-def delete_scale(request: HttpRequest, scale_id: int) -> Status:
-    """Throw a scale away."""
-    get_object_or_404(_mine(request), pk=scale_id).delete()
+def throw_away(request: HttpRequest, scale_id: int) -> Status:
+    """Take a scale off the shelf; it can be brought back."""
+    _set_thrown(request, scale_id, True)
     return Status(204, None)
+
+
+@router.post("/{scale_id}/restore", response={204: None})
+def bring_back(request: HttpRequest, scale_id: int) -> Status:
+    """Put a scale that was thrown away back on the shelf."""
+    _set_thrown(request, scale_id, False)
+    return Status(204, None)
+
+
+def _set_thrown(request: HttpRequest, scale_id: int, thrown: bool) -> None:
+    scale = get_object_or_404(Scale, pk=scale_id, painter=request.user)
+    scale.thrown_away = thrown
+    # The time of its last change orders the shelf, and this is no change of the scale.
+    scale.save(update_fields=["thrown_away"])

@@ -24,6 +24,7 @@ class Scale(models.Model):
     neutral_share = models.FloatField()
     miss = models.CharField(max_length=200)
     paint_data_version = models.CharField(max_length=16)
+    thrown_away = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)

@@ -175,10 +175,30 @@ export interface paths {
         put: operations["server_scales_api_save_scale_again"];
         post?: never;
         /**
-         * Delete Scale
-         * @description Throw a scale away.
+         * Throw Away
+         * @description Take a scale off the shelf; it can be brought back.
          */
-        delete: operations["server_scales_api_delete_scale"];
+        delete: operations["server_scales_api_throw_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{scale_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Put a scale that was thrown away back on the shelf.
+         */
+        post: operations["server_scales_api_bring_back"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -380,6 +400,7 @@ export interface components {
             second_tube: number;
             /**
              * Steps
+             * @description 3 to 15.
              * @default 9
              */
             steps: number;
@@ -475,6 +496,7 @@ export interface components {
             second_tube: number;
             /**
              * Steps
+             * @description 3 to 15.
              * @default 9
              */
             steps: number;
@@ -790,7 +812,27 @@ export interface operations {
             };
         };
     };
-    server_scales_api_delete_scale: {
+    server_scales_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scale_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_scales_api_bring_back: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,0 +1,42 @@
+import createClient from "openapi-fetch";
+import { problemFrom, unreachable } from "./problem";
+import type { components, paths } from "./schema";
+import { csrfToken, signedInAgain } from "./session";
+
+export type Me = components["schemas"]["MeOut"];
+export type Paint = components["schemas"]["PaintOut"];
+export type Tube = components["schemas"]["TubeOut"];
+export type ScaleRequest = components["schemas"]["ScaleIn"];
+export type Scale = components["schemas"]["ScaleOut"];
+export type Trail = components["schemas"]["TrailOut"];
+export type Step = components["schemas"]["StepOut"];
+export type Part = components["schemas"]["PartOut"];
+export type SavedScale = components["schemas"]["SavedScaleOut"];
+export type SavedScaleRequest = components["schemas"]["SavedScaleIn"];
+
+/**
+ * Sends a request; when the session has ended it waits until the painter has signed in again and
+ * sends it once more, so that nothing that was typed is lost.
+ */
+async function patiently(request: Request): Promise<Response> {
+  const again = request.clone();
+  request.headers.set("X-CSRFToken", csrfToken());
+  const answer = await fetch(request).catch(() => {
+    throw unreachable();
+  });
+  if (answer.status !== 401) return answer;
+  await signedInAgain();
+  again.headers.set("X-CSRFToken", csrfToken());
+  return fetch(again);
+}
+
+export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: patiently });
+
+/** The data of an answer; a `Problem` is thrown for any other. */
+export async function got<T>(
+  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await answer;
+  if (!response.ok) throw problemFrom(response.status, error);
+  return data as T;
+}

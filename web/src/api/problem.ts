@@ -1,0 +1,24 @@
+/** An error answer of the server (RFC 9457), or of the line to it, in a sentence that helps. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    detail: string,
+    readonly field?: string,
+  ) {
+    super(detail);
+  }
+}
+
+const UNREACHABLE = "The studio does not answer. Your work is still here; try again in a moment.";
+
+/** The problem in an answer that is not a success. */
+export function problemFrom(status: number, body: unknown): Problem {
+  const told = (typeof body === "object" && body !== null ? body : {}) as Record<string, unknown>;
+  const detail = typeof told.detail === "string" ? told.detail : UNREACHABLE;
+  return new Problem(status, detail, typeof told.field === "string" ? told.field : undefined);
+}
+
+/** The problem of a request that never got an answer. */
+export function unreachable(): Problem {
+  return new Problem(0, UNREACHABLE);
+}

@@ -1,0 +1,178 @@
+import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
+import { useQueryClient } from "@tanstack/react-query";
+import { Link, Outlet, useNavigate } from "@tanstack/react-router";
+import { ChevronDown, CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
+import { useEffect, useState } from "react";
+import type { Me } from "../api/client";
+import { onSessionEnd, resumeSession, signOut } from "../api/session";
+import { Button } from "../ui/Button";
+import { DARKEST_STAGE, LIGHTEST_STAGE } from "../ui/neutrals";
+import { Panel } from "../ui/Panel";
+import { type KeyAction, useKeys } from "./keys";
+import { SignInForm } from "./SignIn";
+import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
+
+const STAGES = [{ to: "/scales", name: "Scales" }] as const;
+
+/** The room around the work: the stages, and at hand always surround, light, squint, white test. */
+export function Shell({ me }: { me: Me }) {
+  return (
+    <ViewingProvider me={me}>
+      <div className="flex min-h-dvh flex-col bg-stage lg:h-dvh">
+        <TopBar me={me} />
+        <Outlet />
+      </div>
+      <SessionEnded me={me} />
+    </ViewingProvider>
+  );
+}
+
+function TopBar({ me }: { me: Me }) {
+  const viewing = useViewing();
+  const { stageValue, setStageValue, squint, setSquint, whiteTest, setWhiteTest } = viewing;
+  const [help, setHelp] = useState(false);
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const keys: KeyAction[] = [
+    { key: "s", says: "Squint: every colour by its value alone", act: () => setSquint(!squint) },
+    {
+      key: "w",
+      says: "White test: every mixture opened with four parts of white",
+      act: () => setWhiteTest(!whiteTest),
+    },
+    { key: "[", says: "A darker surround", act: () => setStageValue(stageValue - 0.5) },
+    { key: "]", says: "A lighter surround", act: () => setStageValue(stageValue + 0.5) },
+    { key: "?", says: "These keys", act: () => setHelp(true) },
+  ];
+  useKeys(keys);
+  const leave = async () => {
+    await signOut();
+    cache.clear();
+    navigate({ to: "/sign-in" });
+  };
+  return (
+    <header className="flex min-h-14 flex-wrap items-center gap-x-3 bg-slate-deep px-4 text-chalk">
+      <Link to="/scales" className="mr-2 font-bold text-2xl tracking-tight">
+        Mesotint
+      </Link>
+      <nav aria-label="Stages of the work" className="self-stretch">
+        <ul className="flex h-full">
+          {STAGES.map((stage) => (
+            <li key={stage.to}>
+              <Link
+                to={stage.to}
+                className="flex h-full min-h-11 items-center border-transparent border-b-4 px-3"
+                activeProps={{ className: "border-chalk! font-bold", "aria-current": "page" }}
+              >
+                {stage.name}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </nav>
+      <div className="ml-auto flex flex-wrap items-center gap-2">
+        <label className="flex min-h-11 items-center gap-2">
+          Surround
+          <input
+            type="range"
+            min={DARKEST_STAGE}
+            max={LIGHTEST_STAGE}
+            step={0.5}
+            value={stageValue}
+            aria-valuetext={`value ${stageValue}`}
+            onChange={(event) => setStageValue(Number(event.target.value))}
+            className="h-11 w-28 accent-chalk"
+          />
+          <output className="w-9 font-bold">N{stageValue}</output>
+        </label>
+        <LightChoice />
+        <Button aria-pressed={squint} onClick={() => setSquint(!squint)}>
+          <Eye aria-hidden="true" size={18} /> Squint
+        </Button>
+        <Button aria-pressed={whiteTest} onClick={() => setWhiteTest(!whiteTest)}>
+          White test
+        </Button>
+        <Button look="quiet" aria-label="Keys" onClick={() => setHelp(true)}>
+          <CircleHelp aria-hidden="true" size={20} />
+        </Button>
+        <Button look="quiet" aria-label={`Sign out ${me.name}`} onClick={leave}>
+          <LogOut aria-hidden="true" size={20} />
+        </Button>
+      </div>
+      <KeyHelp open={help} onClose={() => setHelp(false)} keys={keys} />
+    </header>
+  );
+}
+
+function LightChoice() {
+  const { light, setLight } = useViewing();
+  return (
+    <Listbox value={light} onChange={setLight}>
+      <ListboxButton
+        aria-label="Light"
+        className="flex min-h-11 items-center gap-2 rounded-sm bg-slate-high px-3"
+      >
+        <SunMedium aria-hidden="true" size={18} />
+        {LIGHTS.find((l) => l.key === light)?.name}
+        <ChevronDown aria-hidden="true" size={16} />
+      </ListboxButton>
+      <ListboxOptions anchor="bottom end" className="z-20 mt-1 bg-paper py-1 text-ink shadow-lg">
+        {LIGHTS.map((option) => (
+          <ListboxOption
+            key={option.key}
+            value={option.key}
+            className="flex min-h-11 cursor-pointer items-center px-4 data-focus:bg-ink data-focus:text-paper data-selected:font-bold"
+          >
+            {option.name}
+          </ListboxOption>
+        ))}
+      </ListboxOptions>
+    </Listbox>
+  );
+}
+
+const STEP_KEYS: ReadonlyArray<[string, string]> = [
+  ["← →", "Move the chosen step along the trail"],
+  ["Shift ← →", "Move it ten times as far"],
+  ["Tab", "To the next step, and through all controls"],
+  ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
+  ["O", "Saved scales"],
+];
+
+function KeyHelp({
+  open,
+  onClose,
+  keys,
+}: {
+  open: boolean;
+  onClose: () => void;
+  keys: readonly KeyAction[];
+}) {
+  const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
+  return (
+    <Panel open={open} onClose={onClose} title="Keys">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {rows.map(([key, says]) => (
+          <div key={key} className="contents">
+            <dt className="font-bold">{key}</dt>
+            <dd>{says}</dd>
+          </div>
+        ))}
+      </dl>
+    </Panel>
+  );
+}
+
+/** Asks for the password again over the work, which stays as it is. */
+function SessionEnded({ me }: { me: Me }) {
+  const [ended, setEnded] = useState(false);
+  useEffect(() => onSessionEnd(setEnded), []);
+  return (
+    <Panel open={ended} title="Please sign in again">
+      <p className="pb-4">
+        Your session has ended. Your work is still here and goes on after this.
+      </p>
+      <SignInForm name={me.name ?? ""} demo={me.demo} onDone={resumeSession} />
+    </Panel>
+  );
+}

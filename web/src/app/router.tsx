@@ -1,0 +1,84 @@
+import { type QueryClient, useQuery } from "@tanstack/react-query";
+import {
+  createRootRouteWithContext,
+  createRoute,
+  createRouter,
+  Link,
+  Outlet,
+  redirect,
+} from "@tanstack/react-router";
+import type { Me } from "../api/client";
+import { meQuery } from "../api/queries";
+import { ScalesStage } from "../scales/ScalesStage";
+import { Shell } from "./Shell";
+import { SignInPage } from "./SignIn";
+
+interface Context {
+  cache: QueryClient;
+}
+
+function useMe(): Me {
+  const { data } = useQuery(meQuery);
+  return data ?? { name: null, stage_value: 5, demo: false };
+}
+
+const root = createRootRouteWithContext<Context>()({
+  component: Outlet,
+  notFoundComponent: () => (
+    <main className="p-10 text-lg">
+      There is nothing at this address. <Link to="/scales">Go to your scales.</Link>
+    </main>
+  ),
+});
+
+const signIn = createRoute({
+  getParentRoute: () => root,
+  path: "/sign-in",
+  loader: ({ context }) => context.cache.ensureQueryData(meQuery),
+  component: () => <SignInPage me={useMe()} />,
+});
+
+const studio = createRoute({
+  getParentRoute: () => root,
+  id: "studio",
+  beforeLoad: async ({ context }) => {
+    const me = await context.cache.ensureQueryData(meQuery);
+    if (me.name === null) throw redirect({ to: "/sign-in" });
+  },
+  component: () => <Shell me={useMe()} />,
+});
+
+const home = createRoute({
+  getParentRoute: () => studio,
+  path: "/",
+  beforeLoad: () => {
+    throw redirect({ to: "/scales" });
+  },
+});
+
+const scales = createRoute({
+  getParentRoute: () => studio,
+  path: "/scales",
+  component: () => <ScalesStage me={useMe()} scaleId={null} />,
+});
+
+const scale = createRoute({
+  getParentRoute: () => studio,
+  path: "/scales/$scaleId",
+  component: function OneScale() {
+    const { scaleId } = scale.useParams();
+    return <ScalesStage me={useMe()} scaleId={Number(scaleId)} />;
+  },
+});
+
+const tree = root.addChildren([signIn, studio.addChildren([home, scales, scale])]);
+
+export function makeRouter(cache: QueryClient) {
+  return createRouter({ routeTree: tree, context: { cache }, defaultPreload: false });
+}
+
+declare module "@tanstack/react-router" {
+  interface Register {
+    router: ReturnType<typeof makeRouter>;
+  }
+}

@@ -1,0 +1,123 @@
+import { scaleLinear } from "d3-scale";
+import { useCallback, useMemo } from "react";
+import { NEUTRALS } from "../ui/neutrals";
+import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
+import { type Lab, sidedChroma } from "./trail";
+
+const MARGIN = { top: 30, right: 24, bottom: 34, left: 24 };
+const AXIS_WIDTH = 12;
+const VALUES = [1, 2, 3, 4, 5, 6, 7, 8, 9];
+const MISS_SHOWN_FROM = 2;
+
+/** Lightness of a Munsell value, near enough for ticks on an axis of L*. */
+const lightnessOf = (value: number) => value * 10 + 1;
+
+/**
+ * The page: value upward, chroma outward from the neutral axis in the middle. One paint's side is
+ * on the left, its partner's on the right; the gap between is how far the trail misses grey.
+ */
+export function PagePlot({
+  width,
+  height,
+  names,
+  ...steps
+}: StepsOnTrail & { width: number; height: number; names: readonly [string, string] }) {
+  const { trail, neutralShare } = steps;
+  const { x, y, place, most } = useMemo(() => {
+    const reach = Math.max(...trail.lab.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
+    const most = Math.max(20, Math.ceil(reach / 10) * 10);
+    const x = scaleLinear([-most, most], [MARGIN.left, width - MARGIN.right]);
+    const y = scaleLinear([0, 100], [height - MARGIN.bottom, MARGIN.top]);
+    const place: Place = (lab, share) => [x(sidedChroma(lab, share, neutralShare)), y(lab[0])];
+    return { x, y, place, most };
+  }, [trail, neutralShare, width, height]);
+
+  const nearest = useMemo(() => {
+    let at: Lab = [0, 0, 0];
+    let least = Number.POSITIVE_INFINITY;
+    for (const lab of trail.lab as unknown as Lab[]) {
+      const chroma = Math.hypot(lab[1], lab[2]);
+      if (chroma < least) {
+        least = chroma;
+        at = lab;
+      }
+    }
+    return { chroma: least, lightness: at[0] };
+  }, [trail]);
+
+  const tick = useCallback((chroma: number) => Math.abs(chroma), []);
+  const ticks = x.ticks(6).filter((t) => t !== 0 && Math.abs(t) <= most);
+  return (
+    <TrailPlot
+      {...steps}
+      width={width}
+      height={height}
+      place={place}
+      breakAt={neutralShare}
+      label={`The page: value upward, chroma outward. ${names[0]} on the left, ${names[1]} on the right.`}
+    >
+      <g fill="var(--stage-ink)" fontSize={14}>
+        {VALUES.map((value) => (
+          <line
+            key={value}
+            x1={MARGIN.left}
+            x2={width - MARGIN.right}
+            y1={y(lightnessOf(value))}
+            y2={y(lightnessOf(value))}
+            stroke="var(--stage-ink)"
+            strokeOpacity={0.16}
+          />
+        ))}
+        {ticks.map((t) => (
+          <g key={t} transform={`translate(${x(t)} ${height - MARGIN.bottom})`}>
+            <line y1={0} y2={5} stroke="var(--stage-ink)" />
+            <text y={20} textAnchor="middle">
+              {tick(t)}
+            </text>
+          </g>
+        ))}
+        {VALUES.map((value) => (
+          <rect
+            key={value}
+            x={x(0) - AXIS_WIDTH / 2}
+            width={AXIS_WIDTH}
+            y={y(lightnessOf(value + 0.5))}
+            height={y(lightnessOf(value - 0.5)) - y(lightnessOf(value + 0.5))}
+            fill={NEUTRALS[String(Math.max(2, value))]}
+          />
+        ))}
+        <rect
+          x={x(0) - AXIS_WIDTH / 2}
+          width={AXIS_WIDTH}
+          y={y(lightnessOf(9.5))}
+          height={y(lightnessOf(0.5)) - y(lightnessOf(9.5))}
+          fill="none"
+          stroke="var(--stage-ink)"
+          strokeOpacity={0.6}
+        />
+        <text x={x(0)} y={height - MARGIN.bottom + 20} textAnchor="middle" fontWeight={700}>
+          grey
+        </text>
+        <text x={MARGIN.left} y={18} fontWeight={700} fontSize={15}>
+          {names[0]}
+        </text>
+        <text x={width - MARGIN.right} y={18} textAnchor="end" fontWeight={700} fontSize={15}>
+          {names[1]}
+        </text>
+        {[2, 5, 8].map((value) => (
+          <text key={value} x={x(0) + AXIS_WIDTH / 2 + 5} y={y(lightnessOf(value)) + 5}>
+            {value}
+          </text>
+        ))}
+      </g>
+      {nearest.chroma >= MISS_SHOWN_FROM && (
+        <g stroke="var(--stage-ink)" strokeWidth={2} fill="none">
+          <path
+            d={`M${x(-nearest.chroma)} ${y(nearest.lightness)}H${x(nearest.chroma)}`}
+            strokeDasharray="3 4"
+          />
+        </g>
+      )}
+    </TrailPlot>
+  );
+}

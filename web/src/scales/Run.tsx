@@ -1,0 +1,113 @@
+import { type KeyboardEvent, type PointerEvent, useRef } from "react";
+import type { Scale } from "../api/client";
+import type { StepsOnTrail } from "../plots/TrailPlot";
+import { between, moveAlong, partsInWords, partsText, roughParts } from "../plots/trail";
+import { useTrailView } from "../plots/useTrailView";
+import { swatchStyle } from "../ui/Swatch";
+
+const POINTS = 200;
+const COARSE = 10;
+const DRAG_FROM_PX = 4;
+
+/** The run: the steps as touching patches in order, each with its parts and its notation. */
+export function Run({
+  scale,
+  moving,
+  ...steps
+}: StepsOnTrail & {
+  scale: Scale;
+  /** Whether a step is away from where the server computed it, so that its parts are rough. */
+  moving: (index: number) => boolean;
+}) {
+  const { trail, shares, selected, onSelect, onMove, onDrop } = steps;
+  const view = useTrailView(trail);
+  const row = useRef<HTMLDivElement>(null);
+  const drag = useRef<{ index: number; from: number; share: number; moved: boolean } | null>(null);
+  const last = shares.length - 1;
+
+  const press = (event: PointerEvent, index: number) => {
+    onSelect(index);
+    drag.current = { index, from: event.clientX, share: shares[index] as number, moved: false };
+    (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
+  };
+  const follow = (event: PointerEvent) => {
+    const held = drag.current;
+    if (!held || !row.current || held.index === 0 || held.index === last) return;
+    const dx = event.clientX - held.from;
+    if (!held.moved && Math.abs(dx) < DRAG_FROM_PX) return;
+    held.moved = true;
+    const points = (dx / row.current.clientWidth) * POINTS;
+    onMove(held.index, between(shares, held.index, moveAlong(trail, held.share, points)));
+  };
+  const release = () => {
+    if (drag.current?.moved) onDrop();
+    drag.current = null;
+  };
+  const key = (event: KeyboardEvent, index: number) => {
+    const by = event.shiftKey ? COARSE : 1;
+    const points = { ArrowLeft: -by, ArrowDown: -by, ArrowRight: by, ArrowUp: by }[event.key];
+    if (points === undefined) return;
+    event.preventDefault();
+    if (index === 0 || index === last) return;
+    onMove(index, between(shares, index, moveAlong(trail, shares[index] as number, points)));
+    onDrop();
+  };
+
+  return (
+    <section aria-label="The run" className="select-none">
+      <div ref={row} className="flex items-end px-4">
+        {shares.map((share, i) => {
+          const at = view.sampleAt(share);
+          const patch = view.patch(at);
+          const step = scale.steps[i];
+          if (!step) return null;
+          const words = moving(i) ? roughParts(share) : partsInWords(step);
+          return (
+            <div
+              // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
+              key={i}
+              role="slider"
+              tabIndex={0}
+              aria-label={`Step ${i + 1} of ${shares.length}`}
+              aria-valuemin={0}
+              aria-valuemax={100}
+              aria-valuenow={Math.round(share * 1000) / 10}
+              aria-valuetext={`${words}. ${step.munsell}, ${step.name}`}
+              aria-readonly={i === 0 || i === last}
+              data-run-step={i}
+              onPointerDown={(event) => press(event, i)}
+              onPointerMove={follow}
+              onPointerUp={release}
+              onPointerCancel={release}
+              onFocus={() => onSelect(i)}
+              onKeyDown={(event) => key(event, i)}
+              className={`min-w-11 flex-1 touch-none ${i === selected ? "h-28" : "h-24"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
+              style={swatchStyle(patch.srgb, patch.inGamut)}
+            />
+          );
+        })}
+      </div>
+      <ol className="mx-4 flex bg-paper pb-1 text-center">
+        {shares.map((share, i) => {
+          const step = scale.steps[i];
+          if (!step) return null;
+          const chosen = i === selected;
+          const nearest = i === scale.neutral.step;
+          return (
+            <li
+              // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
+              key={i}
+              className={`min-w-11 flex-1 overflow-hidden border-t-4 px-0.5 leading-tight ${chosen ? "border-ink" : "border-transparent"}`}
+            >
+              <span className="block whitespace-nowrap pt-1 font-bold" data-parts={i}>
+                {moving(i) ? roughParts(share) : partsText(step)}
+              </span>
+              <span className="block text-ink-soft text-sm">{step.munsell}</span>
+              <span className="block text-sm">{nearest ? "nearest grey" : "\u00a0"}</span>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,131 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Check, Plus } from "lucide-react";
+import { useState } from "react";
+import { api, got, type Paint } from "../api/client";
+import { paintsQuery, tubesQuery } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { Panel } from "../ui/Panel";
+
+/** A first box: a warm and a cool of each primary, a violet, two greens, earths, and white. */
+export const FIRST_BOX = [
+  "PW6",
+  "PY3",
+  "PY37",
+  "PO20",
+  "PR108-light",
+  "PV19",
+  "PV23",
+  "PB29",
+  "PB15:3",
+  "PG18",
+  "PY43",
+  "PBr7-burnt-sienna",
+];
+
+const CAUTION =
+  "Do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children and food. The label, the maker's safety sheet and local rules have the say.";
+
+function matches(paint: Paint, words: string): boolean {
+  const text = `${paint.name} ${paint.key} ${paint.masstone.name} ${paint.masstone.munsell}`;
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.toLowerCase().includes(word));
+}
+
+/** The paint library, to put tubes in the box and to take them out. */
+export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { data: paints = [] } = useQuery({ ...paintsQuery, enabled: open });
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const [words, setWords] = useState("");
+  const cache = useQueryClient();
+  const refresh = () => cache.invalidateQueries({ queryKey: tubesQuery.queryKey });
+  const add = useMutation({
+    mutationFn: async (keys: string[]) => {
+      for (const paint_key of keys)
+        await got(api.POST("/api/tubes", { body: { paint_key, label: "" } }));
+    },
+    onSettled: refresh,
+  });
+  const putAway = useMutation({
+    mutationFn: (id: number) =>
+      got(api.DELETE("/api/tubes/{tube_id}", { params: { path: { tube_id: id } } })),
+    onSettled: refresh,
+  });
+  const owned = new Map(tubes.map((tube) => [tube.paint.key, tube.id]));
+  const found = paints.filter((paint) => matches(paint, words));
+  const error = add.error ?? putAway.error;
+
+  return (
+    <Panel open={open} onClose={onClose} title="Tubes in your box" wide>
+      <div className="sticky top-0 flex flex-wrap gap-2 bg-paper py-2">
+        <input
+          type="search"
+          aria-label="Find a paint"
+          placeholder="Find by name, pigment number or colour word"
+          value={words}
+          maxLength={60}
+          onChange={(event) => setWords(event.target.value)}
+          className="min-h-11 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset"
+        />
+        {owned.size === 0 && (
+          <Button look="solid" disabled={add.isPending} onClick={() => add.mutate(FIRST_BOX)}>
+            Start with a box of twelve
+          </Button>
+        )}
+      </div>
+      {error && <Note>{error.message}</Note>}
+      <ul className="divide-y divide-ink/20">
+        {found.map((paint) => {
+          const tube = owned.get(paint.key);
+          return (
+            <li key={paint.key} className="flex items-center gap-4 py-1.5">
+              <span aria-hidden="true" className="flex h-11 w-20 shrink-0">
+                <span className="flex-[2]" style={{ backgroundColor: paint.masstone.srgb }} />
+                <span className="flex-1" style={{ backgroundColor: paint.tint.srgb }} />
+              </span>
+              <span className="min-w-0 flex-1 leading-tight">
+                <span className="block font-bold">{paint.name}</span>
+                <span className="block text-ink-soft text-sm">
+                  {paint.key} · {paint.masstone.munsell} · {paint.masstone.name}
+                </span>
+                {paint.hazard_group !== "none usual" && (
+                  <span className="block text-ink-soft text-sm">Caution: {paint.hazard_group}</span>
+                )}
+              </span>
+              {tube === undefined ? (
+                <Button
+                  look="paper"
+                  disabled={add.isPending}
+                  aria-label={`Add ${paint.name}`}
+                  onClick={() => add.mutate([paint.key])}
+                >
+                  <Plus aria-hidden="true" size={18} /> Add
+                </Button>
+              ) : (
+                <Button
+                  look="paper"
+                  aria-pressed
+                  aria-label={`Put ${paint.name} away`}
+                  onClick={() => putAway.mutate(tube)}
+                >
+                  <Check aria-hidden="true" size={18} /> In box
+                </Button>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      {found.length === 0 && paints.length > 0 && (
+        <p className="py-6">
+          No paint of the library fits “{words}”. Try a pigment number or a hue.
+        </p>
+      )}
+      <p className="pt-4 text-ink-soft text-sm">
+        Cadmium, cobalt, nickel, chromium, manganese and zinc pigments: {CAUTION} Colours are
+        library figures from memory, not of one maker's tube.
+      </p>
+    </Panel>
+  );
+}
