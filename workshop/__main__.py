@@ -19,6 +19,8 @@ def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) ->
     def leave(number: int, frame: object) -> None:
         raise KeyboardInterrupt
 
+    # A shell that starts us in the background lets us inherit a deaf ear for Ctrl-C.
+    signal.signal(signal.SIGINT, leave)
     signal.signal(signal.SIGTERM, leave)
     while True:
         time.sleep(0.5)
@@ -81,7 +83,8 @@ def _in_environment(module: str, words: list[str]) -> int:
     """Run a module of ours with the test packages at hand."""
     install("test", with_browser=True)
     env = {**os.environ, "PYTHONPATH": str(ROOT)}
-    return subprocess.run([str(PYTHON), "-m", module, *words], cwd=ROOT, env=env).returncode
+    command = [str(PYTHON), "-m", module, *words]
+    return subprocess.run(command, cwd=ROOT, env=env, check=False).returncode
 
 
 def _parser() -> argparse.ArgumentParser:

@@ -1,12 +1,15 @@
 """Talking to whoever started the command."""
 
+import os
 import subprocess
 import sys
 from collections.abc import Mapping, Sequence
 from pathlib import Path
 
 ROOT = Path(__file__).resolve().parent.parent
-VAR = ROOT / "var"
+VAR = Path(os.environ.get("MESOTINT_HOME", ROOT / "var"))
+"""Where data, secrets and logs are kept."""
+
 PYTHON = ROOT / ".venv" / "bin" / "python"
 WEB = ROOT / "web"
 

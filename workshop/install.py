@@ -12,9 +12,9 @@ import sysconfig
 from collections.abc import Iterable
 from pathlib import Path
 
-from workshop.console import PYTHON, ROOT, VAR, WEB, Trouble, run, say
+from workshop.console import PYTHON, ROOT, WEB, Trouble, run, say
 
-STAMPS = VAR / "stamps"
+STAMPS = ROOT / "var" / "stamps"
 OLDEST_PYTHON = (3, 11)
 OLDEST_NODE = 20
 
@@ -84,7 +84,7 @@ def _debian_packages(with_browser: bool) -> None:
     if not _found("apt-get"):
         raise Trouble(f"Missing: {listed}. This is no Debian system; install their like by hand.")
     if os.geteuid() == 0:
-        prefix = []
+        prefix: list[str] = []
     elif _found("sudo"):
         prefix = ["sudo"]
     else:
@@ -94,20 +94,17 @@ def _debian_packages(with_browser: bool) -> None:
         )
     say(f"Installing Debian packages: {listed} …")
     failure = f"Debian's packages could not be installed; try: apt-get install {listed}"
-    env = [*prefix, "env", "DEBIAN_FRONTEND=noninteractive"]
+    env: list[str | Path] = [*prefix, "env", "DEBIAN_FRONTEND=noninteractive"]
     run([*env, "apt-get", "update", "-qq"], failure)
     run([*env, "apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], failure)
 
 
 def _python_packages(requirements: str) -> None:
     files = [ROOT / "pyproject.toml", *(ROOT / "requirements").glob("*.txt")]
-    fingerprint = _fingerprint(files) + requirements
+    fingerprint = _fingerprint(files)
     # What the tests need holds what the program needs.
-    if (
-        PYTHON.exists()
-        and (_done("python-run", fingerprint) or _done("python-run", _fingerprint(files) + "test"))
-        and (requirements == "run" or _done("python-run", fingerprint))
-    ):
+    enough = {requirements, "test"}
+    if PYTHON.exists() and any(_done("python", f"{fingerprint} {held}") for held in enough):
         return
     if not PYTHON.exists():
         say("Making a Python environment …")
@@ -117,10 +114,10 @@ def _python_packages(requirements: str) -> None:
         )
     say("Installing Python packages (a minute or two the first time) …")
     failure = "The Python packages could not be installed; is a package index within reach?"
-    pip = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
+    pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
     run([*pip, "-r", ROOT / "requirements" / f"{requirements}.txt"], failure)
     run([*pip, "--no-deps", "--no-build-isolation", "-e", ROOT], failure)
-    _stamp("python-run", fingerprint)
+    _stamp("python", f"{fingerprint} {requirements}")
 
 
 def _node() -> None:
@@ -166,7 +163,6 @@ def install(requirements: str = "run", with_browser: bool = False) -> None:
     """Install all that is missing; `requirements` is run or test."""
     if sys.version_info < OLDEST_PYTHON:
         raise Trouble("Python 3.11 or newer is needed; this is " + sys.version.split()[0] + ".")
-    VAR.mkdir(exist_ok=True)
     _debian_packages(with_browser)
     _python_packages(requirements)
     web_build()

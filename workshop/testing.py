@@ -79,6 +79,7 @@ def _vitest(tally: Tally) -> None:
         "--reporter=json",
         f"--outputFile.json={report}",
     ]
+    VAR.mkdir(parents=True, exist_ok=True)
     done = subprocess.run(command, cwd=WEB, check=False)
     if not report.exists():
         tally.add("Vitest runs", False)

@@ -44,7 +44,9 @@ def _renotation_base() -> tuple[np.ndarray, np.ndarray]:
     from colour.notation.munsell import CCS_ILLUMINANT_MUNSELL as GREY
 
     hues = [f"{step:g}{family}" for family in FAMILIES for step in (2.5, 5, 7.5, 10)]
-    at = {(h, v, c): xyY[:2] - GREY for (h, v, c), xyY in MUNSELL_COLOURS_ALL}
+    # Two real chips differ between the two tables; the table of real chips has the say.
+    chips = [*MUNSELL_COLOURS_ALL, *MUNSELL_COLOURS_REAL]
+    at = {(h, v, c): xyY[:2] - GREY for (h, v, c), xyY in chips}
     limit = np.zeros((len(PLANES), 40))
     for (h, v, c), _ in MUNSELL_COLOURS_REAL:
         where = PLANES.index(v), hues.index(h)

@@ -75,11 +75,10 @@ def film_reflectance(
     -------
     array, shape (..., 36)
     """
-    ratio = absorption / scattering
+    # A film that only scatters is the limit of one that absorbs next to nothing.
+    ratio = np.maximum(absorption / scattering, 1e-9)
     root = np.sqrt(ratio * (ratio + 2.0))
     infinite = 1.0 / (1.0 + ratio + root)
-    # b S X may be as small as nothing: a film that only scatters needs the limit of sinh.
-    exponent = np.maximum(root, 1e-7) * scattering * thickness
-    decay = np.exp(-2.0 * exponent)
+    decay = np.exp(-2.0 * root * scattering * thickness)
     gap = (ground - infinite) / (ground - 1.0 / infinite)
     return np.asarray((infinite - decay * gap / infinite) / (1.0 - decay * gap))

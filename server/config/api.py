@@ -3,8 +3,8 @@
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
-from server.problems import StrictParser, register
 from server.painters.api import router as painters
+from server.problems import StrictParser, register
 from server.scales.api import router as scales
 from server.tubes.api import router as tubes
 

@@ -100,4 +100,6 @@ LOGGING = {
     "disable_existing_loggers": False,
     "handlers": {"console": {"class": "logging.StreamHandler"}},
     "root": {"handlers": ["console"], "level": "WARNING"},
+    # What a painter is asked to mend is answered to the painter, and is no trouble of the server.
+    "loggers": {"django.request": {"level": "ERROR"}},
 }

@@ -13,7 +13,9 @@ router = Router(tags=["scales"])
 
 
 def _mine(request: HttpRequest) -> QuerySet[Scale]:
-    return Scale.objects.filter(painter=request.user, thrown_away=False).prefetch_related("steps__parts")
+    return Scale.objects.filter(painter=request.user, thrown_away=False).prefetch_related(
+        "steps__parts"
+    )
 
 
 @router.post("/compute", response=ScaleOut)

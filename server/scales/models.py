@@ -9,7 +9,7 @@ NAME_LENGTH = 120
 
 
 class Scale(models.Model):
-    """A scale between two tubes. The steps keep its result; a later paint library leaves them be."""
+    """A scale between two tubes. Its steps keep the result it had when it was saved."""
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="scales")
     name = models.CharField(max_length=NAME_LENGTH)

@@ -12,8 +12,8 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library
 from mesotint.planning import scale as core
-from server.problems import Conflict
 from server.painters.models import Painter
+from server.problems import Conflict
 from server.scales.models import Scale, Step, StepPart
 from server.scales.schemas import (
     NeutralOut,

@@ -106,14 +106,15 @@ function TopBar({ me }: { me: Me }) {
 
 function LightChoice() {
   const { light, setLight } = useViewing();
+  const name = LIGHTS.find((l) => l.key === light)?.name;
   return (
     <Listbox value={light} onChange={setLight}>
       <ListboxButton
-        aria-label="Light"
+        aria-label={`Light: ${name}`}
         className="flex min-h-11 items-center gap-2 rounded-sm bg-slate-high px-3"
       >
         <SunMedium aria-hidden="true" size={18} />
-        {LIGHTS.find((l) => l.key === light)?.name}
+        {name}
         <ChevronDown aria-hidden="true" size={16} />
       </ListboxButton>
       <ListboxOptions anchor="bottom end" className="z-20 mt-1 bg-paper py-1 text-ink shadow-lg">

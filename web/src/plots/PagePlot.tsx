@@ -98,6 +98,12 @@ export function PagePlot({
         <text x={x(0)} y={height - MARGIN.bottom + 20} textAnchor="middle" fontWeight={700}>
           grey
         </text>
+        <text x={x(0)} y={18} textAnchor="middle">
+          value
+        </text>
+        <text x={MARGIN.left} y={height - MARGIN.bottom - 6}>
+          chroma
+        </text>
         <text x={MARGIN.left} y={18} fontWeight={700} fontSize={15}>
           {names[0]}
         </text>

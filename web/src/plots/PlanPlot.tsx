@@ -1,8 +1,11 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
+import type { Trail } from "../api/client";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 
 const MARGIN = 26;
+/** Room for the hue words beside the rim. */
+const SIDE_MARGIN = 82;
 const RING_STEP = 20;
 /** Painters' hue words at the CIELAB angles of their middles. */
 const HUES: ReadonlyArray<readonly [string, number]> = [
@@ -17,6 +20,25 @@ const HUES: ReadonlyArray<readonly [string, number]> = [
   ["red-violet", 341],
 ];
 
+const AXES = [
+  [-1, 0],
+  [0, -1],
+  [1, 0],
+  [0, 1],
+] as const;
+
+/** The direction along which the fewest of a trail's mixtures lie: there the rings are labelled. */
+function clearestAxis(trail: Trail): readonly [number, number] {
+  const crowd = ([x, y]: readonly [number, number]) =>
+    Math.max(
+      ...trail.lab.map((lab) => {
+        const [a, b] = [lab[1] ?? 0, lab[2] ?? 0];
+        return (a * x + b * y) / (Math.hypot(a, b) + 1);
+      }),
+    );
+  return AXES.reduce((best, axis) => (crowd(axis) < crowd(best) ? axis : best));
+}
+
 /** The plan: looking down the neutral axis, hue around, chroma outward. */
 export function PlanPlot({
   width,
@@ -27,12 +49,16 @@ export function PlanPlot({
   const { radius, most, place, centre } = useMemo(() => {
     const reach = Math.max(...trail.lab.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
     const most = Math.max(RING_STEP, Math.ceil(reach / RING_STEP) * RING_STEP);
-    const radius = scaleLinear([0, most], [0, Math.min(width, height) / 2 - MARGIN]);
+    const radius = scaleLinear(
+      [0, most],
+      [0, Math.min(width / 2 - SIDE_MARGIN, height / 2 - MARGIN)],
+    );
     const centre = [width / 2, height / 2] as const;
     const place: Place = (lab) => [centre[0] + radius(lab[1]), centre[1] - radius(lab[2])];
     return { radius, most, place, centre };
   }, [trail, width, height]);
 
+  const clear = useMemo(() => clearestAxis(trail), [trail]);
   const rings = Array.from({ length: most / RING_STEP }, (_, i) => (i + 1) * RING_STEP);
   const rim = radius(most);
   return (
@@ -75,8 +101,13 @@ export function PlanPlot({
             </g>
           );
         })}
-        {rings.map((ring) => (
-          <text key={ring} x={4} y={-radius(ring) + 15} opacity={0.85}>
+        {rings.slice(rings.length > 2 ? 1 : 0).map((ring) => (
+          <text
+            key={ring}
+            x={clear[0] * (radius(ring) - 11)}
+            y={-clear[1] * (radius(ring) - 9) + 5}
+            textAnchor="middle"
+          >
             {ring}
           </text>
         ))}

@@ -18,7 +18,8 @@ export interface StepsOnTrail {
 
 const MARK = 20;
 const MARK_SELECTED = 32;
-const TOUCH = 44;
+/** How far from a patch a finger may land and still take it. */
+const REACH = 30;
 
 /** The mixing line itself, in the colours of its mixtures, with a dark and a light edge. */
 const Ribbon = memo(function Ribbon({
@@ -85,11 +86,27 @@ export function TrailPlot({
   const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<number | null>(null);
 
+  const spot = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)] as const;
+  };
+  // Patches may crowd, so a press takes the nearest one rather than the one drawn on top.
+  const press = (event: PointerEvent) => {
+    const [px, py] = spot(event);
+    const away = shares.map((share) => {
+      const [x, y] = place(view.sampleAt(share).lab, share);
+      return Math.hypot(x - px, y - py);
+    });
+    const nearest = away.indexOf(Math.min(...away));
+    if ((away[nearest] as number) > REACH) return;
+    svg.current?.setPointerCapture(event.pointerId);
+    onSelect(nearest);
+    setDragged(nearest);
+  };
   const follow = (event: PointerEvent) => {
-    if (dragged === null || !svg.current) return;
-    const box = svg.current.getBoundingClientRect();
-    const target = [event.clientX - box.left, event.clientY - box.top] as const;
-    onMove(dragged, between(shares, dragged, nearestShare(trail, place, target)));
+    if (dragged === null) return;
+    const share = nearestShare(trail, place, spot(event));
+    if (share !== shares[dragged]) onMove(dragged, between(shares, dragged, share));
   };
   const release = () => {
     if (dragged === null) return;
@@ -109,6 +126,7 @@ export function TrailPlot({
       role="img"
       aria-label={label}
       className="block touch-none select-none"
+      onPointerDown={press}
       onPointerMove={follow}
       onPointerUp={release}
       onPointerCancel={release}
@@ -125,13 +143,7 @@ export function TrailPlot({
             transform={`translate(${x} ${y})`}
             data-step={i}
             className={i === 0 || i === shares.length - 1 ? "cursor-pointer" : "cursor-grab"}
-            onPointerDown={(event) => {
-              svg.current?.setPointerCapture(event.pointerId);
-              onSelect(i);
-              setDragged(i);
-            }}
           >
-            <rect x={-TOUCH / 2} y={-TOUCH / 2} width={TOUCH} height={TOUCH} fill="transparent" />
             {i === selected && (
               <rect
                 x={-size / 2 - 4}

@@ -111,6 +111,11 @@ export function roughParts(share: number): string {
   return share < 0.5 ? `${shown} : 1` : `1 : ${shown}`;
 }
 
+/** Whole parts of the two ends alone: "4 : 3". */
+export function pairText(step: Pick<Step, "parts">): string {
+  return partsText({ parts: step.parts.slice(0, 2) });
+}
+
 /** Whole parts of a step in order: "4 : 3", with white last where there is any. */
 export function partsText(step: Pick<Step, "parts">): string {
   return step.parts.map((p) => p.whole).join(" : ");

@@ -1,5 +1,4 @@
 import { ArrowLeftRight, Minus, Plus, Redo2, Undo2 } from "lucide-react";
-import type { ReactNode } from "react";
 import type { Tube } from "../api/client";
 import { Button } from "../ui/Button";
 import { type Draft, FEWEST_STEPS, MOST_LIGHTENER, MOST_STEPS } from "./draft";
@@ -21,7 +20,6 @@ export function PairBar({
   onChange,
   undo,
   redo,
-  children,
 }: {
   draft: Draft;
   tubes: readonly Tube[];
@@ -30,7 +28,6 @@ export function PairBar({
   onChange: (patch: Partial<Draft>, by: string) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
-  children: ReactNode;
 }) {
   const tubeOf = (id: number | null) => tubes.find((tube) => tube.id === id);
   const steps = (wanted: number) =>
@@ -54,17 +51,26 @@ export function PairBar({
           <ArrowLeftRight aria-hidden="true" size={20} />
         </Button>
         <EndButton end="second" word="To" tube={tubeOf(draft.second)} {...{ active, onActive }} />
-        <span className="ml-auto flex gap-1">
-          <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
-            <Undo2 aria-hidden="true" size={20} />
-          </Button>
-          <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
-            <Redo2 aria-hidden="true" size={20} />
-          </Button>
-          {children}
-        </span>
+        <label className="ml-auto flex min-h-11 items-center gap-2">
+          {lightener}
+          <input
+            type="range"
+            min={0}
+            max={MOST_LIGHTENER}
+            step={0.5}
+            value={draft.lightener}
+            aria-valuetext={`${draft.lightener} parts to 1`}
+            onChange={(event) =>
+              onChange({ lightener: Number(event.target.value), placed: null }, "lightener")
+            }
+            className="h-11 w-24 accent-chalk"
+          />
+          <output className="w-11">
+            <b>{draft.lightener}</b> : 1
+          </output>
+        </label>
       </div>
-      <div className="flex flex-wrap items-center gap-x-5 gap-y-2">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <fieldset className="flex items-center gap-1" aria-label="Number of steps">
           <Button
             aria-label="Fewer steps"
@@ -73,7 +79,7 @@ export function PairBar({
           >
             <Minus aria-hidden="true" size={18} />
           </Button>
-          <output className="w-[4.6rem] text-center">
+          <output className="w-14 text-center">
             <b>{draft.steps}</b> steps
           </output>
           <Button
@@ -86,6 +92,7 @@ export function PairBar({
         </fieldset>
         <Choice
           label="Even in"
+          shown
           options={SPACINGS}
           value={draft.spacing}
           onChoose={(spacing) => onChange({ spacing, placed: null }, "spacing")}
@@ -99,24 +106,14 @@ export function PairBar({
           value={draft.medium}
           onChoose={(medium) => onChange({ medium, placed: null }, "medium")}
         />
-        <label className="flex min-h-11 items-center gap-3">
-          {lightener}
-          <input
-            type="range"
-            min={0}
-            max={MOST_LIGHTENER}
-            step={0.5}
-            value={draft.lightener}
-            aria-valuetext={`${draft.lightener} parts to 1`}
-            onChange={(event) =>
-              onChange({ lightener: Number(event.target.value), placed: null }, "lightener")
-            }
-            className="h-11 w-32 accent-chalk"
-          />
-          <output className="w-14">
-            <b>{draft.lightener}</b> : 1
-          </output>
-        </label>
+        <span className="ml-auto flex gap-1">
+          <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
+            <Undo2 aria-hidden="true" size={20} />
+          </Button>
+          <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
+            <Redo2 aria-hidden="true" size={20} />
+          </Button>
+        </span>
       </div>
     </div>
   );
@@ -140,7 +137,7 @@ function EndButton({
       type="button"
       aria-pressed={active === end}
       onClick={() => onActive(end)}
-      className={`flex min-h-12 w-60 items-center gap-3 pr-3 text-left ${active === end ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
+      className={`flex min-h-12 w-[12.25rem] items-center gap-3 pr-3 text-left ${active === end ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
     >
       <span
         aria-hidden="true"
@@ -164,24 +161,27 @@ function EndButton({
 
 function Choice<T extends string>({
   label,
+  shown = false,
   options,
   value,
   onChoose,
 }: {
   label: string;
+  /** Whether the label stands beside the options, where they do not speak for themselves. */
+  shown?: boolean;
   options: ReadonlyArray<[T, string]>;
   value: T;
   onChoose: (value: T) => void;
 }) {
   return (
-    <fieldset className="flex items-center gap-3" aria-label={label}>
-      <span aria-hidden="true">{label}</span>
+    <fieldset className="flex items-center gap-2" aria-label={label}>
+      {shown && <span aria-hidden="true">{label}</span>}
       <span className="flex">
         {options.map(([key, name]) => (
           <Button
             key={key}
             aria-pressed={value === key}
-            className="rounded-none"
+            className="rounded-none px-2"
             onClick={() => onChoose(key)}
           >
             {name}

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Scale } from "../api/client";
 import type { StepsOnTrail } from "../plots/TrailPlot";
-import { between, moveAlong, partsInWords, partsText, roughParts } from "../plots/trail";
+import { between, moveAlong, pairText, partsInWords, roughParts } from "../plots/trail";
 import { useTrailView } from "../plots/useTrailView";
 import { swatchStyle } from "../ui/Swatch";
 
@@ -100,14 +100,26 @@ export function Run({
               className={`min-w-11 flex-1 overflow-hidden border-t-4 px-0.5 leading-tight ${chosen ? "border-ink" : "border-transparent"}`}
             >
               <span className="block whitespace-nowrap pt-1 font-bold" data-parts={i}>
-                {moving(i) ? roughParts(share) : partsText(step)}
+                {moving(i) ? roughParts(share) : pairText(step)}
               </span>
-              <span className="block text-ink-soft text-sm">{step.munsell}</span>
-              <span className="block text-sm">{nearest ? "nearest grey" : "\u00a0"}</span>
+              <Notation munsell={step.munsell} />
+              <span className="block text-sm">{nearest ? "greyest" : "\u00a0"}</span>
             </li>
           );
         })}
       </ol>
     </section>
+  );
+}
+
+/** A notation on two lines, hue over value and chroma, so that it stands in a narrow patch. */
+function Notation({ munsell }: { munsell: string }) {
+  const [hue, rest] = munsell.split(" ");
+  return (
+    <span className="block text-ink-soft text-sm">
+      {hue}
+      <br />
+      {rest}
+    </span>
   );
 }

@@ -1,6 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { LibraryBig } from "lucide-react";
 import {
   type ReactNode,
   useCallback,
@@ -34,7 +33,7 @@ import {
 } from "./draft";
 import { type End, PairBar } from "./PairBar";
 import { Run } from "./Run";
-import { Shelf } from "./Shelf";
+import { Shelf, ShelfButton } from "./Shelf";
 import { Slip } from "./Slip";
 
 const SIDE_BY_SIDE_FROM = 700;
@@ -124,11 +123,7 @@ function Workbench({ me, saved }: { me: Me; saved: SavedScale | null }) {
         onChange={change}
         undo={undo}
         redo={redo}
-      >
-        <Button look="quiet" onClick={() => setShelf(true)}>
-          <LibraryBig aria-hidden="true" size={20} /> Saved scales
-        </Button>
-      </PairBar>
+      />
       {saved && !saved.current_data && (
         <p className="bg-paper px-4 py-2">
           The paint data have changed since this scale was saved. What you see is computed anew; the
@@ -144,7 +139,7 @@ function Workbench({ me, saved }: { me: Me; saved: SavedScale | null }) {
   );
 
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[11rem_minmax(0,1fr)_19rem]">
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_18rem]">
       <Tray
         inUse={[draft.first, draft.second]}
         hint={`Tap a tube: it becomes “${word}”.`}
@@ -166,6 +161,7 @@ function Workbench({ me, saved }: { me: Me; saved: SavedScale | null }) {
               error={save.error?.message ?? null}
               onName={(name) => change({ name }, "name")}
               onSave={(name) => save.mutate(name)}
+              onShelf={() => setShelf(true)}
             />
           )}
         />
@@ -192,7 +188,9 @@ function Workbench({ me, saved }: { me: Me; saved: SavedScale | null }) {
               </div>
             )}
           </main>
-          <aside aria-label="The slip" className="bg-paper max-lg:hidden" />
+          <aside aria-label="The slip" className="bg-paper p-4">
+            <ShelfButton onClick={() => setShelf(true)} />
+          </aside>
         </>
       )}
       <Shelf open={shelf} onClose={() => setShelf(false)} />
@@ -221,11 +219,15 @@ function Stage({
   /** Shares while a step is being moved; null when all stand where the server computed them. */
   const [moved, setMoved] = useState<number[] | null>(null);
   const latest = useRef<number[] | null>(null);
+  const greyest = useRef(scale.neutral.step);
   useEffect(() => {
     latest.current = null;
     setMoved(null);
-    setSelected((at) => Math.min(at, computed.length - 1));
-  }, [computed]);
+    const before = greyest.current;
+    greyest.current = scale.neutral.step;
+    // Who looks at the greyest step goes on looking at it when the steps change.
+    setSelected((at) => (at === before ? scale.neutral.step : Math.min(at, computed.length - 1)));
+  }, [computed, scale]);
 
   const shares = moved ?? computed;
   const at = Math.min(selected, shares.length - 1);

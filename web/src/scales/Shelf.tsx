@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
-import { Plus, Trash2 } from "lucide-react";
+import { LibraryBig, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { api, got, type SavedScale } from "../api/client";
 import { savedScalesQuery } from "../api/queries";
@@ -91,5 +91,14 @@ export function Shelf({ open, onClose }: { open: boolean; onClose: () => void })
         <Plus aria-hidden="true" size={18} /> New scale
       </Button>
     </Panel>
+  );
+}
+
+/** The way to the shelf. */
+export function ShelfButton({ onClick }: { onClick: () => void }) {
+  return (
+    <Button look="paper" className="w-full" onClick={onClick}>
+      <LibraryBig aria-hidden="true" size={18} /> Saved scales
+    </Button>
   );
 }

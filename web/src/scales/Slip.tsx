@@ -8,6 +8,7 @@ import { partsText, roughParts } from "../plots/trail";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Swatch } from "../ui/Swatch";
+import { ShelfButton } from "./Shelf";
 
 const NAME_LENGTH = 120;
 const schema = z.object({
@@ -31,6 +32,7 @@ export function Slip({
   onName,
   onSave,
   onSelect,
+  onShelf,
 }: {
   scale: Scale;
   share: number;
@@ -43,6 +45,7 @@ export function Slip({
   onName: (name: string) => void;
   onSave: (name: string) => void;
   onSelect: (index: number) => void;
+  onShelf: () => void;
 }) {
   const form = useForm({ resolver: zodResolver(schema), values: { name } });
   const { errors } = form.formState;
@@ -54,24 +57,27 @@ export function Slip({
     <aside aria-label="The slip" className="flex h-full min-h-0 flex-col bg-paper text-ink">
       <form
         onSubmit={form.handleSubmit((values) => onSave(values.name))}
-        className="flex flex-col gap-2 border-ink/25 border-b px-5 pt-4 pb-3"
+        className="flex flex-col gap-2 border-ink/25 border-b px-4 pt-3 pb-3"
       >
-        <div className="flex gap-2">
+        <div className="flex flex-col gap-2">
           <input
             aria-label="Name of the scale"
             placeholder="Name this scale"
             autoComplete="off"
             {...form.register("name", { onChange: (event) => onName(event.target.value) })}
-            className="min-h-11 min-w-0 flex-1 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset"
+            className="min-h-11 min-w-0 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset"
           />
-          <Button type="submit" look="solid" disabled={saving || saved}>
-            <Save aria-hidden="true" size={18} /> {saved ? "Saved" : "Save"}
-          </Button>
+          <div className="flex gap-2">
+            <Button type="submit" look="solid" className="w-26" disabled={saving || saved}>
+              <Save aria-hidden="true" size={18} /> {saved ? "Saved" : "Save"}
+            </Button>
+            <ShelfButton onClick={onShelf} />
+          </div>
         </div>
         {errors.name && <Note>{errors.name.message}</Note>}
         {error && <Note>{error}</Note>}
       </form>
-      <div className="min-h-0 flex-1 overflow-y-auto px-5 py-3">
+      <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
         <p className="text-lg leading-snug" data-testid="miss">
           {scale.neutral.miss}
         </p>

@@ -24,10 +24,15 @@ export function Tray({
       className="flex min-h-0 flex-col bg-slate text-chalk max-lg:max-h-64 lg:h-full"
     >
       <p className="px-4 pt-3 pb-1 text-chalk-soft text-sm leading-tight">{hint}</p>
-      <ul className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-3 py-2 lg:grid-cols-3">
+      <ul className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 lg:grid-cols-[repeat(3,3.375rem)]">
         {tubes.map((tube) => (
           <li key={tube.id}>
-            <Chip tube={tube} used={inUse.includes(tube.id)} onPick={onPick} />
+            <Chip
+              tube={tube}
+              mark={markOf(tube, tubes)}
+              used={inUse.includes(tube.id)}
+              onPick={onPick}
+            />
           </li>
         ))}
       </ul>
@@ -41,16 +46,36 @@ export function Tray({
   );
 }
 
-function Chip({ tube, used, onPick }: { tube: Tube; used: boolean; onPick: (tube: Tube) => void }) {
+/** A tube's pigment number; where two tubes share one, its name with the first words cut short. */
+export function markOf(tube: Tube, box: readonly Tube[]): string {
+  const index = tube.paint.colour_index;
+  if (box.filter((other) => other.paint.colour_index === index).length < 2) return index;
+  const words = tube.paint.name.split(" ");
+  return [...words.slice(0, -1).map((word) => `${word[0]?.toLowerCase()}.`), words.at(-1)].join(
+    " ",
+  );
+}
+
+function Chip({
+  tube,
+  mark,
+  used,
+  onPick,
+}: {
+  tube: Tube;
+  mark: string;
+  used: boolean;
+  onPick: (tube: Tube) => void;
+}) {
   const { paint } = tube;
   return (
     <button
       type="button"
       aria-pressed={used}
-      aria-label={`${tube.label}: ${paint.masstone.name}`}
+      aria-label={`${mark} ${tube.label}: ${paint.masstone.name}`}
       title={tube.label}
       onClick={() => onPick(tube)}
-      className="flex h-[4.6rem] w-12 flex-col justify-end text-center"
+      className="flex h-[4.6rem] w-[3.375rem] flex-col justify-end text-center"
     >
       <span
         aria-hidden="true"
@@ -62,7 +87,7 @@ function Chip({ tube, used, onPick }: { tube: Tube; used: boolean; onPick: (tube
       <span
         className={`block overflow-hidden whitespace-nowrap text-[0.8125rem] leading-5 ${used ? "font-bold" : "text-chalk-soft"}`}
       >
-        {paint.colour_index}
+        {mark}
       </span>
     </button>
   );

@@ -1,0 +1,33 @@
+"""``./studio bench``: all figures in one run."""
+
+import argparse
+import json
+import sys
+from dataclasses import asdict
+
+from bench import scales
+from bench.timing import Figure
+
+SUITES = (scales.core, scales.api)
+
+
+def main() -> int:
+    """Measure, and print a table or JSON."""
+    parser = argparse.ArgumentParser(prog="studio bench")
+    parser.add_argument("--json", action="store_true")
+    args = parser.parse_args()
+    figures: list[Figure] = []
+    for suite in SUITES:
+        sys.stderr.write(f"measuring {suite.__module__}.{suite.__name__} …\n")
+        figures += suite()
+    if args.json:
+        print(json.dumps([asdict(figure) for figure in figures], indent=1))
+        return 0
+    for figure in figures:
+        verdict = {True: "reached", False: "MISSED", None: ""}[figure.reached]
+        print(f"{figure.what:<64}{figure.value:>14,.2f} {figure.unit:<8}{figure.bar:<14}{verdict}")
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main())

@@ -1,0 +1,66 @@
+"""The trail of 201 points with 9 steps: in the core, and at the API."""
+
+import http.client
+import json
+import tempfile
+from pathlib import Path
+
+from bench.timing import Figure, below, median_ms
+from workshop.serving import Stack
+
+PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"))
+PORT = 8790
+
+
+def core() -> list[Figure]:
+    """The core alone: trail, nearest neutral, steps with parts, notation and words."""
+    from mesotint.mixing.trail import Trail
+    from mesotint.paints.library import library
+    from mesotint.planning.scale import Scale
+
+    paint = library().paint
+
+    def act() -> None:
+        for first, second in PAIRS:
+            trail = Trail(paint(first), paint(second), 2.0)
+            assert len(trail.labs) == 201
+            assert len(Scale(trail, 9).steps) == 9
+
+    return [below("trail of 201 points and 9 steps, core", median_ms(act) / len(PAIRS), "ms", 20)]
+
+
+def api() -> list[Figure]:
+    """The same over HTTP on loopback, from the running program with its demo."""
+    with tempfile.TemporaryDirectory() as home:
+        stack = Stack(Path(home), PORT)
+        try:
+            stack.start()
+            return [below("the same at the API", _request_ms(stack), "ms", 60)]
+        finally:
+            stack.stop()
+
+
+def _request_ms(stack: Stack) -> float:
+    line = http.client.HTTPConnection("127.0.0.1", stack.port)
+    line.request("POST", "/api/demo")
+    opened = line.getresponse()
+    opened.read()
+    cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
+    token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
+    headers = {
+        "Cookie": "; ".join(cookies),
+        "X-CSRFToken": token,
+        "Content-Type": "application/json",
+    }
+    line.request("GET", "/api/tubes", headers=headers)
+    tubes = {t["paint"]["key"]: t["id"] for t in json.loads(line.getresponse().read())}
+    first, second = PAIRS[0]
+    body = json.dumps({"first_tube": tubes[first], "second_tube": tubes[second], "steps": 9})
+
+    def act() -> None:
+        line.request("POST", "/api/scales/compute", body, headers)
+        answer = json.loads(line.getresponse().read())
+        assert len(answer["trail"]["share"]) == 201
+        assert len(answer["steps"]) == 9
+
+    return median_ms(act, runs=60)

@@ -1,0 +1,134 @@
+"""The program as a painter runs it: the real command, a real browser, data of its own."""
+
+import json
+import os
+import re
+import shutil
+import signal
+import subprocess
+import tempfile
+import unittest
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+
+from workshop.browser import chromium
+from workshop.console import ROOT, WEB
+from workshop.database import free_port
+
+READY = re.compile(r"ready at (http://\S+)")
+FIRST_PORT = 8700
+WIDE = {"width": 1280, "height": 800}
+
+
+class Studio:
+    """``./studio start`` over a folder of its own."""
+
+    def __init__(self, *words: str) -> None:
+        self.home = Path(tempfile.mkdtemp(prefix="mesotint-e2e-"))
+        self.port = free_port(FIRST_PORT)
+        self.words = words
+        self.address = ""
+        self.said = ""
+        self.process: subprocess.Popen[str] | None = None
+
+    def start(self) -> None:
+        """Start it and wait until it says where it is."""
+        self.process = subprocess.Popen(
+            ["./studio", "start", "--port", str(self.port), *self.words],
+            cwd=ROOT, text=True, stdout=subprocess.PIPE, stderr=subprocess.STDOUT,
+            env={**os.environ, "MESOTINT_HOME": str(self.home)},
+        )  # fmt: skip
+        assert self.process.stdout is not None
+        self.said = ""
+        for line in self.process.stdout:
+            self.said += line
+            if found := READY.search(line):
+                self.address = found[1]
+            if line.startswith("Ctrl-C"):
+                return
+        raise AssertionError(f"./studio start ended: {self.said}")
+
+    def stop(self) -> None:
+        """Ctrl-C."""
+        if self.process:
+            self.process.send_signal(signal.SIGINT)
+            self.process.communicate(timeout=40)
+            self.process = None
+
+    def kill(self) -> None:
+        """``kill -9`` of everything: the command, the web server's processes, the database."""
+        assert self.process is not None
+        pids = [self.process.pid]
+        for name in ("web.pid", "mariadb.pid"):
+            pid = int((self.home / name).read_text())
+            children = Path(f"/proc/{pid}/task/{pid}/children").read_text().split()
+            pids += [pid, *map(int, children)]
+        for pid in pids:
+            os.kill(pid, signal.SIGKILL)
+        self.process.communicate()
+        self.process = None
+
+    def remove(self) -> None:
+        """Stop it and take its data away."""
+        self.stop()
+        shutil.rmtree(self.home, ignore_errors=True)
+
+
+class InBrowser(unittest.TestCase):
+    """A studio for the class, and a new browser window for each test."""
+
+    words: tuple[str, ...] = ()
+    viewport = WIDE
+    studio: Studio
+    browser: Browser
+    playwright: Playwright
+
+    @classmethod
+    def setUpClass(cls) -> None:
+        cls.studio = Studio(*cls.words)
+        cls.addClassCleanup(cls.studio.remove)
+        cls.studio.start()
+        cls.playwright = sync_playwright().start()
+        cls.addClassCleanup(cls.playwright.stop)
+        cls.browser = chromium(cls.playwright)
+        cls.addClassCleanup(cls.browser.close)
+
+    def setUp(self) -> None:
+        context = self.browser.new_context(viewport=self.viewport)
+        self.addCleanup(context.close)
+        self.page = context.new_page()
+        self.troubles: list[str] = []
+        self.hosts: set[str] = set()
+        self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
+        self.page.on("request", lambda request: self.hosts.add(request.url.split("/")[2]))
+
+    def tearDown(self) -> None:
+        self.assertEqual(self.troubles, [])
+        self.assertLessEqual(self.hosts, {f"127.0.0.1:{self.studio.port}"})
+
+    def open_demo(self, page: Page | None = None) -> Page:
+        """The demo studio, on its newest scale."""
+        page = page or self.page
+        page.goto(self.studio.address)
+        page.get_by_role("button", name="Open the demo studio").click()
+        page.locator("[data-run-step]").first.wait_for()
+        return page
+
+    def assert_accessible(self, page: Page | None = None) -> None:
+        """axe-core finds nothing to complain of, WCAG 2.2 A and AA."""
+        page = page or self.page
+        axe = (WEB / "node_modules" / "axe-core" / "axe.min.js").read_text()
+        page.evaluate(axe)
+        found: dict[str, Any] = page.evaluate(
+            "axe.run({runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']})"
+        )
+        told = [(v["id"], [n["html"][:120] for n in v["nodes"][:3]]) for v in found["violations"]]
+        self.assertEqual(told, [])
+
+
+def core(*words: str) -> Any:
+    """What the ``mesotint`` command answers, run beside the browser."""
+    command = [str(ROOT / ".venv" / "bin" / "mesotint"), *words, "--json"]
+    return json.loads(subprocess.run(command, capture_output=True, text=True, check=True).stdout)

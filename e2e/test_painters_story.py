@@ -1,0 +1,83 @@
+"""The painter's story: two tubes, the steps between them, saved and found after a restart."""
+
+from playwright.sync_api import expect
+
+from e2e.studio import InBrowser, core
+
+NAME = "Orange into blue, for the harbour"
+
+
+class PaintersStory(InBrowser):
+    words = ("--no-demo",)
+
+    def test_from_an_empty_studio_to_a_saved_scale_and_back_after_a_restart(self) -> None:
+        page = self.page
+        self.assertNotIn("demo", self.studio.said)
+        page.goto(self.studio.address)
+        expect(page.get_by_role("button", name="Open the demo studio")).to_have_count(0)
+        page.get_by_label("Name").fill("ann")
+        page.get_by_label("Password").fill("grey-on-grey-7")
+        page.get_by_role("button", name="New studio").click()
+
+        # An empty box says what to do first.
+        expect(page.get_by_text("Your box is empty")).to_be_visible()
+        page.get_by_role("button", name="Add tubes").click()
+        page.get_by_role("button", name="Start with a box of twelve").click()
+        expect(page.get_by_role("button", name="In box")).to_have_count(0)
+        expect(page.get_by_role("button", name="Put Ultramarine blue away")).to_be_visible()
+        page.get_by_label("Find a paint").fill("burnt umber")
+        page.get_by_role("button", name="Add Burnt umber").click()
+        expect(page.get_by_role("button", name="Put Burnt umber away")).to_be_visible()
+        page.get_by_role("button", name="Close").click()
+
+        # Two tubes from the tray.
+        page.get_by_role("button", name="Cadmium orange:").click()
+        page.get_by_role("button", name="Ultramarine blue:").click()
+        expect(page.get_by_test_id("miss")).to_contain_text("grey")
+        self.assert_steps_are_the_cores("--steps", "9")
+
+        # Steps, spacing and white, seen at once.
+        page.get_by_role("button", name="Fewer steps").click()
+        page.get_by_role("button", name="Fewer steps").click()
+        expect(page.locator("[data-run-step]")).to_have_count(7)
+        self.assert_steps_are_the_cores("--steps", "7")
+        page.get_by_role("button", name="Parts").click()
+        self.assert_steps_are_the_cores("--steps", "7", "--spacing", "parts")
+        page.get_by_role("slider", name="White").fill("2")
+        self.assert_steps_are_the_cores("--steps", "7", "--spacing", "parts", "--white", "2")
+        page.get_by_role("button", name="Chroma").click()
+        self.assert_steps_are_the_cores("--steps", "7", "--white", "2")
+
+        # Saved under a name, and there after a restart.
+        before = page.locator("[data-parts]").all_inner_texts()
+        page.get_by_label("Name of the scale").fill(NAME)
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("button", name="Saved", exact=True)).to_be_disabled()
+        self.studio.stop()
+        self.studio.start()
+        page.goto(self.studio.address)
+        page.get_by_role("button", name="Saved scales").click()
+        page.get_by_role("link", name=NAME).click()
+        expect(page.get_by_label("Name of the scale")).to_have_value(NAME)
+        expect(page.locator("[data-run-step]")).to_have_count(7)
+        self.assertEqual(page.locator("[data-parts]").all_inner_texts(), before)
+
+        # Nothing saved is lost when everything is killed.
+        self.studio.kill()
+        self.studio.start()
+        page.goto(self.studio.address)
+        page.get_by_role("button", name="Saved scales").click()
+        expect(page.get_by_role("link", name=NAME)).to_be_visible()
+
+    def assert_steps_are_the_cores(self, *words: str) -> None:
+        """The run and the slip say what the command says, run beside them."""
+        told = core("trail", "PO20", "PB29", *words)
+        page = self.page
+        expect(page.get_by_test_id("miss")).to_have_text(told["miss"])
+        for i, step in enumerate(told["steps"]):
+            pair = " : ".join(str(n) for n in step["whole_parts"][:2])
+            expect(page.locator(f'[data-parts="{i}"]')).to_have_text(pair)
+            said = page.locator(f'[data-run-step="{i}"]').get_attribute("aria-valuetext") or ""
+            self.assertIn(f"{step['munsell']}, {step['name']}", said)
+        row = page.locator("table tbody tr").nth(1)
+        expect(row).to_contain_text(" : ".join(str(n) for n in told["steps"][1]["whole_parts"]))

@@ -1,0 +1,211 @@
+"""The Scales stage by hand: dragging, keys, undo, the lights, and what goes wrong."""
+
+import re
+
+from playwright.sync_api import expect
+
+from e2e.studio import InBrowser
+
+FOCUSED = """() => {
+    const at = document.activeElement;
+    return at?.getAttribute('aria-label') || at?.textContent;
+}"""
+# WCAG 2.2, 2.5.5: targets of 44 by 44 CSS pixels.
+TOO_SMALL = """() => [...document.querySelectorAll('button, [role=slider], input')]
+    .filter(el => el.getClientRects().length)
+    .map(el => [el.getAttribute('aria-label') || el.textContent, el.getBoundingClientRect()])
+    .filter(([, box]) => box.width < 43.9 || box.height < 43.9)
+    .map(([name, box]) => `${name} ${box.width}x${box.height}`)"""
+
+
+class ScalesStage(InBrowser):
+    def setUp(self) -> None:
+        super().setUp()
+        self.open_demo()
+
+    def share(self, index: int) -> float:
+        """Share of the second paint at a step, in percent, as it is told to assistive tools."""
+        step = self.page.locator(f'[data-run-step="{index}"]')
+        return float(step.get_attribute("aria-valuenow") or "nan")
+
+    def test_a_step_is_dragged_in_the_plan_and_run_and_slip_follow(self) -> None:
+        page = self.page
+        before = page.locator('[data-parts="3"]').inner_text()
+        plan = page.get_by_role("img", name=re.compile("The plan"))
+        from_box = plan.locator('[data-step="3"]').bounding_box()
+        to_box = plan.locator('[data-step="4"]').bounding_box()
+        assert from_box and to_box
+        x, y = from_box["x"] + from_box["width"] / 2, from_box["y"] + from_box["height"] / 2
+        page.mouse.move(x, y)
+        page.mouse.down()
+        page.mouse.move(x + (to_box["x"] - from_box["x"]) * 0.6,
+                        y + (to_box["y"] - from_box["y"]) * 0.6, steps=6)  # fmt: skip
+        expect(page.get_by_label("The chosen step")).to_contain_text("about")
+        page.mouse.up()
+        expect(page.get_by_label("The chosen step")).to_contain_text("Step 4 of 9")
+        expect(page.get_by_label("The chosen step")).not_to_contain_text("about")
+        expect(page.locator('[data-parts="3"]')).not_to_have_text(before)
+        page.keyboard.press("Control+z")
+        expect(page.locator('[data-parts="3"]')).to_have_text(before)
+        page.keyboard.press("Control+Shift+z")
+        expect(page.locator('[data-parts="3"]')).not_to_have_text(before)
+        page.get_by_role("button", name="Undo").click()
+
+    def test_a_step_is_dragged_in_the_run(self) -> None:
+        page = self.page
+        start = self.share(4)
+        box = page.locator('[data-run-step="4"]').bounding_box()
+        assert box
+        page.mouse.move(box["x"] + 20, box["y"] + 40)
+        page.mouse.down()
+        page.mouse.move(box["x"] + 45, box["y"] + 40, steps=4)
+        page.mouse.up()
+        self.assertGreater(self.share(4), start)
+        self.assertLess(self.share(4), self.share(5))
+
+    def test_arrow_keys_move_a_step_and_the_pure_ends_stay(self) -> None:
+        page = self.page
+        step = page.locator('[data-run-step="5"]')
+        step.focus()
+        expect(page.get_by_label("The chosen step")).to_contain_text("Step 6 of 9")
+        start = self.share(5)
+        step.press("ArrowRight")
+        step.press("ArrowRight")
+        self.assertGreater(self.share(5), start)
+        step.press("Shift+ArrowLeft")
+        expect(page.get_by_label("The chosen step")).not_to_contain_text("about")
+        self.assertLess(self.share(5), start)
+        first = page.locator('[data-run-step="0"]')
+        first.focus()
+        first.press("ArrowRight")
+        self.assertEqual(self.share(0), 0)
+
+    def test_squint_white_test_light_and_surround(self) -> None:
+        page = self.page
+        patch = page.locator('[data-run-step="2"]')
+        colour = "el => getComputedStyle(el).backgroundColor"
+        plain = patch.evaluate(colour)
+        page.keyboard.press("s")
+        channels = re.findall(r"\d+", patch.evaluate(colour))[:3]
+        self.assertEqual(len(set(channels)), 1)
+        page.keyboard.press("s")
+        self.assertEqual(patch.evaluate(colour), plain)
+        page.keyboard.press("w")
+        opened = [int(v) for v in re.findall(r"\d+", patch.evaluate(colour))[:3]]
+        self.assertGreater(sum(opened), sum(int(v) for v in re.findall(r"\d+", plain)[:3]))
+        page.keyboard.press("w")
+        page.get_by_role("button", name="Light: Daylight").click()
+        page.get_by_role("option", name="Tungsten").click()
+        expect(patch).not_to_have_css("background-color", plain)
+        with page.expect_response("**/api/me"):
+            page.keyboard.press("]")
+        page.reload()
+        expect(page.get_by_role("slider", name="Surround")).to_have_value("5.5")
+        with page.expect_response("**/api/me"):
+            page.keyboard.press("[")
+
+    def test_a_wash_is_thinned_with_water(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="Wash").click()
+        page.get_by_role("slider", name="Water").fill("6")
+        expect(page.get_by_label("The chosen step")).not_to_contain_text("Titanium white")
+
+    def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="To Ultramarine blue").click()
+        page.get_by_role("button", name="Cadmium orange:").click()
+        expect(page.get_by_role("alert")).to_contain_text("choose another paint")
+        # The choices are still there to be mended.
+        page.get_by_role("button", name="Undo").click()
+        expect(page.get_by_role("alert")).to_have_count(0)
+        name = page.get_by_label("Name of the scale")
+        name.fill("   ")
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("alert")).to_contain_text("Give the scale a name")
+        name.fill("x" * 5000)
+        page.get_by_role("button", name="Save", exact=True).click()
+        expect(page.get_by_role("alert")).to_contain_text("at most 120 characters")
+        expect(name).to_have_value("x" * 5000)
+        page.get_by_role("button", name="Undo").click()
+
+    def test_unsaved_work_is_there_after_a_reload(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="More steps").click()
+        expect(page.locator("[data-run-step]")).to_have_count(10)
+        page.reload()
+        expect(page.locator("[data-run-step]")).to_have_count(10)
+        expect(page.get_by_role("button", name="Save", exact=True)).to_be_enabled()
+
+    def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
+        page = self.page
+        page.get_by_label("Name of the scale").fill("Kept through a sign-in")
+        page.context.clear_cookies(name="sessionid")
+        page.get_by_role("button", name="More steps").click()
+        dialog = page.get_by_role("dialog")
+        expect(dialog).to_contain_text("Your work is still here")
+        dialog.get_by_label("Password").fill("low-tide")
+        dialog.get_by_role("button", name="Sign in").click()
+        expect(page.locator("[data-run-step]")).to_have_count(10)
+        expect(page.get_by_label("Name of the scale")).to_have_value("Kept through a sign-in")
+
+    def test_two_windows_never_overwrite_each_other_silently(self) -> None:
+        other = self.page.context.new_page()
+        other.goto(self.page.url)
+        for page, name in ((self.page, "Mine first"), (other, "Theirs after")):
+            page.get_by_label("Name of the scale").fill(name)
+            page.get_by_role("button", name="Save", exact=True).click()
+        expect(other.get_by_role("alert")).to_contain_text("another window")
+        expect(other.get_by_label("Name of the scale")).to_have_value("Theirs after")
+        other.close()
+
+    def test_a_scale_is_thrown_away_and_brought_back(self) -> None:
+        page = self.page
+        page.keyboard.press("o")
+        page.get_by_role("button", name="Throw away Fog bank, thin wash").click()
+        expect(page.get_by_role("link", name="Fog bank")).to_have_count(0)
+        page.get_by_role("button", name="Bring it back").click()
+        expect(page.get_by_role("link", name="Fog bank")).to_be_visible()
+
+
+class Accessible(InBrowser):
+    def test_axe_finds_nothing_on_any_view_at_any_surround(self) -> None:
+        page = self.page
+        page.goto(self.studio.address)
+        page.get_by_role("button", name="Open the demo studio").wait_for()
+        self.assert_accessible()
+        self.open_demo()
+        for value in ("2", "4.5", "5", "9"):
+            page.get_by_role("slider", name="Surround").fill(value)
+            self.assert_accessible()
+        for opener in ("Saved scales", "Add tubes", "Keys"):
+            page.get_by_role("button", name=opener).click()
+            page.get_by_role("dialog").get_by_role("heading").first.wait_for()
+            page.wait_for_timeout(300)
+            self.assert_accessible()
+            page.keyboard.press("Escape")
+            expect(page.get_by_role("dialog")).to_have_count(0)
+        page.goto(self.studio.address + "scales")
+        page.get_by_text("Choose two tubes").wait_for()
+        self.assert_accessible()
+
+    def test_the_work_fits_one_screen_and_a_tablet_has_it_all(self) -> None:
+        page = self.open_demo()
+        self.assertLessEqual(page.evaluate("document.documentElement.scrollHeight"), 800)
+        page.set_viewport_size({"width": 820, "height": 1180})
+        self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 820)
+        for name in ("Tubes", "The slip", "The run"):
+            expect(page.get_by_label(name, exact=True)).to_be_visible()
+        small = page.evaluate(TOO_SMALL)
+        self.assertEqual(small, [])
+
+    def test_the_whole_stage_is_reached_with_the_keyboard(self) -> None:
+        page = self.open_demo()
+        page.locator("body").press("?")
+        expect(page.get_by_role("dialog")).to_contain_text("Squint")
+        page.keyboard.press("Escape")
+        reached = set()
+        for _ in range(80):
+            page.keyboard.press("Tab")
+            reached.add(page.evaluate(FOCUSED))
+        for name in ("Step 4 of 9", "White test", "More steps", "Name of the scale"):
+            self.assertIn(name, reached)

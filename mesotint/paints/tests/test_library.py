@@ -1,0 +1,80 @@
+"""The fitted library: every paint near its masstone and tint, and the facts of the trade.
+
+The figures of masstones and tints are from memory of typical paints; the facts are common
+practice. No published source stands behind either.
+"""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_lch
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.paints.facts import STEERING, misses, trade_facts
+from mesotint.paints.fit import mixer
+from mesotint.paints.library import library
+from mesotint.paints.table import TINT_WHITE_PARTS, paint_table
+
+MEAN_BAR, WORST_BAR = 2.0, 5.0
+
+
+class LibraryTest(unittest.TestCase):
+    @classmethod
+    def setUpClass(cls) -> None:
+        paints = library().paints
+        cls.lab_of = staticmethod(
+            mixer(
+                {key: p.absorption for key, p in paints.items()},
+                {key: p.scattering for key, p in paints.items()},
+            )
+        )
+
+    def test_every_paint_of_the_table_is_there_with_its_optics(self) -> None:
+        self.assertEqual(set(library().paints), set(paint_table()))
+        self.assertGreaterEqual(len(library().paints), 49)
+        for key, paint in library().paints.items():
+            with self.subTest(paint=key):
+                self.assertEqual((paint.absorption.shape, paint.scattering.shape), ((36,), (36,)))
+                self.assertTrue((paint.absorption > 0).all() and (paint.scattering > 0).all())
+                self.assertIn("memory", paint.origin)
+
+    def test_masstones_and_tints_are_near_the_table(self) -> None:
+        table = paint_table()
+        mixtures = {
+            "masstone": [{key: 1.0} for key in table],
+            "tint": [{key: 1.0, "PW6": TINT_WHITE_PARTS} for key in table if key != "PW6"],
+        }
+        for which, asked in mixtures.items():
+            with self.subTest(which=which):
+                keys = [next(iter(mixture)) for mixture in asked]
+                wanted = lab_from_lch(
+                    np.array([getattr(table[key], f"{which}_lch") for key in keys])
+                )
+                gap = delta_e_2000(self.lab_of(asked), wanted)
+                self.assertLessEqual(gap.mean(), MEAN_BAR)
+                self.assertLessEqual(gap.max(), WORST_BAR, keys[int(gap.argmax())])
+
+    def test_every_fact_of_the_trade_holds(self) -> None:
+        for fact in trade_facts():
+            role = "steers the fit" if fact["id"] in STEERING else "check"
+            with self.subTest(fact=fact["id"], role=role):
+                self.assertEqual(max(misses(fact, self.lab_of)), 0, fact["say"])
+
+    def test_at_most_half_of_the_facts_steer(self) -> None:
+        known = {fact["id"] for fact in trade_facts()}
+        self.assertLessEqual(STEERING, known)
+        self.assertLessEqual(len(STEERING), len(known) / 2)
+
+    def test_a_fact_that_does_not_hold_is_found_out(self) -> None:
+        false = {"mix": {"PB29": 1}, "expect": {"L": [60, 90], "h": [80, 100]}}
+        self.assertGreater(min(misses(false, self.lab_of)), 0)
+        backward = {"a": {"PW6": 1}, "b": {"PB29": 1}, "compare": {"L": "<"}, "margin": 1}
+        self.assertGreater(misses(backward, self.lab_of)[0], 50)
+
+    def test_unknown_paint_offers_nearest_keys_and_takes_any_case(self) -> None:
+        self.assertEqual(library().paint("pb15:3").key, "PB15:3")
+        with self.assertRaisesRegex(InputError, "PB29"):
+            library().paint("PB92")
+        with self.assertRaisesRegex(InputError, "PB29"):
+            library().paint("ultramarin blue")

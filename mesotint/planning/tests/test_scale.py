@@ -1,0 +1,109 @@
+"""Scales: where the steps lie, and the parts they take."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import library
+from mesotint.planning.amounts import PARTS_TOLERANCE, whole_parts
+from mesotint.planning.scale import SPACINGS, Scale
+
+PAINT = library().paint
+PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"), ("PG7", "PV19"))
+
+
+def trail(first: str, second: str, white: float = 0.0, medium: str = "opaque") -> Trail:
+    return Trail(PAINT(first), PAINT(second), white, Viewing(medium))
+
+
+class ScaleTest(unittest.TestCase):
+    def test_steps_rise_from_pure_to_pure_with_the_neutral_among_them(self) -> None:
+        for pair in PAIRS:
+            for spacing in SPACINGS:
+                for count in (3, 5, 9, 13, 15):
+                    with self.subTest(pair=pair, spacing=spacing, count=count):
+                        scale = Scale(trail(*pair), count, spacing)
+                        self.assertEqual(len(scale.steps), count)
+                        self.assertEqual((scale.shares[0], scale.shares[-1]), (0, 1))
+                        self.assertTrue((np.diff(scale.shares) > 0).all())
+                        self.assertIn(scale.trail.neutral_share, scale.shares)
+
+    def test_chroma_steps_are_even_on_either_side_of_the_neutral(self) -> None:
+        """Even in length along the trail in the chroma-hue plane, within 2 % of the range."""
+        for pair in PAIRS:
+            scale = Scale(trail(*pair, 2.0), 9, "chroma")
+            shares = np.union1d(np.linspace(0, 1, 60001), scale.shares)
+            lab = scale.trail.lab(shares)
+            length = np.concatenate(
+                [[0], np.cumsum(np.linalg.norm(np.diff(lab[:, 1:], axis=0), axis=1))]
+            )
+            at = length[np.searchsorted(shares, scale.shares)]
+            for side in (at[: scale.neutral_index + 1], at[scale.neutral_index :]):
+                with self.subTest(pair=pair):
+                    steps = np.diff(side)
+                    self.assertLess(np.ptp(steps), 0.02 * length[-1])
+
+    def test_parts_steps_are_even_in_parts(self) -> None:
+        scale = Scale(trail("PO20", "PB29"), 9, "parts")
+        for side in (scale.shares[: scale.neutral_index + 1], scale.shares[scale.neutral_index :]):
+            np.testing.assert_allclose(np.diff(side), np.diff(side).mean(), atol=1e-3)
+
+    def test_difference_steps_look_alike(self) -> None:
+        scale = Scale(trail("PY3", "PV23", 4), 13, "difference")
+        shares = np.linspace(0, 1, 60001)
+        lab = scale.trail.lab(shares)
+        steps = delta_e_2000(lab[:-1], lab[1:])
+        length = np.concatenate([[0], np.cumsum(steps)])
+        at = np.interp(scale.shares, shares, length)
+        before = np.diff(at[: scale.neutral_index + 1])
+        self.assertLess(np.ptp(before), 0.02 * length[-1])
+
+    def test_a_trail_that_is_greyest_at_an_end_keeps_it_there(self) -> None:
+        scale = Scale(trail("PY3", "PW6"), 7, "chroma")
+        self.assertEqual(scale.neutral_index, 6)
+        self.assertEqual(scale.shares[-1], 1)
+
+    def test_a_strong_paint_takes_far_from_equal_parts(self) -> None:
+        scale = Scale(trail("PY3", "PV23"), 9, "chroma")
+        self.assertLess(scale.shares[1], 0.02)
+
+    def test_steps_and_spacings_that_cannot_be_had(self) -> None:
+        for count in (1, 2, 99, 7.5, True):
+            with self.subTest(count=count), self.assertRaisesRegex(InputError, "3 to 15"):
+                Scale(trail(*PAIRS[0]), count)
+        with self.assertRaisesRegex(InputError, "chroma"):
+            Scale(trail(*PAIRS[0]), 9, "chrome")
+
+
+class WholePartsTest(unittest.TestCase):
+    def test_rounding_stays_within_its_tolerance_and_says_what_it_costs(self) -> None:
+        for pair in PAIRS:
+            for white in (0.0, 3.0):
+                scale = Scale(trail(*pair, white), 9)
+                for step in scale.steps:
+                    with self.subTest(pair=pair, white=white, share=step.share):
+                        whole = np.array(step.whole.parts, dtype=float)
+                        cost = delta_e_2000(
+                            scale.trail.viewing.lab(whole, scale.trail.paints),
+                            scale.trail.lab(np.array(step.share)),
+                        )
+                        self.assertAlmostEqual(float(cost), step.whole.cost_delta_e, places=6)
+                        self.assertLessEqual(step.whole.cost_delta_e, PARTS_TOLERANCE)
+
+    def test_known_mixtures_get_the_parts_they_were_made_of(self) -> None:
+        pair = (PAINT("PO20"), PAINT("PB29"))
+        exact = np.array([[1.0, 1.0], [5.0, 2.0], [1.0, 0.0], [0.0, 3.0]])
+        found = whole_parts(exact, lambda p: Viewing().lab(p, pair))
+        self.assertEqual([w.parts for w in found][2:], [(1, 0), (0, 1)])
+        for parts, whole in zip(exact, found, strict=True):
+            self.assertLessEqual(sum(whole.parts), parts.sum())
+
+    def test_a_trace_of_a_strong_paint_is_told_to_be_unmeasurable(self) -> None:
+        pair = (PAINT("PW6"), PAINT("PB15:3"))
+        (found,) = whole_parts(np.array([[3000.0, 1.0]]), lambda p: Viewing().lab(p, pair))
+        self.assertEqual(found.parts[1], 1)
+        self.assertFalse(found.measurable)

@@ -1,0 +1,120 @@
+"""The ``mesotint`` command, as somebody at a shell meets it."""
+
+import contextlib
+import io
+import json
+import subprocess
+import sys
+import unittest
+from unittest import mock
+
+from mesotint.cli import main
+
+
+def run(*words: str, stdin: str = "") -> tuple[int, str, str]:
+    out, err = io.StringIO(), io.StringIO()
+    with (
+        mock.patch("sys.stdin", io.StringIO(stdin)),
+        contextlib.redirect_stdout(out),
+        contextlib.redirect_stderr(err),
+    ):
+        try:
+            status = main(list(words))
+        except SystemExit as left:
+            status = int(left.code or 0)
+    return status, out.getvalue(), err.getvalue()
+
+
+class MixTest(unittest.TestCase):
+    def test_answers_in_json_with_all_figures(self) -> None:
+        status, out, _ = run("mix", "PY3=9", "PV23=1", "--json")
+        answer = json.loads(out)
+        self.assertEqual(status, 0)
+        self.assertLessEqual(
+            {"lab", "lch", "munsell", "srgb", "in_gamut", "name", "reflectance"}, set(answer)
+        )
+        self.assertEqual(len(answer["reflectance"]), 36)
+
+    def test_answers_in_words(self) -> None:
+        status, out, _ = run("mix", "PY3=9", "PV23=1")
+        self.assertEqual(status, 0)
+        self.assertIn("brown", out)
+
+    def test_light_and_finish_and_medium_matter(self) -> None:
+        plain = run("mix", "PV23=1", "--json")[1]
+        for words in (("--light", "A"), ("--finish", "matte"), ("--medium", "wash")):
+            self.assertNotEqual(run("mix", "PV23=1", "--json", *words)[1], plain)
+
+    def test_bad_input_names_the_word_and_the_nearest_valid_one(self) -> None:
+        cases = {
+            ("mix", "PB92=1"): "PB29",
+            ("mix", "PB29"): "PY3=9",
+            ("mix", "PB29=x"): "'x' is not a number",
+            ("mix", "PB29=-1"): "parts of PB29",
+            ("mix", "PB29=nan"): "parts of PB29",
+            ("mix",): "at least one paint",
+            ("mix", "PB29=1", "--finish", "saten"): "satin",
+            ("mix", "PB29=1", "--light", "D66"): "D65",
+            ("trail", "PB29", "PB29"): "another paint",
+            ("trail", "PB29", "PO20", "--steps", "99"): "3 to 15",
+            ("trail", "PB29", "PO20", "--steps", "many"): "many",
+            ("munsell", "5XX 4/2"): "5YR 4/2",
+            ("munsell", "--lab", "1,2"): "45,8,12",
+            ("paints", "show"): "PB29",
+            ("pants",): "pants",
+        }
+        for words, told in cases.items():
+            with self.subTest(words=words):
+                status, out, err = run(*words)
+                self.assertEqual((status, out), (2, ""))
+                self.assertIn(told, err)
+                self.assertEqual(err.count("\n"), 1)
+
+    def test_a_batch_reports_the_bad_line_and_goes_on(self) -> None:
+        lines = [
+            '{"parts": {"PY3": 9, "PV23": 1}}',
+            '{"parts": {"PB92": 1}}',
+            '{"parts": {"PB29": NaN}}',
+            "not json",
+            "[1]",
+            '{"part": {"PB29": 1}}',
+            '{"parts": {"PB29": 1}, "light": 7}',
+            "",
+            '{"parts": {"PB29": 1}, "light": "A"}',
+        ]
+        status, out, _ = run("mix", "--batch", stdin="\n".join(lines))
+        answers = [json.loads(line) for line in out.splitlines()]
+        self.assertEqual(status, 0)
+        self.assertEqual(["error" in a for a in answers], [False, *[True] * 6, False])
+        self.assertIn("PB29", answers[1]["error"])
+        self.assertIn("parts", answers[5 - 1 + 1]["error"])
+
+
+class OtherCommandsTest(unittest.TestCase):
+    def test_trail_marks_the_neutral_and_lists_all_steps(self) -> None:
+        answer = json.loads(run("trail", "PO20", "PB29", "--steps", "7", "--json")[1])
+        self.assertEqual(len(answer["steps"]), 7)
+        chromas = [step["lch"][1] for step in answer["steps"]]
+        self.assertEqual(chromas.index(min(chromas)), answer["neutral_index"])
+        self.assertEqual(len(run("trail", "PO20", "PB29", "--white", "2")[1].splitlines()), 10)
+
+    def test_munsell_goes_both_ways(self) -> None:
+        lab = json.loads(run("munsell", "5YR 4/2", "--json")[1])["lab"]
+        text = ",".join(str(v) for v in lab)
+        self.assertTrue(run("munsell", "--lab", text)[1].startswith("5YR 4/2 "))
+
+    def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
+        self.assertGreaterEqual(len(run("paints", "list")[1].splitlines()), 49)
+        shown = run("paints", "show", "PR108-light")[1]
+        for told in ("cadmium", "safety sheet", "from memory", "masstone", "tint"):
+            self.assertIn(told, shown)
+
+    def test_the_core_needs_no_heavy_package_to_start(self) -> None:
+        code = (
+            "import sys, mesotint.cli; "
+            "print([m for m in ('colour', 'scipy', 'django') if m in sys.modules])"
+        )
+        done = subprocess.run(
+            [sys.executable, "-c", code], capture_output=True, text=True, check=True
+        )
+        self.assertEqual(done.stdout.strip(), "[]")

@@ -1,0 +1,61 @@
+"""The page around the interface: its policy, its addresses, and its neutrals."""
+
+import re
+from pathlib import Path
+
+import numpy as np
+from django.conf import settings
+from django.test import SimpleTestCase
+
+from mesotint.colour.munsell import luminance_of_value, value_of_luminance
+from mesotint.colour.srgb import lab_from_hex
+
+SOURCES = Path(settings.ROOT) / "web" / "src"
+
+
+def luminance(code: str) -> float:
+    """Relative luminance of a neutral's code, 0 to 1."""
+    lightness = float(lab_from_hex(code)[0])
+    return float(((lightness + 16) / 116) ** 3)
+
+
+class PageTest(SimpleTestCase):
+    def test_any_address_of_a_stage_gives_the_page_under_its_policy(self) -> None:
+        for path in ("/", "/scales", "/scales/7", "/sign-in"):
+            answer = self.client.get(path)
+            self.assertEqual(answer.status_code, 200)
+            self.assertIn("default-src 'self'", answer.headers["Content-Security-Policy"])
+            self.assertIn(b'id="root"', b"".join(answer.streaming_content))
+
+    def test_what_is_not_there_is_not_the_page(self) -> None:
+        for path in ("/api/nothing", "/assets/nothing.js"):
+            self.assertEqual(self.client.get(path).status_code, 404)
+
+
+class NeutralsTest(SimpleTestCase):
+    def test_surrounds_are_the_values_they_are_named_by(self) -> None:
+        text = (SOURCES / "ui" / "neutrals.ts").read_text()
+        steps = {float(v): c for v, c in re.findall(r'(?:"([\d.]+)"|\b\d): "(#\w{6})"', text) if v}
+        steps |= {float(v): c for v, c in re.findall(r'^\s+(\d(?:\.5)?): "(#\w{6})"', text, re.M)}
+        self.assertEqual(sorted(steps), [v / 2 for v in range(4, 19)])
+        for value, code in steps.items():
+            with self.subTest(value=value):
+                self.assertEqual(len({code[1:3], code[3:5], code[5:7]}), 1)
+                found = value_of_luminance(np.array(luminance(code) * 100))
+                self.assertAlmostEqual(float(found), value, delta=0.03)
+
+    def test_ink_on_every_surround_is_read_at_wcag_aa(self) -> None:
+        """WCAG 2.2, 1.4.3: 4.5 : 1, with its relative luminance."""
+        for value in [v / 2 for v in range(4, 19)]:
+            y = float(luminance_of_value(np.array(value))) / 100
+            ink = 0.0 if value >= 4.9 else 1.0
+            contrast = (max(y, ink) + 0.05) / (min(y, ink) + 0.05)
+            self.assertGreaterEqual(contrast, 4.5, value)
+
+    def test_no_style_of_the_interface_has_a_hue(self) -> None:
+        for file in [*SOURCES.rglob("*.css"), *SOURCES.rglob("*.tsx"), *SOURCES.rglob("*.ts")]:
+            if ".test." in file.name:
+                continue
+            for code in re.findall(r"#([0-9a-fA-F]{6})\b", file.read_text()):
+                with self.subTest(file=file.name, code=code):
+                    self.assertEqual(len({code[:2], code[2:4], code[4:]}), 1)

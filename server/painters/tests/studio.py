@@ -1,0 +1,50 @@
+"""A signed-in painter with a box, for the tests of the server."""
+
+import json
+from typing import Any
+
+from django.test import Client, TestCase
+
+from server.painters.models import Painter
+from server.tubes.models import Tube
+
+PASSWORD = "grey-on-grey-7"
+
+
+class StudioTest(TestCase):
+    """Two painters, each with their own studio; `self.client` is signed in as the first."""
+
+    @classmethod
+    def setUpTestData(cls) -> None:
+        cls.painter = Painter.objects.create_user("ann", password=PASSWORD)
+        cls.other = Painter.objects.create_user("ben", password=PASSWORD)
+        cls.tubes = {
+            key: Tube.objects.create(painter=cls.painter, paint_key=key).pk
+            for key in ("PO20", "PB29", "PY3", "PV23", "PW6")
+        }
+
+    def setUp(self) -> None:
+        self.client.force_login(self.painter)
+
+    def as_other(self) -> Client:
+        """A client signed in as the second painter."""
+        client = Client()
+        client.force_login(self.other)
+        return client
+
+    def send(
+        self, method: str, path: str, body: Any = None, client: Client | None = None
+    ) -> tuple[int, Any]:
+        """Status and JSON of an answer; `body` may be raw bytes."""
+        raw = body if isinstance(body, bytes) else json.dumps(body)
+        answer = getattr(client or self.client, method)(
+            f"/api/{path}", data=raw if body is not None else None,
+            content_type="application/json",
+        )  # fmt: skip
+        return answer.status_code, answer.json() if answer.content else None
+
+    def assert_problem(self, answer: tuple[int, Any], status: int, told: str) -> None:
+        """The answer is a problem of this status, and says this."""
+        self.assertEqual(answer[0], status, answer[1])
+        self.assertEqual(answer[1]["status"], status)
+        self.assertIn(told, answer[1]["detail"])

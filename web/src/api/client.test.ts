@@ -1,0 +1,70 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { got } from "./client";
+import { Problem, problemFrom } from "./problem";
+import { onSessionEnd, resumeSession } from "./session";
+
+const answer = (status: number, body: unknown) =>
+  new Response(JSON.stringify(body), {
+    status,
+    headers: { "Content-Type": "application/json" },
+  });
+
+/** A client of its own for each test, as it takes hold of `fetch` when it is made. */
+async function client() {
+  vi.resetModules();
+  return import("./client");
+}
+
+describe("problems", () => {
+  it("carry the server's sentence and the field to mend", () => {
+    const problem = problemFrom(422, { detail: "steps: choose 3 to 15 steps.", field: "steps" });
+    expect(problem).toMatchObject({ status: 422, field: "steps" });
+    expect(problem.message).toContain("3 to 15");
+  });
+
+  it("say that the work is still here when the answer is no problem at all", () => {
+    expect(problemFrom(502, "<html>").message).toContain("Your work is still here");
+  });
+
+  it("are thrown for every answer that is not a success", async () => {
+    const refused = Promise.resolve({ error: { detail: "No." }, response: answer(404, {}) });
+    await expect(got(refused)).rejects.toBeInstanceOf(Problem);
+  });
+});
+
+describe("a session that ends in the middle of the work", () => {
+  beforeEach(() => {
+    // biome-ignore lint/suspicious/noDocumentCookie: jsdom has no cookie store
+    document.cookie = "csrftoken=first";
+  });
+  afterEach(() => vi.unstubAllGlobals());
+
+  it("is asked for again, and what was sent is sent once more with the new token", async () => {
+    const sent: Array<{ body: string; token: string | null }> = [];
+    vi.stubGlobal("fetch", async (request: Request) => {
+      sent.push({ body: await request.clone().text(), token: request.headers.get("X-CSRFToken") });
+      return sent.length === 1 ? answer(401, {}) : answer(200, { name: "ann" });
+    });
+    const { api } = await client();
+    const session = await import("./session");
+    const stop = session.onSessionEnd((ended) => {
+      if (!ended) return;
+      // biome-ignore lint/suspicious/noDocumentCookie: jsdom has no cookie store
+      document.cookie = "csrftoken=second";
+      window.setTimeout(session.resumeSession, 0);
+    });
+    const { data } = await api.PATCH("/api/me", { body: { stage_value: 6 } });
+    stop();
+    expect(data).toEqual({ name: "ann" });
+    expect(sent.map((s) => s.token)).toEqual(["first", "second"]);
+    expect(sent[1]?.body).toBe(sent[0]?.body);
+  });
+
+  it("tells the shell when it may go on", () => {
+    const told: boolean[] = [];
+    const stop = onSessionEnd((ended) => told.push(ended));
+    resumeSession();
+    stop();
+    expect(told).toEqual([false]);
+  });
+});

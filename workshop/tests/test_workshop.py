@@ -1,0 +1,112 @@
+"""The studio command: what it says when something is missing or in the way."""
+
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import unittest
+from pathlib import Path
+from unittest import mock
+
+from workshop import install
+from workshop.console import ROOT, Trouble, run
+from workshop.database import Database, alive, free_port, stop_process
+from workshop.serving import Stack
+
+
+class MissingThingsTest(unittest.TestCase):
+    def missing(self, *tools: str) -> "mock._patch[object]":
+        found = install._found
+        return mock.patch.object(install, "_found", lambda tool: tool not in tools and found(tool))
+
+    def test_without_root_and_sudo_one_sentence_says_what_to_ask_for(self) -> None:
+        with (
+            self.missing("mariadbd", "sudo"),
+            mock.patch("os.geteuid", return_value=1000),
+            self.assertRaises(Trouble) as caught,
+        ):
+            install._debian_packages(False)
+        self.assertIn("apt-get install mariadb-server-core", str(caught.exception))
+
+    def test_with_sudo_it_is_used(self) -> None:
+        commands: list[list[str]] = []
+        with (
+            self.missing("chromium"),
+            mock.patch("os.geteuid", return_value=1000),
+            mock.patch.object(install, "_found", lambda tool: tool != "chromium"),
+            mock.patch.object(install, "run", lambda c, *_, **__: commands.append(c)),
+        ):
+            install._debian_packages(True)
+        self.assertEqual([c[0] for c in commands], ["sudo", "sudo"])
+        self.assertIn("chromium", commands[1])
+
+    def test_without_node_or_with_an_old_one(self) -> None:
+        with self.missing("node"), self.assertRaisesRegex(Trouble, "Node.js 20"):
+            install._node()
+        with (
+            mock.patch.object(install, "run", lambda *_, **__: "v18.1.0\n"),
+            self.assertRaisesRegex(Trouble, r"v18\.1\.0"),
+        ):
+            install._node()
+
+    def test_a_command_that_fails_is_one_sentence(self) -> None:
+        with mock.patch("sys.stderr"), self.assertRaisesRegex(Trouble, "^It did not work.$"):
+            run([sys.executable, "-c", "import sys; sys.exit('why')"], "It did not work.")
+
+
+class PortTest(unittest.TestCase):
+    def test_a_port_in_use_is_named_with_one_that_is_free(self) -> None:
+        with socket.socket() as taken, tempfile.TemporaryDirectory() as home:
+            taken.bind(("127.0.0.1", 0))
+            taken.listen()
+            port = taken.getsockname()[1]
+            stack = Stack(Path(home), port)
+            with (
+                mock.patch("workshop.serving.ORPHANS_LEAVE_WITHIN_S", 0.0),
+                self.assertRaisesRegex(Trouble, f"Port {port} is in use; .*--port {port + 1}"),
+            ):
+                stack.start()
+            self.assertNotEqual(free_port(port), port)
+
+    def test_a_folder_is_used_by_one_program_at_a_time(self) -> None:
+        with tempfile.TemporaryDirectory() as home:
+            first, second = Stack(Path(home)), Stack(Path(home))
+            first.hold()
+            with self.assertRaisesRegex(Trouble, "already"):
+                second.hold()
+            first.stop()
+            second.hold()
+            second.stop()
+
+    def test_a_port_that_is_none(self) -> None:
+        command = ["./studio", "start", "--port", "99999"]
+        done = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False)
+        self.assertEqual(done.returncode, 1)
+        self.assertEqual(done.stderr.strip(), "studio: A port is a number from 1 to 65535.")
+
+
+class DatabaseTest(unittest.TestCase):
+    def test_secrets_are_made_once_and_are_for_their_owner_alone(self) -> None:
+        with tempfile.TemporaryDirectory() as home:
+            first = Database(Path(home)).secrets
+            self.assertEqual(Database(Path(home)).secrets, first)
+            self.assertEqual((Path(home) / "secrets.json").stat().st_mode & 0o777, 0o600)
+            self.assertGreaterEqual(len(first["sessions"]), 48)
+
+    def test_a_process_that_does_not_listen_is_ended_all_the_same(self) -> None:
+        deaf = (
+            "import signal, time; signal.signal(signal.SIGTERM, signal.SIG_IGN); "
+            "print(flush=True); time.sleep(60)"
+        )
+        process = subprocess.Popen([sys.executable, "-c", deaf], stdout=subprocess.PIPE)
+        assert process.stdout is not None
+        process.stdout.readline()
+        self.assertTrue(alive(process.pid, "time.sleep(60)"))
+        stop_process(process.pid, "time.sleep(60)", within_s=0.3)
+        self.assertFalse(alive(process.pid, "time.sleep(60)"))
+        process.wait()
+        process.stdout.close()
+
+    def test_another_process_with_the_same_number_is_left_alone(self) -> None:
+        self.assertFalse(alive(os.getpid(), "--datadir=/nowhere"))
