@@ -98,6 +98,8 @@ class InBrowser(unittest.TestCase):
     def setUp(self) -> None:
         context = self.browser.new_context(viewport=self.viewport)
         self.addCleanup(context.close)
+        # What has not come after this never will; thirty seconds would only make a failure slow.
+        context.set_default_timeout(10_000)
         self.page = context.new_page()
         self.troubles: list[str] = []
         self.hosts: set[str] = set()

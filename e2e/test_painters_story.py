@@ -23,11 +23,10 @@ class PaintersStory(InBrowser):
         expect(page.get_by_text("Your box is empty")).to_be_visible()
         page.get_by_role("button", name="Add tubes").click()
         page.get_by_role("button", name="Start with a box of twelve").click()
-        expect(page.get_by_role("button", name="In box")).to_have_count(0)
-        expect(page.get_by_role("button", name="Put Ultramarine blue away")).to_be_visible()
+        expect(page.get_by_role("button", name="In box: put Ultramarine blue away")).to_be_visible()
         page.get_by_label("Find a paint").fill("burnt umber")
         page.get_by_role("button", name="Add Burnt umber").click()
-        expect(page.get_by_role("button", name="Put Burnt umber away")).to_be_visible()
+        expect(page.get_by_role("button", name="In box: put Burnt umber away")).to_be_visible()
         page.get_by_role("button", name="Close").click()
 
         # Two tubes from the tray.

@@ -114,7 +114,7 @@ def _python_packages(requirements: str) -> None:
         )
     say("Installing Python packages (a minute or two the first time) …")
     failure = "The Python packages could not be installed; is a package index within reach?"
-    pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet", "--disable-pip-version-check"]
+    pip: list[str | Path] = [PYTHON, "-m", "pip", "install", "--quiet"]
     run([*pip, "-r", ROOT / "requirements" / f"{requirements}.txt"], failure)
     run([*pip, "--no-deps", "--no-build-isolation", "-e", ROOT], failure)
     _stamp("python", f"{fingerprint} {requirements}")

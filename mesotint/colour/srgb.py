@@ -51,6 +51,15 @@ def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
     return [f"#{r:02x}{g:02x}{b:02x}" for r, g, b in codes.tolist()], inside.tolist()
 
 
+def neutral_hex(lightness: Array) -> list[str]:
+    """Hex codes of the neutrals of lightness L*, shape (n,): three equal channels each."""
+    grey = np.zeros((len(lightness), 3))
+    grey[:, 0] = lightness
+    # The white of the weights and of the matrix differ in the fourth digit, so one channel leads.
+    green = np.rint(srgb_from_lab(grey)[0][:, 1] * 255).astype(int)
+    return [f"#{g:02x}{g:02x}{g:02x}" for g in green.tolist()]
+
+
 def lab_from_hex(code: str) -> Array:
     """CIELAB of one sRGB hex code such as ``#8a7f72``, shape (3,)."""
     digits = code.strip().removeprefix("#")

@@ -10,7 +10,7 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab, weights
 from mesotint.colour.munsell import munsell_from_lab, notation
-from mesotint.colour.srgb import hex_from_lab
+from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.colour.words import describe
 from mesotint.errors import InputError, nearest_words
 from mesotint.optics.film import opaque_film, wash_film
@@ -76,13 +76,17 @@ DEFAULT_VIEWING: Final = Viewing()
 
 @dataclass(frozen=True)
 class Appearance:
-    """How one colour looks: figures, screen colour, Munsell notation and words."""
+    """How one colour looks: figures, screen colour, Munsell notation and words.
+
+    `value_srgb` is the neutral of the same lightness, which is what a squint shows.
+    """
 
     lab: tuple[float, float, float]
     lch: tuple[float, float, float]
     munsell: str
     munsell_extrapolated: bool
     srgb: str
+    value_srgb: str
     in_gamut: bool
     name: str
 
@@ -92,6 +96,7 @@ def appearances(lab: Array) -> list[Appearance]:
     lab = np.atleast_2d(lab)
     munsell, extrapolated = munsell_from_lab(lab)
     codes, inside = hex_from_lab(lab)
+    values = neutral_hex(lab[:, 0])
     lch = lch_from_lab(lab)
     return [
         Appearance(
@@ -100,6 +105,7 @@ def appearances(lab: Array) -> list[Appearance]:
             munsell=notation(munsell[i]),
             munsell_extrapolated=bool(extrapolated[i]),
             srgb=codes[i],
+            value_srgb=values[i],
             in_gamut=inside[i],
             name=describe(lab[i]),
         )

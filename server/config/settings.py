@@ -58,6 +58,8 @@ DATABASES = {
         "TEST": {"CHARSET": "utf8mb4"},
     }
 }
+# A constraint of the sign-in package that MariaDB cannot hold; no mail address is ever kept.
+SILENCED_SYSTEM_CHECKS = ["models.W036"]
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 
 AUTH_USER_MODEL = "painters.Painter"

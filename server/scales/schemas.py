@@ -67,6 +67,7 @@ class StepOut(Schema):
     munsell: str
     name: str
     srgb: str
+    value_srgb: str
     in_gamut: bool
 
 
@@ -115,6 +116,7 @@ class SavedStepOut(Schema):
     munsell: str
     name: str
     srgb: str
+    value_srgb: str
     in_gamut: bool
 
 

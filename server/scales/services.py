@@ -5,7 +5,7 @@ from dataclasses import dataclass
 import numpy as np
 from django.db import transaction
 
-from mesotint.colour.srgb import hex_from_lab
+from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.colour.words import lean, miss_in_words
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
@@ -65,7 +65,6 @@ def scale_out(computed: Computed) -> ScaleOut:
     trail = computed.trail
     labs = trail.labs
     srgb, inside = hex_from_lab(labs)
-    only_value, _ = hex_from_lab(labs * np.array([1.0, 0.0, 0.0]))
     opened, _ = hex_from_lab(trail.opened.lab(trail.shares))
     neutral = trail.lab(np.array(trail.neutral_share))
     return ScaleOut(
@@ -75,7 +74,7 @@ def scale_out(computed: Computed) -> ScaleOut:
             lab=np.round(labs, 3).tolist(),
             srgb=srgb,
             in_gamut=inside,
-            value_srgb=only_value,
+            value_srgb=neutral_hex(labs[:, 0]),
             opened_srgb=opened,
         ),
         steps=[_step_out(trail, step) for step in computed.steps],
@@ -105,6 +104,7 @@ def _step_out(trail: Trail, step: core.Step) -> StepOut:
         munsell=look.munsell,
         name=look.name,
         srgb=look.srgb,
+        value_srgb=look.value_srgb,
         in_gamut=look.in_gamut,
     )
 
@@ -171,6 +171,7 @@ def _step_row(scale: Scale, place: int, step: core.Step) -> Step:
 def saved_out(scale: Scale) -> SavedScaleOut:
     """A saved scale as the API tells it, from its rows alone."""
     steps = list(scale.steps.all())
+    values = neutral_hex(np.array([step.lightness for step in steps]))
     names = {key: paint.name for key, paint in library().paints.items()}
     return SavedScaleOut(
         id=scale.pk,
@@ -204,9 +205,10 @@ def saved_out(scale: Scale) -> SavedScaleOut:
                 munsell=step.munsell,
                 name=step.name,
                 srgb=step.srgb,
+                value_srgb=value,
                 in_gamut=step.in_gamut,
             )
-            for step in steps
+            for step, value in zip(steps, values, strict=True)
         ],
         miss=scale.miss,
         paint_data_version=scale.paint_data_version,

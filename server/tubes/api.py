@@ -17,6 +17,7 @@ class ChipOut(Schema):
     """One colour of a tube."""
 
     srgb: str
+    value_srgb: str
     in_gamut: bool
     munsell: str
     name: str

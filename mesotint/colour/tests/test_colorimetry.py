@@ -18,7 +18,7 @@ from mesotint.colour.colorimetry import (
     xyz_from_reflectance,
 )
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.srgb import hex_from_lab, lab_from_hex, srgb_from_lab
+from mesotint.colour.srgb import hex_from_lab, lab_from_hex, neutral_hex, srgb_from_lab
 from mesotint.errors import InputError
 from mesotint.optics.grid import WAVELENGTHS_NM, as_spectra
 
@@ -92,6 +92,11 @@ class ScreenTest(unittest.TestCase):
     def test_what_a_screen_cannot_show_is_flagged(self) -> None:
         _, inside = hex_from_lab(np.array([[50, 0, 0], [87, -20, 110], [30, 90, 60]]))
         self.assertEqual(inside, [True, False, False])
+
+    def test_neutrals_have_three_equal_channels(self) -> None:
+        self.assertEqual(neutral_hex(np.array([0.0, 100.0])), ["#000000", "#ffffff"])
+        for code in neutral_hex(np.linspace(0, 100, 400)):
+            self.assertEqual(len({code[1:3], code[3:5], code[5:7]}), 1)
 
     def test_hex_codes_come_back(self) -> None:
         for code in ("#000000", "#ffffff", "#8a7f72", "#1f2457"):

@@ -235,6 +235,8 @@ export interface components {
         ChipOut: {
             /** Srgb */
             srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
             /** Munsell */
@@ -365,6 +367,8 @@ export interface components {
             name: string;
             /** Srgb */
             srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
         };
@@ -482,6 +486,8 @@ export interface components {
             name: string;
             /** Srgb */
             srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
         };

@@ -1,6 +1,7 @@
 import { ArrowLeftRight, Minus, Plus, Redo2, Undo2 } from "lucide-react";
 import type { Tube } from "../api/client";
 import { Button } from "../ui/Button";
+import { Swatch } from "../ui/Swatch";
 import { type Draft, FEWEST_STEPS, MOST_LIGHTENER, MOST_STEPS } from "./draft";
 
 export type End = "first" | "second";
@@ -139,18 +140,11 @@ function EndButton({
       onClick={() => onActive(end)}
       className={`flex min-h-12 w-[12.25rem] items-center gap-3 pr-3 text-left ${active === end ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
     >
-      <span
-        aria-hidden="true"
-        className="h-12 w-12 shrink-0"
-        style={
-          tube
-            ? { backgroundColor: tube.paint.masstone.srgb }
-            : {
-                backgroundImage:
-                  "repeating-linear-gradient(45deg, transparent 0 5px, rgb(255 255 255 / 0.25) 5px 7px)",
-              }
-        }
-      />
+      {tube ? (
+        <Swatch colour={tube.paint.masstone} className="h-12 w-12 shrink-0" />
+      ) : (
+        <span aria-hidden="true" className="hatched h-12 w-12 shrink-0" />
+      )}
       <span className="min-w-0 leading-tight">
         <span className="block text-chalk-soft text-sm">{word}</span>
         <span className="block truncate font-bold">{tube?.label ?? "tap a tube"}</span>

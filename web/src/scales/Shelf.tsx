@@ -7,7 +7,7 @@ import { savedScalesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
-import { swatchStyle } from "../ui/Swatch";
+import { Swatch } from "../ui/Swatch";
 
 /** The saved scales, found by what they look like. */
 export function Shelf({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -54,12 +54,8 @@ export function Shelf({ open, onClose }: { open: boolean; onClose: () => void })
               </span>
               <span aria-hidden="true" className="flex h-12 bg-stage">
                 {scale.steps.map((step, i) => (
-                  <span
-                    // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
-                    key={i}
-                    className="flex-1"
-                    style={swatchStyle(step.srgb, step.in_gamut)}
-                  />
+                  // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
+                  <Swatch key={i} colour={step} notched className="flex-1" />
                 ))}
               </span>
             </Link>

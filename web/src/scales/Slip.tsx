@@ -68,8 +68,8 @@ export function Slip({
             className="min-h-11 min-w-0 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset"
           />
           <div className="flex gap-2">
-            <Button type="submit" look="solid" className="w-26" disabled={saving || saved}>
-              <Save aria-hidden="true" size={18} /> {saved ? "Saved" : "Save"}
+            <Button type="submit" look="solid" className="shrink-0" disabled={saving || saved}>
+              <Save aria-hidden="true" size={18} className="shrink-0" /> {saved ? "Saved" : "Save"}
             </Button>
             <ShelfButton onClick={onShelf} />
           </div>
@@ -135,7 +135,7 @@ export function Slip({
                 className={i === selected ? "bg-ink text-paper" : ""}
               >
                 <td>
-                  <Swatch srgb={row.srgb} className="h-6 w-8" />
+                  <Swatch colour={row} className="h-6 w-8" />
                 </td>
                 <td className="pl-1 font-bold">
                   {moving(i) && i === selected ? roughParts(share) : partsText(row)}

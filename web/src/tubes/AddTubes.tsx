@@ -6,6 +6,7 @@ import { paintsQuery, tubesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
+import { Chip } from "../ui/Swatch";
 
 /** A first box: a warm and a cool of each primary, a violet, two greens, earths, and white. */
 export const FIRST_BOX = [
@@ -81,10 +82,7 @@ export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void
           const tube = owned.get(paint.key);
           return (
             <li key={paint.key} className="flex items-center gap-4 py-1.5">
-              <span aria-hidden="true" className="flex h-11 w-20 shrink-0">
-                <span className="flex-[2]" style={{ backgroundColor: paint.masstone.srgb }} />
-                <span className="flex-1" style={{ backgroundColor: paint.tint.srgb }} />
-              </span>
+              <Chip masstone={paint.masstone} tint={paint.tint} className="h-11 w-20 shrink-0" />
               <span className="min-w-0 flex-1 leading-tight">
                 <span className="block font-bold">{paint.name}</span>
                 <span className="block text-ink-soft text-sm">
@@ -107,7 +105,7 @@ export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void
                 <Button
                   look="paper"
                   aria-pressed
-                  aria-label={`Put ${paint.name} away`}
+                  aria-label={`In box: put ${paint.name} away`}
                   onClick={() => putAway.mutate(tube)}
                 >
                   <Check aria-hidden="true" size={18} /> In box

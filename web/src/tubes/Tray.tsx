@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
+import { Chip } from "../ui/Swatch";
 import { AddTubes } from "./AddTubes";
 
 /** The painter's box: slim standing chips, masstone above, tint below; what is in use stands tall. */
@@ -27,7 +28,7 @@ export function Tray({
       <ul className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 lg:grid-cols-[repeat(3,3.375rem)]">
         {tubes.map((tube) => (
           <li key={tube.id}>
-            <Chip
+            <TubeButton
               tube={tube}
               mark={markOf(tube, tubes)}
               used={inUse.includes(tube.id)}
@@ -56,7 +57,7 @@ export function markOf(tube: Tube, box: readonly Tube[]): string {
   );
 }
 
-function Chip({
+function TubeButton({
   tube,
   mark,
   used,
@@ -77,13 +78,11 @@ function Chip({
       onClick={() => onPick(tube)}
       className="flex h-[4.6rem] w-[3.375rem] flex-col justify-end text-center"
     >
-      <span
-        aria-hidden="true"
-        className={`mx-auto flex flex-col transition-[height,width] ${used ? "h-[3.3rem] w-12" : "h-9 w-8"}`}
-      >
-        <span className="flex-[2]" style={{ backgroundColor: paint.masstone.srgb }} />
-        <span className="flex-1" style={{ backgroundColor: paint.tint.srgb }} />
-      </span>
+      <Chip
+        masstone={paint.masstone}
+        tint={paint.tint}
+        className={`mx-auto flex-col transition-[height,width] ${used ? "h-[3.3rem] w-12" : "h-9 w-8"}`}
+      />
       <span
         className={`block overflow-hidden whitespace-nowrap text-[0.8125rem] leading-5 ${used ? "font-bold" : "text-chalk-soft"}`}
       >

@@ -1,4 +1,12 @@
 import type { CSSProperties } from "react";
+import { useViewing } from "../app/viewing";
+
+/** A colour as the server tells it: on a screen, as its value alone, and whether a screen has it. */
+export interface Colour {
+  srgb: string;
+  value_srgb: string;
+  in_gamut: boolean;
+}
 
 /** A notch in the corner says that the screen cannot show the colour truly. */
 const NOTCH = "polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)";
@@ -9,15 +17,36 @@ export function swatchStyle(srgb: string, inGamut: boolean): CSSProperties {
 
 /** A flat patch of one colour. Its colour is named in text beside it, so it is hidden itself. */
 export function Swatch({
-  srgb,
-  inGamut = true,
+  colour,
+  notched = false,
   className = "",
 }: {
-  srgb: string;
-  inGamut?: boolean;
+  colour: Colour;
+  /** Whether the notch is shown; a patch too small for it leaves it out. */
+  notched?: boolean;
+  className?: string;
+}) {
+  const { squint } = useViewing();
+  const style = squint
+    ? swatchStyle(colour.value_srgb, true)
+    : swatchStyle(colour.srgb, colour.in_gamut || !notched);
+  return <span aria-hidden="true" className={`block ${className}`} style={style} />;
+}
+
+/** Masstone above, tint below, or side by side. */
+export function Chip({
+  masstone,
+  tint,
+  className = "",
+}: {
+  masstone: Colour;
+  tint: Colour;
   className?: string;
 }) {
   return (
-    <span aria-hidden="true" className={`block ${className}`} style={swatchStyle(srgb, inGamut)} />
+    <span aria-hidden="true" className={`flex ${className}`}>
+      <Swatch colour={masstone} className="flex-[2]" />
+      <Swatch colour={tint} className="flex-1" />
+    </span>
   );
 }
