@@ -5,10 +5,10 @@ import json
 import sys
 from dataclasses import asdict
 
-from bench import scales
+from bench import colour, scales
 from bench.timing import Figure
 
-SUITES = (scales.core, scales.api)
+SUITES = (*scales.SUITES, *colour.SUITES)
 
 
 def main() -> int:

@@ -64,3 +64,6 @@ def _request_ms(stack: Stack) -> float:
         assert len(answer["steps"]) == 9
 
     return median_ms(act, runs=60)
+
+
+SUITES = (core, api)

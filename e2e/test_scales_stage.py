@@ -157,6 +157,8 @@ class ScalesStage(InBrowser):
         for page, name in ((self.page, "Mine first"), (other, "Theirs after")):
             page.get_by_label("Name of the scale").fill(name)
             page.get_by_role("button", name="Save", exact=True).click()
+            if page is self.page:
+                expect(page.get_by_role("button", name="Saved", exact=True)).to_be_visible()
         expect(other.get_by_role("alert")).to_contain_text("another window")
         expect(other.get_by_label("Name of the scale")).to_have_value("Theirs after")
         other.close()

@@ -13,14 +13,17 @@ from mesotint.colour.colorimetry import LIGHTS, checked_lab
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.colour.words import miss_in_words
 from mesotint.errors import InputError, nearest_words
-from mesotint.mixing.mixture import MEDIA, Mixture, Viewing, appearances
+from mesotint.mixing.character import character, nearest_classic
+from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing, appearances
 from mesotint.mixing.trail import Trail
+from mesotint.mixing.trust import uncertainty
 from mesotint.optics.surface import FINISHES
-from mesotint.paints.library import library
+from mesotint.paints.library import WHITE_KEY, Paint, library
 from mesotint.planning.scale import SPACINGS, Scale
 
 BAD_INPUT = 2
-_BATCH_FIELDS = {"parts", "medium", "finish", "light", "water"}
+_WORDS = {"medium": "opaque", "finish": "satin", "light": "D65", "wet": ""}
+_BATCH_FIELDS = {"parts", "water", *_WORDS}
 
 
 class _Parser(argparse.ArgumentParser):
@@ -33,8 +36,11 @@ class _Parser(argparse.ArgumentParser):
 
 def mixture_answer(mixture: Mixture) -> dict[str, Any]:
     """What `mix` tells of a mixture, ready for JSON."""
+    parts = np.array(mixture.parts)
+    doubt = float(uncertainty(mixture.viewing, parts, mixture.paints, mixture.water))
     return {
         **asdict(mixture.appearance),
+        "uncertainty_delta_e": round(doubt, 2),
         "reflectance": [round(float(r), 5) for r in mixture.reflectance],
     }
 
@@ -43,12 +49,30 @@ def mixture_from(parts: object, options: Mapping[str, Any]) -> Mixture:
     """A mixture from parts by paint key and the words of medium, finish, light and water."""
     if not isinstance(parts, Mapping):
         raise InputError('parts: write them as {"PY3": 9, "PV23": 1}.', "parts")
-    words = {name: options.get(name, default) for name, default in asdict(Viewing()).items()}
+    paints = {library().paint(key): amount for key, amount in parts.items()}
+    return Mixture.of(paints, viewing_from(options), options.get("water", 0.0))
+
+
+def viewing_from(options: Mapping[str, Any]) -> Viewing:
+    """How a mixture is laid and seen, from the words of medium, finish, light and wet."""
+    words = {name: options.get(name, default) for name, default in _WORDS.items()}
     for name, word in words.items():
         if not isinstance(word, str):
             raise InputError(f"{name}: give a word.", name)
-    paints = {library().paint(key): amount for key, amount in parts.items()}
-    return Mixture.of(paints, Viewing(**words), options.get("water", 0.0))
+    wet = words.pop("wet")
+    return Viewing(**words, wet_load=_wet_load(wet))
+
+
+def _wet_load(wet: str) -> float:
+    if not wet:
+        return 1.0
+    if wet in DRYING:
+        return DRYING[wet]
+    try:
+        return float(wet)
+    except ValueError:
+        near = nearest_words(wet, DRYING) or list(DRYING)
+        raise InputError(f"wet: '{wet[:40]}' is not known; try {', '.join(near)}.", "wet") from None
 
 
 def _number(text: str, field: str) -> float:
@@ -80,7 +104,11 @@ def _mix(args: argparse.Namespace) -> None:
         return
     shown = "" if mixture.appearance.in_gamut else "  (a screen cannot show it truly)"
     print(f"{answer['name']}\n{answer['munsell']}  {answer['srgb']}{shown}")
-    print("L* {:.1f}  a* {:.1f}  b* {:.1f}".format(*answer["lab"]))
+    print("L* {:.1f}  a* {:.1f}  b* {:.1f}".format(*answer["lab"]), end="")
+    print(f"   ± ΔE {answer['uncertainty_delta_e']:.1f}")
+    print(f"systematic name: {answer['systematic_name']}")
+    classic, away = nearest_classic(mixture.lab)
+    print(f"nearest classic colour: {classic}, ΔE {away:.1f} away")
 
 
 def _batch(args: argparse.Namespace) -> None:
@@ -106,7 +134,7 @@ def _batch(args: argparse.Namespace) -> None:
 
 def _trail(args: argparse.Namespace) -> None:
     first, second = (library().paint(key) for key in args.pair)
-    viewing = Viewing(args.medium, args.finish, args.light)
+    viewing = viewing_from(vars(args))
     lightener = args.white if args.medium == "opaque" else args.water
     trail = Trail(first, second, lightener, viewing)
     scale = Scale(trail, args.steps, args.spacing)
@@ -118,6 +146,7 @@ def _trail(args: argparse.Namespace) -> None:
                 "parts": {p.key: n for p, n in zip(trail.paints, step.parts, strict=True)},
                 "whole_parts": step.whole.parts,
                 "rounding_delta_e": round(step.whole.cost_delta_e, 3),
+                "uncertainty_delta_e": round(step.uncertainty, 2),
                 **asdict(step.appearance),
             }
             for step in scale.steps
@@ -165,25 +194,49 @@ def _paints(args: argparse.Namespace) -> None:
     if args.action == "show":
         if args.key is None:
             raise InputError("name a paint to show, as: mesotint paints show PB29.", "paint")
-        paint = library().paint(args.key)
-        print(f"{paint.key}  {paint.name}  ({paint.family}, {paint.opacity})")
-        print(f"hazard group: {paint.hazard_group}; the label and the safety sheet have the say")
-        print(f"optics: {paint.origin}; paint data {library().version}")
-        for label, parts in (
-            ("masstone", {paint: 1.0}),
-            ("tint", {paint: 1.0, library().paint("PW6"): 10.0}),
-        ):
-            look = Mixture.of(parts).appearance
-            print(f"{label:<9} {look.munsell:<16}{look.name}")
+        _show_paint(library().paint(args.key), args.json)
+        return
+    if args.json:
+        print(json.dumps([{"key": p.key, "name": p.name} for p in library().paints.values()]))
         return
     for paint in library().paints.values():
         print(f"{paint.key:<18}{paint.name:<32}{paint.family}")
+
+
+def _show_paint(paint: Paint, as_json: bool) -> None:
+    nature = character(paint)
+    looks = {
+        "masstone": Mixture.of({paint: 1.0}).appearance,
+        "tint": Mixture.of({paint: 1.0, library().paint(WHITE_KEY): 10.0}).appearance,
+    }
+    if as_json:
+        answer = {
+            "key": paint.key,
+            "name": paint.name,
+            "origin": paint.origin,
+            "recipe": dict(paint.recipe),
+            "hazard_group": paint.hazard_group,
+            **asdict(nature),
+            **{which: asdict(look) for which, look in looks.items()},
+        }
+        print(json.dumps(answer))
+        return
+    print(f"{paint.key}  {paint.name}  ({paint.family}, {paint.opacity})")
+    print(f"hazard group: {paint.hazard_group}; the label and the safety sheet have the say")
+    print(f"optics: {paint.origin}; paint data {library().version}")
+    for which, look in looks.items():
+        print(f"{which:<9} {look.munsell:<16}{look.name}")
+    lean = f"{nature.temperature} {nature.hue}" if nature.temperature else nature.hue or "no hue"
+    print(f"{lean}; strength {nature.strength:.2f} of ultramarine's; opacity {nature.opacity:.2f}")
+    if nature.undertone_shift is not None:
+        print(f"undertone shift {nature.undertone_shift:+.0f}° of hue from masstone to tint")
 
 
 def _viewing_options(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--medium", default="opaque", help=" or ".join(MEDIA))
     parser.add_argument("--finish", default="satin", help=", ".join(FINISHES))
     parser.add_argument("--light", default="D65", help=", ".join(LIGHTS))
+    parser.add_argument("--wet", default="", help=f"while wet: {', '.join(DRYING)}, or a figure")
     parser.add_argument("--water", type=float, default=0.0, help="parts of water to one, in a wash")
     parser.add_argument("--json", action="store_true")
 
@@ -211,6 +264,7 @@ def _parser() -> argparse.ArgumentParser:
     paints = commands.add_parser("paints", help="the paint library")
     paints.add_argument("action", choices=("list", "show", "fit"))
     paints.add_argument("key", nargs="?")
+    paints.add_argument("--json", action="store_true")
     paints.set_defaults(run=_paints)
     return parser
 

@@ -68,17 +68,18 @@ def xyz_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     array, shape (..., 3)
         X, Y, Z with Y = 100 for the perfect diffuser.
     """
-    result: Array = reflectance @ weights(light).T
+    result: Array = reflectance @ weights(light).T.astype(reflectance.dtype)
     return result
 
 
 def lab_from_xyz(xyz: Array, light: str = "D65") -> Array:
     """CIELAB from XYZ, relative to the white of `light` (CIE 015:2018, clause 8.2.1)."""
-    ratio = np.asarray(xyz) / white_point(light)
+    xyz = np.asarray(xyz)
+    ratio = xyz / white_point(light).astype(np.result_type(xyz.dtype, np.float32))
     f = np.cbrt(ratio)
     if (ratio <= _LINEAR_BELOW).any():
         f = np.where(ratio > _LINEAR_BELOW, f, ratio * (29 / 6) ** 2 / 3 + 4 / 29)
-    lab = np.empty_like(f)
+    lab: Array = np.empty_like(f)
     lab[..., 0] = 116 * f[..., 1] - 16
     lab[..., 1] = 500 * (f[..., 0] - f[..., 1])
     lab[..., 2] = 200 * (f[..., 1] - f[..., 2])

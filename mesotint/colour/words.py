@@ -139,3 +139,39 @@ def miss_in_words(lab: Array) -> str:
     if chroma < GREY_BELOW_CHROMA:
         return f"Comes near grey and leans {hue}: {chroma:.1f} of chroma is left."
     return f"Passes beside grey on the {hue} side: {chroma:.0f} of chroma is left."
+
+
+_FAMILY_MIDDLES: Final = {
+    "red": 22.0,
+    "orange": 60.0,
+    "yellow": 88.0,
+    "yellow-green": 114.0,
+    "green": 150.0,
+    "blue-green": 200.0,
+    "blue": 270.0,
+    "violet": 312.0,
+    "red-violet": 339.0,
+}
+WARMEST_HUE: Final = 60.0
+"""CIELAB hue angle of orange, toward which every family's warm side lies."""
+
+
+def temperature(lab: Array) -> str | None:
+    """``warm`` or ``cool`` against the middle of a colour's own hue family.
+
+    None where no hue is seen, in the orange family, which is the warm pole itself, and in
+    blue-green, which is the cool one. Common practice, no published source.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+    """
+    hue = lean(lab)
+    if hue in (None, "orange", "blue-green"):
+        return None
+    angle = float(lch_from_lab(lab)[2])
+
+    def away(from_angle: float) -> float:
+        return abs((from_angle - WARMEST_HUE + 180) % 360 - 180)
+
+    return "warm" if away(angle) < away(_FAMILY_MIDDLES[str(hue)]) else "cool"

@@ -1,14 +1,24 @@
 """Films of mixed paint: from parts to the reflectance a viewer sees."""
 
+from collections.abc import Sequence
+
 import numpy as np
 
+from mesotint.errors import InputError
 from mesotint.optics.grid import Array
-from mesotint.optics.kubelka_munk import film_reflectance, mixed, opaque_reflectance
-from mesotint.optics.surface import seen_reflectance
+from mesotint.optics.kubelka_munk import film_reflectance, mixed
+from mesotint.optics.surface import (
+    INNER_REFLECTION,
+    OUTER_REFLECTION,
+    seen_reflectance,
+    surface_scatter,
+)
 
 
 def opaque_film(parts: Array, absorption: Array, scattering: Array, finish: str = "satin") -> Array:
-    """Reflectance of opaque films of mixtures.
+    """Reflectance of opaque films of mixtures: `opaque_reflectance` under `seen_reflectance`.
+
+    Computed in the precision of its arguments, float64 or float32.
 
     Parameters
     ----------
@@ -23,15 +33,57 @@ def opaque_film(parts: Array, absorption: Array, scattering: Array, finish: str 
     -------
     array, shape (..., 36)
     """
-    parts = np.asarray(parts, dtype=np.float64)
-    internal = opaque_reflectance(mixed(parts, absorption), mixed(parts, scattering))
-    return seen_reflectance(internal, finish)
+    # With q = k / s, R = 1 / (1 + q + sqrt(q (q + 2))) put into Saunderson's formula leaves one
+    # root and one quotient. This is the sweep that every mixture goes through, so it is done in
+    # place; a common factor of all parts cancels, and the parts need no scaling.
+    parts = np.asarray(parts)
+    k, s = parts @ absorption, parts @ scattering
+    below = s + s
+    below += k
+    below *= k
+    np.sqrt(below, out=below)
+    below += k
+    s *= 1 - INNER_REFLECTION
+    below += s
+    s /= below
+    s *= 1 - OUTER_REFLECTION
+    s += surface_scatter(finish)
+    return np.asarray(s)
+
+
+def layered_film(
+    layers: Sequence[tuple[Array, Array, float]], ground: Array, finish: str = "satin"
+) -> Array:
+    """Reflectance of dry layers one over another, such as a glaze over a passage.
+
+    The layers lie in one binder, so the light meets a surface only at the top (Kubelka 1954,
+    "New contributions … Part II: nonhomogeneous layers", J. Opt. Soc. Am. 44, 330).
+
+    Parameters
+    ----------
+    layers : sequence of (absorption, scattering, thickness)
+        From the ground upward; K and S of shape (..., 36), thickness of zero or more.
+    ground : array, shape (..., 36)
+        Internal reflectance of what lies below; `internal_reflectance` gives that of a dry
+        passage from what is seen of it.
+    finish : str
+        gloss, satin or matte, of the topmost surface.
+
+    Returns
+    -------
+    array, shape (..., 36)
+    """
+    for absorption, scattering, thickness in layers:
+        if not np.isfinite(thickness) or thickness < 0:
+            raise InputError("thickness: give zero or more.", "thickness")
+        ground = film_reflectance(absorption, scattering, thickness, ground)
+    return seen_reflectance(ground, finish)
 
 
 PAPER_REFLECTANCE = 0.9
 """Internal reflectance of white watercolour paper, the same at all wavelengths (from memory)."""
 
-WASH_THICKNESS = 1.0
+WASH_THICKNESS = 0.27
 """Thickness of a wash of undiluted paint, in the units of K and S (from memory: a heavy wash)."""
 
 
@@ -41,8 +93,9 @@ def wash_film(
     scattering: Array,
     water: float | Array = 0.0,
     finish: str = "satin",
+    paper: float | Array = PAPER_REFLECTANCE,
 ) -> Array:
-    """Reflectance of washes over white paper.
+    """Reflectance of washes over paper or any other ground.
 
     Water makes the same film hold less paint: after it has dried away, the layer is thinner by
     ``1 + water``.
@@ -55,6 +108,8 @@ def wash_film(
         Parts of water to one part of paint, zero or more.
     finish : str
         gloss, satin or matte.
+    paper : float or array, shape (36,)
+        Internal reflectance of the ground.
 
     Returns
     -------
@@ -62,6 +117,6 @@ def wash_film(
     """
     parts = np.asarray(parts, dtype=np.float64)
     thickness = np.asarray(WASH_THICKNESS / (1.0 + np.asarray(water, dtype=np.float64)))
-    ground = np.full(absorption.shape[-1], PAPER_REFLECTANCE)
+    ground = np.broadcast_to(paper, absorption.shape[-1])
     k, s = mixed(parts, absorption), mixed(parts, scattering)
     return seen_reflectance(film_reflectance(k, s, thickness[..., None], ground), finish)

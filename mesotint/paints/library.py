@@ -1,6 +1,7 @@
 """The paints there are, with their optics and where those come from."""
 
 import json
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Final
@@ -9,9 +10,11 @@ import numpy as np
 
 from mesotint.errors import InputError, nearest_words
 from mesotint.optics.grid import Array
+from mesotint.optics.kubelka_munk import mixed
 from mesotint.paints.table import DATA, paint_table
 
 WHITE_KEY: Final = "PW6"
+NO_HAZARD: Final = "none usual"
 
 
 @dataclass(frozen=True, eq=False)
@@ -24,8 +27,12 @@ class Paint:
         Key in the library, such as ``PB29``.
     absorption, scattering : array, shape (36,)
         Kubelka–Munk K and S, relative to the scattering of titanium white = 1.
+    doubts : array, shape (modes, 2, 36)
+        Independent changes of log K and log S, each one standard deviation of what is not known.
     origin : str
         Where the optics come from, in words.
+    recipe : tuple of (str, float)
+        Keys and parts by volume, where the tube is a mixture of library paints; else empty.
     """
 
     key: str
@@ -36,7 +43,55 @@ class Paint:
     hazard_group: str
     absorption: Array
     scattering: Array
+    doubts: Array
     origin: str
+    recipe: tuple[tuple[str, float], ...] = ()
+
+
+def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float]) -> Paint:
+    """A tube that is a mixture of other paints, modelled as one.
+
+    Parameters
+    ----------
+    parts : mapping
+        Parts by volume of each paint; at least one above zero.
+    """
+    paints, amounts = list(parts), np.array(list(parts.values()))
+    shares = amounts / amounts.sum()
+    absorption = mixed(amounts, np.array([p.absorption for p in paints]))
+    scattering = mixed(amounts, np.array([p.scattering for p in paints]))
+    # A change of one paint's log K moves the mixture's in proportion to what the paint brings.
+    doubts = [
+        np.stack(
+            [
+                share * paint.absorption / absorption * mode[0],
+                share * paint.scattering / scattering * mode[1],
+            ]
+        )
+        for share, paint in zip(shares, paints, strict=True)
+        for mode in paint.doubts
+    ]
+    hazards = dict.fromkeys(p.hazard_group for p in paints if p.hazard_group != NO_HAZARD)
+    told = ", ".join(f"{amount:g} {p.name}" for p, amount in parts.items())
+    return Paint(
+        key=key,
+        name=name,
+        colour_index="mixed",
+        family=family,
+        opacity=_opacity_of(paints, shares),
+        hazard_group=" and ".join(hazards) or NO_HAZARD,
+        absorption=absorption,
+        scattering=scattering,
+        doubts=np.array(doubts),
+        origin=f"a mixture of library paints: {told}",
+        recipe=tuple((p.key, float(amount)) for p, amount in parts.items()),
+    )
+
+
+def _opacity_of(paints: Sequence[Paint], shares: Array) -> str:
+    """The opacity word of the paint that scatters most in a mixture."""
+    brought = [share * float(p.scattering.mean()) for p, share in zip(paints, shares, strict=True)]
+    return paints[int(np.argmax(brought))].opacity
 
 
 @dataclass(frozen=True)
@@ -63,7 +118,7 @@ class Library:
 
 @cache
 def library() -> Library:
-    """The fitted library that ships with the project."""
+    """The fitted library that ships with the project, and the tubes mixed of its paints."""
     data = json.loads((DATA / "optics.json").read_text("utf-8"))
     table = paint_table()
     paints = {
@@ -76,8 +131,12 @@ def library() -> Library:
             hazard_group=table[key].hazard_group,
             absorption=np.array(entry["absorption"]),
             scattering=np.array(entry["scattering"]),
+            doubts=np.array(entry["doubts"]),
             origin="library figures from memory",
         )
         for key, entry in data["paints"].items()
     }
+    for recipe in json.loads((DATA / "recipes.json").read_text("utf-8")):
+        parts = {paints[key]: amount for key, amount in recipe["parts"].items()}
+        paints[recipe["key"]] = mixed_tube(recipe["key"], recipe["name"], recipe["family"], parts)
     return Library(data["version"], paints)

@@ -13,6 +13,9 @@ import numpy as np
 from mesotint.optics.grid import WAVELENGTHS_NM, Array
 
 SCATTERING_PRIOR = 0.35
+UNIT_PRIOR = 0.005
+"""Prior of the titanium white, whose scattering is the unit of all others."""
+
 SLOPE_PRIOR = 0.15
 FLOOR_PRIOR = 0.8
 AMPLITUDE_PRIOR = 0.8
@@ -27,11 +30,16 @@ _EXPONENT_LIMIT = 60.0
 
 @dataclass(frozen=True)
 class Shape:
-    """Guess of one paint's absorption and scattering, ready to be bent by a fit."""
+    """Guess of one paint's absorption and scattering, ready to be bent by a fit.
+
+    `gauge` multiplies both, K and S alike.
+    """
 
     scattering: float
     floor: float
     features: str
+    scattering_prior: float = SCATTERING_PRIOR
+    gauge: float = 1.0
 
     @cached_property
     def _table(self) -> Array:
@@ -65,7 +73,7 @@ class Shape:
         band = np.exp(-np.minimum(offset**2 / 2, _EXPONENT_LIMIT))
         absorbed = np.where(is_edge > 0, edge, band) @ strength
         floor = self.floor * np.exp(FLOOR_PRIOR * departures[1])
-        absorption = (floor + absorbed) * np.exp(BEND_PRIOR * (_BENDS @ bends))
+        absorption = self.gauge * (floor + absorbed) * np.exp(BEND_PRIOR * (_BENDS @ bends))
         slope = (WAVELENGTHS_NM / 560.0) ** (-SLOPE_PRIOR * departures[2])
-        scattering = self.scattering * np.exp(SCATTERING_PRIOR * departures[0]) * slope
-        return absorption, scattering
+        scattering = self.scattering * np.exp(self.scattering_prior * departures[0]) * slope
+        return absorption, self.gauge * scattering

@@ -11,6 +11,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Appearance, appearances
 from mesotint.mixing.trail import Trail
+from mesotint.mixing.trust import uncertainty
 from mesotint.optics.grid import Array
 from mesotint.planning.amounts import WholeParts, whole_parts
 
@@ -40,12 +41,13 @@ SPACINGS: Final[dict[str, Callable[[Array, Array], Array]]] = {
 
 @dataclass(frozen=True)
 class Step:
-    """One step of a scale."""
+    """One step of a scale. `uncertainty` is one standard deviation, in CIEDE2000."""
 
     share: float
     parts: tuple[float, ...]
     whole: WholeParts
     appearance: Appearance
+    uncertainty: float
 
 
 @dataclass(frozen=True)
@@ -132,8 +134,11 @@ def steps_at(trail: Trail, shares: Array) -> list[Step]:
     """Steps of a trail at the given shares of its second paint, shape (n,)."""
     parts = trail.parts(shares)
     looks = appearances(trail.lab(shares))
+    doubts = uncertainty(trail.viewing, parts, trail.paints, trail.water)
     whole = whole_parts(parts, lambda p: trail.viewing.lab(p, trail.paints, trail.water))
     return [
-        Step(float(share), tuple(float(p) for p in row), rounded, look)
-        for share, row, rounded, look in zip(shares, parts, whole, looks, strict=True)
+        Step(float(share), tuple(float(p) for p in row), rounded, look, float(doubt))
+        for share, row, rounded, look, doubt in zip(
+            shares, parts, whole, looks, doubts, strict=True
+        )
     ]

@@ -35,10 +35,19 @@ class MixTest(unittest.TestCase):
         )
         self.assertEqual(len(answer["reflectance"]), 36)
 
-    def test_answers_in_words(self) -> None:
+    def test_answers_in_words_with_how_far_to_trust_it(self) -> None:
         status, out, _ = run("mix", "PY3=9", "PV23=1")
         self.assertEqual(status, 0)
-        self.assertIn("brown", out)
+        for told in ("dark dull brown", "± ΔE", "systematic name: ", "raw umber"):
+            self.assertIn(told, out)
+
+    def test_a_wet_film_is_not_a_dry_one(self) -> None:
+        def lightness(*words: str) -> float:
+            answer = json.loads(run("mix", "PB29=1", "--medium", "wash", "--json", *words)[1])
+            return float(answer["lab"][0])
+
+        self.assertLess(lightness("--wet", "watercolour"), lightness())
+        self.assertEqual(lightness("--wet", "1.0"), lightness("--wet", "oil"))
 
     def test_light_and_finish_and_medium_matter(self) -> None:
         plain = run("mix", "PV23=1", "--json")[1]
@@ -55,6 +64,7 @@ class MixTest(unittest.TestCase):
             ("mix",): "at least one paint",
             ("mix", "PB29=1", "--finish", "saten"): "satin",
             ("mix", "PB29=1", "--light", "D66"): "D65",
+            ("mix", "PB29=1", "--wet", "acrilic"): "acrylic",
             ("trail", "PB29", "PB29"): "another paint",
             ("trail", "PB29", "PO20", "--steps", "99"): "3 to 15",
             ("trail", "PB29", "PO20", "--steps", "many"): "many",
@@ -106,8 +116,11 @@ class OtherCommandsTest(unittest.TestCase):
     def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
         self.assertGreaterEqual(len(run("paints", "list")[1].splitlines()), 49)
         shown = run("paints", "show", "PR108-light")[1]
-        for told in ("cadmium", "safety sheet", "from memory", "masstone", "tint"):
+        for told in ("cadmium", "safety sheet", "from memory", "masstone", "warm red", "opacity"):
             self.assertIn(told, shown)
+        mixed = json.loads(run("paints", "show", "sepia-hue", "--json")[1])
+        self.assertIn("a mixture of library paints", mixed["origin"])
+        self.assertEqual(mixed["recipe"]["PBr7-burnt-umber"], 3)
 
     def test_the_core_needs_no_heavy_package_to_start(self) -> None:
         code = (

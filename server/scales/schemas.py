@@ -57,12 +57,16 @@ class PartOut(Schema):
 
 
 class StepOut(Schema):
-    """A step: its parts and how it looks."""
+    """A step: its parts and how it looks.
+
+    `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+    """
 
     share: float
     parts: list[PartOut]
     measurable: bool
     rounding_delta_e: float
+    uncertainty_delta_e: float
     lab: list[float]
     munsell: str
     name: str

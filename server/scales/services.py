@@ -100,6 +100,7 @@ def _step_out(trail: Trail, step: core.Step) -> StepOut:
         ],
         measurable=step.whole.measurable,
         rounding_delta_e=step.whole.cost_delta_e,
+        uncertainty_delta_e=step.uncertainty,
         lab=list(look.lab),
         munsell=look.munsell,
         name=look.name,

@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.mixing.mixture import DRYING, Mixture, Viewing
 from mesotint.mixing.trail import POINTS, Trail
 from mesotint.paints.library import library
 
@@ -44,6 +44,28 @@ class MixtureTest(unittest.TestCase):
         wash = Viewing("wash")
         self.assertGreater(Mixture.of(blue, wash, 8).lab[0], Mixture.of(blue, wash, 1).lab[0] + 10)
         np.testing.assert_array_equal(Mixture.of(blue, None, 8).lab, Mixture.of(blue).lab)
+
+    def test_watercolour_dries_lighter_and_acrylic_darker_by_a_figure_one_can_set(self) -> None:
+        """Common practice as to direction; the sizes are from memory."""
+        blue = {PAINT("PB29"): 1}
+        dry = Mixture.of(blue, Viewing("wash"), 4).lab[0]
+        wet = {name: Mixture.of(blue, Viewing("wash", wet_load=load), 4).lab[0]
+               for name, load in DRYING.items()}  # fmt: skip
+        self.assertLess(wet["watercolour"], dry)
+        self.assertLess(wet["gouache"], dry)
+        self.assertGreater(wet["acrylic"], dry)
+        self.assertEqual(wet["oil"], dry)
+        with self.assertRaisesRegex(InputError, "wet_load"):
+            Viewing(wet_load=0)
+
+    def test_bulk_agrees_with_one_by_one(self) -> None:
+        paints = [PAINT("PY3"), PAINT("PV23"), PAINT("PW6")]
+        parts = np.random.default_rng(4).random((5000, 3)) ** 3
+        for viewing in (Viewing(), Viewing("wash", light="A")):
+            exact = viewing.lab(parts, paints)
+            np.testing.assert_allclose(viewing.lab_in_bulk(parts, paints), exact, atol=1e-9)
+            quick = viewing.lab_in_bulk(parts, paints, dtype=np.float32)
+            np.testing.assert_allclose(quick, exact, atol=2e-3)
 
     def test_amounts_that_cannot_be_name_the_field(self) -> None:
         blue = PAINT("PB29")

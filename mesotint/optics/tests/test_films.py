@@ -8,7 +8,7 @@ from hypothesis import strategies as st
 from hypothesis.extra.numpy import arrays
 
 from mesotint.errors import InputError
-from mesotint.optics.film import opaque_film, wash_film
+from mesotint.optics.film import layered_film, opaque_film, wash_film
 from mesotint.optics.grid import BANDS
 from mesotint.optics.kubelka_munk import (
     absorption_over_scattering,
@@ -58,6 +58,53 @@ class KubelkaMunkTest(unittest.TestCase):
         below = film_reflectance(K, S, 0.7, ground)
         both = film_reflectance(K, S, 0.4, below)
         np.testing.assert_allclose(both, film_reflectance(K, S, 1.1, ground), rtol=1e-9)
+
+
+class LayersTest(unittest.TestCase):
+    def test_a_film_under_its_surface_is_the_closed_forms_put_together(self) -> None:
+        parts, k, s = np.array([[2.0, 1.0], [1.0, 9.0]]), np.stack([K, K[::-1]]), np.stack([S, S])
+        internal = opaque_reflectance(mixed(parts, k), mixed(parts, s))
+        np.testing.assert_allclose(opaque_film(parts, k, s), seen_reflectance(internal), rtol=1e-12)
+        single = opaque_film(*(a.astype(np.float32) for a in (parts, k, s)))
+        self.assertEqual(single.dtype, np.float32)
+        np.testing.assert_allclose(single, opaque_film(parts, k, s), rtol=1e-5)
+
+    def test_layers_add_up_in_kubelkas_sense(self) -> None:
+        """Kubelka (1954): one layer over another, by reflectance and transmittance of each."""
+        ground = np.full(BANDS, 0.6)
+        upper, lower = (K, S, 0.3), (K[::-1], S, 0.8)
+        below = film_reflectance(*lower, ground)
+        # Transmittance of the upper layer from its reflectances over black and over the ground:
+        # R = R0 + T**2 Rg / (1 - R0 Rg).
+        over_black = film_reflectance(*upper, np.zeros(BANDS))
+        over_ground = film_reflectance(*upper, ground)
+        square = (over_ground - over_black) * (1 - over_black * ground) / ground
+        published = over_black + square * below / (1 - over_black * below)
+        ours = layered_film([lower, upper], ground)
+        np.testing.assert_allclose(ours, seen_reflectance(published), rtol=1e-9)
+
+    def test_no_layer_shows_the_ground_and_a_thick_one_hides_it(self) -> None:
+        ground = np.linspace(0.1, 0.9, BANDS)
+        np.testing.assert_allclose(layered_film([], ground), seen_reflectance(ground))
+        hidden = layered_film([(K, S, 0.5), (K, S, 1e5)], ground)
+        np.testing.assert_allclose(hidden, opaque_film(np.ones(1), K[None], S[None]), rtol=1e-9)
+
+    def test_a_glaze_lies_over_what_is_seen_of_a_dry_passage(self) -> None:
+        passage = opaque_film(np.ones(1), K[None], S[None])
+        ground = internal_reflectance(passage)
+        np.testing.assert_allclose(layered_film([], ground), passage, rtol=1e-6)
+        glazed = layered_film([(K * 5, S, 0.2)], ground)
+        self.assertTrue((glazed <= passage + 1e-9)[K > 1].all())
+
+    def test_a_thickness_that_cannot_be_is_refused(self) -> None:
+        for thickness in (-1.0, float("nan"), float("inf")):
+            with self.assertRaisesRegex(InputError, "thickness"):
+                layered_film([(K, S, thickness)], np.zeros(BANDS))
+
+    def test_a_wash_takes_the_colour_of_its_ground(self) -> None:
+        toned = np.linspace(0.2, 0.6, BANDS)
+        thin = wash_film(np.ones(1), K[None] / 100, S[None] / 100, 500.0, paper=toned)
+        np.testing.assert_allclose(thin, seen_reflectance(toned), atol=0.002)
 
 
 class SurfaceTest(unittest.TestCase):

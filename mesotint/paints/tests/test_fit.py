@@ -27,5 +27,5 @@ class FitTest(unittest.TestCase):
         for key, row in paint_table().items():
             with self.subTest(paint=key):
                 k, s = row.shape.spectra(np.zeros(row.shape.unknowns))
-                np.testing.assert_allclose(s, row.shape.scattering)
-                self.assertGreaterEqual(k.min(), row.shape.floor)
+                np.testing.assert_allclose(s, row.shape.scattering * row.shape.gauge)
+                self.assertGreaterEqual(k.min(), row.shape.floor * row.shape.gauge)

@@ -349,6 +349,8 @@ export interface components {
         /**
          * StepOut
          * @description A step: its parts and how it looks.
+         *
+         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
          */
         StepOut: {
             /** Share */
@@ -359,6 +361,8 @@ export interface components {
             measurable: boolean;
             /** Rounding Delta E */
             rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number;
             /** Lab */
             lab: number[];
             /** Munsell */

@@ -104,6 +104,11 @@ export function Slip({
             </p>
             {!moving(selected) && (
               <p className="text-ink-soft text-sm leading-snug">
+                Predicted within ± ΔE {step.uncertainty_delta_e.toFixed(1)}.
+              </p>
+            )}
+            {!moving(selected) && (
+              <p className="text-ink-soft text-sm leading-snug">
                 {!step.measurable
                   ? "Too little to measure: first let the strong paint down, 1 part in 10 of the other."
                   : step.rounding_delta_e >= 0.1

@@ -1,0 +1,147 @@
+"""What a paint is really like: strength, opacity, undertone, temperature, and its likeness."""
+
+from dataclasses import dataclass
+from functools import cache
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lch_from_lab, xyz_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word, temperature
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.optics.film import layered_film
+from mesotint.optics.grid import Array
+from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.table import TINT_WHITE_PARTS
+
+STRENGTH_DEPTH: Final = 20.0
+"""CIEDE2000 from white to which strength is measured: every coloured paint reaches it."""
+
+STRENGTH_STANDARD: Final = "PB29"
+DRAWDOWN_THICKNESS: Final = 10.0
+"""Thickness of the drawdown on which opacity is measured, in the units of K and S.
+
+Titanium white then hides at a contrast ratio of about 0.94. Our own measure.
+"""
+
+BLACK_GROUND: Final = 0.01
+WHITE_GROUND: Final = 0.85
+CLASSIC_FAMILIES: Final = frozenset({"earth", "iron oxide", "bone carbon", "carbon"})
+_SHARES: Final = np.geomspace(1e-5, 1, 400)
+
+
+@dataclass(frozen=True)
+class Character:
+    """A paint's measured nature.
+
+    Attributes
+    ----------
+    hue : str or None
+        Hue family of the tint, in painters' words.
+    temperature : str or None
+        warm or cool against its family.
+    strength : float
+        How much more it does in white than the same volume of ultramarine; 0 for a white.
+    opacity : float
+        Contrast ratio of a drawdown over black and over white, 0 to 1.
+    undertone_shift : float or None
+        Degrees of CIELAB hue from masstone to tint, positive toward yellow from red; None where
+        either has no hue an eye could name.
+    """
+
+    hue: str | None
+    temperature: str | None
+    strength: float
+    opacity: float
+    undertone_shift: float | None
+
+
+def character(paint: Paint) -> Character:
+    """The measured nature of a paint."""
+    white = library().paint(WHITE_KEY)
+    tint_parts = np.array([1.0, TINT_WHITE_PARTS])
+    masstone = DEFAULT_VIEWING.lab(np.ones(1), [paint])
+    tint = DEFAULT_VIEWING.lab(tint_parts, [paint, white])
+    both = lch_from_lab(np.stack([masstone, tint]))
+    seen = bool((both[:, 1] >= 2 * HUE_SEEN_FROM_CHROMA).all())
+    shift = float((both[1, 2] - both[0, 2] + 180) % 360 - 180)
+    return Character(
+        hue=hue_word(both[1, 2]) if both[1, 1] >= HUE_SEEN_FROM_CHROMA else None,
+        temperature=temperature(tint),
+        strength=strength(paint),
+        opacity=contrast_ratio(paint),
+        undertone_shift=shift if seen else None,
+    )
+
+
+def _amount_to_depth(paint: Paint) -> float:
+    """Share of a paint in titanium white that brings it to the depth; infinite if none does."""
+    white = library().paint(WHITE_KEY)
+    parts = np.stack([_SHARES, 1 - _SHARES], axis=-1)
+    depth = delta_e_2000(
+        DEFAULT_VIEWING.lab(parts, [paint, white]), DEFAULT_VIEWING.lab(np.ones(1), [white])
+    )
+    if depth.max() < STRENGTH_DEPTH:
+        return float("inf")
+    return float(np.exp(np.interp(STRENGTH_DEPTH, depth, np.log(_SHARES))))
+
+
+@cache
+def _standard_amount() -> float:
+    return _amount_to_depth(library().paint(STRENGTH_STANDARD))
+
+
+def strength(paint: Paint) -> float:
+    """Tinting strength relative to the same volume of ultramarine: 1 for ultramarine itself.
+
+    Both are let into titanium white until it is CIEDE2000 20 away from white; the strength is the
+    ratio of the amounts. Our own measure, after the trade's practice of comparing amounts in
+    white. 0 for a paint that never gets there, which is a white.
+    """
+    return _standard_amount() / _amount_to_depth(paint)
+
+
+def contrast_ratio(paint: Paint) -> float:
+    """Opacity: luminance of a drawdown over black to that over white, 0 to 1.
+
+    A strong dark paint hides by absorbing: its ratio is near 1 although it scatters little and
+    painters call it transparent. The contrast ratio of ISO 6504-3 and ASTM D2805, on a film of
+    `DRAWDOWN_THICKNESS` over a black and a white ground.
+    """
+    layer = [(paint.absorption, paint.scattering, DRAWDOWN_THICKNESS)]
+    grounds = np.array([[BLACK_GROUND], [WHITE_GROUND]]) * np.ones(paint.absorption.size)
+    over_black, over_white = xyz_from_reflectance(layered_film(layer, grounds))[:, 1]
+    return float(over_black / over_white)
+
+
+@cache
+def _classics() -> tuple[tuple[str, ...], Array]:
+    """Names and colours of the classic earths, blacks and their tints."""
+    white = library().paint(WHITE_KEY)
+    paints = [p for p in library().paints.values() if p.family in CLASSIC_FAMILIES]
+    names, labs = [], []
+    for opened, added in ((0.0, ""), (1.0, " and white"), (4.0, " in much white")):
+        for paint in paints:
+            names.append(paint.name.lower() + added)
+            labs.append(DEFAULT_VIEWING.lab(np.array([1.0, opened]), [paint, white]))
+    return tuple(names), np.array(labs)
+
+
+def nearest_classic(lab: Array) -> tuple[str, float]:
+    """The classic earth or black, or a tint of one, that looks most like a colour.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+
+    Returns
+    -------
+    name : str
+    delta_e : float
+        CIEDE2000 to it.
+    """
+    names, labs = _classics()
+    gaps = delta_e_2000(labs, lab)
+    best = int(np.argmin(gaps))
+    return names[best], float(gaps[best])
