@@ -15,8 +15,11 @@ from mesotint.colour.words import miss_in_words
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.character import character, nearest_classic
 from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing, appearances
+from mesotint.mixing.partners import partners
+from mesotint.mixing.recipe import MOST_PAINTS, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.trust import uncertainty
+from mesotint.optics.grid import Array
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.library import WHITE_KEY, Paint, library
 from mesotint.planning.scale import SPACINGS, Scale
@@ -184,6 +187,91 @@ def _munsell(args: argparse.Namespace) -> None:
     print("L* {:.2f}  a* {:.2f}  b* {:.2f}".format(*answer["lab"]))
 
 
+def _box(text: str) -> list[Paint]:
+    """Paints of a comma-separated list of keys; the whole fitted library for an empty one."""
+    if not text:
+        return [paint for paint in library().paints.values() if not paint.recipe]
+    return [library().paint(key) for key in text.split(",") if key.strip()]
+
+
+def _keys(text: str) -> list[str]:
+    return [library().paint(key).key for key in text.split(",") if key.strip()]
+
+
+def _target(args: argparse.Namespace) -> Array:
+    given = [args.lab is not None, args.munsell is not None, bool(args.mix)]
+    if sum(given) != 1:
+        raise InputError('target: give one of --lab 45,8,12, --munsell "5YR 4/2", --mix PY3=9.')
+    if args.munsell is not None:
+        return lab_from_munsell(parse(args.munsell))
+    if args.lab is not None:
+        return checked_lab([_number(word, "lab") for word in args.lab.split(",")])
+    return mixture_from(_parts(args.mix), vars(args)).lab
+
+
+def _match(args: argparse.Namespace) -> None:
+    viewing = viewing_from(vars(args))
+    spectrum = mixture_from(_parts(args.mix), vars(args)).reflectance if args.mix else None
+    found = search(
+        _target(args),
+        _box(args.paints),
+        args.max_paints,
+        viewing,
+        reflectance=spectrum,
+        required=_keys(args.require),
+        forbidden=_keys(args.forbid),
+    )
+    helper = found.helper.key if found.helper else None
+    if args.json:
+        recipes = [
+            {
+                "parts": {p.key: round(n, 6) for p, n in zip(r.paints, r.parts, strict=True)},
+                "delta_e": round(r.delta_e, 3),
+                "metameric_risk": round(r.metameric_risk, 2),
+                "tubes": r.tubes,
+                **asdict(appearances(r.lab)[0]),
+            }
+            for r in found.recipes
+        ]
+        print(json.dumps({"reached": found.reached, "helper": helper, "recipes": recipes}))
+        return
+    if not found.reached:
+        hint = f" {library().paint(helper).name} ({helper}) would help." if helper else ""
+        print(f"Out of reach of these paints; the nearest are listed.{hint}")
+    for r in found.recipes:
+        parts = "  ".join(f"{p.key}={n * 100:.3g}" for p, n in zip(r.paints, r.parts, strict=True))
+        print(f"ΔE {r.delta_e:<6.2f}under a lamp {r.metameric_risk:<6.2f}{parts}")
+
+
+def _partners(args: argparse.Namespace) -> None:
+    lightener = args.white if args.medium == "opaque" else args.water
+    paint = library().paint(args.paint)
+    found = partners(paint, _box(args.paints), lightener, viewing_from(vars(args)))
+    if args.json:
+        answer = [
+            {
+                "paint": p.paint.key,
+                "share": p.share,
+                "chroma": round(p.chroma, 3),
+                "lean": p.lean,
+                "miss": p.miss,
+                "passes": p.passes,
+                "relation": p.relation,
+                "remark": p.remark,
+                "fix": p.fix and {"paint": p.fix.paint.key, "parts": p.fix.parts,
+                                  "chroma": p.fix.chroma, "says": p.fix.in_words(str(p.lean))},
+                **asdict(appearances(p.lab)[0]),
+            }
+            for p in found
+        ]  # fmt: skip
+        print(json.dumps(answer))
+        return
+    for p in found:
+        print(f"{p.paint.key:<18}{p.miss}  [{p.relation}]")
+        if p.fix and p.lean:
+            print(f"{'':<18}{p.fix.in_words(p.lean)}")
+
+
 def _paints(args: argparse.Namespace) -> None:
     if args.action == "fit":
         # The fit needs scipy's optimiser, which no other command does.
@@ -261,6 +349,22 @@ def _parser() -> argparse.ArgumentParser:
     munsell.add_argument("--lab", metavar="L,A,B")
     munsell.add_argument("--json", action="store_true")
     munsell.set_defaults(run=_munsell)
+    match = commands.add_parser("match", help="the best recipes for a colour")
+    match.add_argument("--lab", metavar="L,A,B")
+    match.add_argument("--munsell", metavar="NOTATION")
+    match.add_argument("--mix", nargs="+", default=[], metavar="PAINT=PARTS")
+    match.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    match.add_argument("--max-paints", type=int, default=MOST_PAINTS)
+    match.add_argument("--require", default="", metavar="KEY,KEY")
+    match.add_argument("--forbid", default="", metavar="KEY,KEY")
+    _viewing_options(match)
+    match.set_defaults(run=_match)
+    muting = commands.add_parser("partners", help="what mutes a paint, nearest to grey first")
+    muting.add_argument("paint", metavar="PAINT")
+    muting.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    muting.add_argument("--white", type=float, default=0.0)
+    _viewing_options(muting)
+    muting.set_defaults(run=_partners)
     paints = commands.add_parser("paints", help="the paint library")
     paints.add_argument("action", choices=("list", "show", "fit"))
     paints.add_argument("key", nargs="?")

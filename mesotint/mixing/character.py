@@ -27,6 +27,12 @@ Titanium white then hides at a contrast ratio of about 0.94. Our own measure.
 
 BLACK_GROUND: Final = 0.01
 WHITE_GROUND: Final = 0.85
+GREY_PAINT_BELOW: Final = 4.0
+"""Chroma of its tint below which a paint counts as a grey."""
+
+CLASSIC_TINTS: Final = (0.0, 1.0, 4.0)
+"""Parts of white in which a classic is still known by its name."""
+
 CLASSIC_FAMILIES: Final = frozenset({"earth", "iron oxide", "bone carbon", "carbon"})
 _SHARES: Final = np.geomspace(1e-5, 1, 400)
 
@@ -116,20 +122,28 @@ def contrast_ratio(paint: Paint) -> float:
 
 
 @cache
-def _classics() -> tuple[tuple[str, ...], Array]:
-    """Names and colours of the classic earths, blacks and their tints."""
+def classics() -> tuple[tuple[str, ...], Array]:
+    """Names and colours of the classic earths and blacks; their tints go by the same names."""
     white = library().paint(WHITE_KEY)
     paints = [p for p in library().paints.values() if p.family in CLASSIC_FAMILIES]
     names, labs = [], []
-    for opened, added in ((0.0, ""), (1.0, " and white"), (4.0, " in much white")):
+    for opened in CLASSIC_TINTS:
         for paint in paints:
-            names.append(paint.name.lower() + added)
+            names.append(paint.name.lower())
             labs.append(DEFAULT_VIEWING.lab(np.array([1.0, opened]), [paint, white]))
     return tuple(names), np.array(labs)
 
 
+@cache
+def hue_of(paint: Paint) -> float | None:
+    """CIELAB hue angle of a paint's tint, or None where it is a grey or a white."""
+    white = library().paint(WHITE_KEY)
+    tint = lch_from_lab(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))
+    return float(tint[2]) if tint[1] >= GREY_PAINT_BELOW else None
+
+
 def nearest_classic(lab: Array) -> tuple[str, float]:
-    """The classic earth or black, or a tint of one, that looks most like a colour.
+    """The classic earth or black that a colour looks most like, itself or opened with white.
 
     Parameters
     ----------
@@ -141,7 +155,7 @@ def nearest_classic(lab: Array) -> tuple[str, float]:
     delta_e : float
         CIEDE2000 to it.
     """
-    names, labs = _classics()
+    names, labs = classics()
     gaps = delta_e_2000(labs, lab)
     best = int(np.argmin(gaps))
     return names[best], float(gaps[best])

@@ -1,11 +1,16 @@
 """The wavelength grid every spectrum of the project stands on."""
 
+from typing import Any
+
 import numpy as np
 from numpy.typing import NDArray
 
 from mesotint.errors import InputError
 
-Array = NDArray[np.float64]
+Array = NDArray[np.floating[Any]]
+"""Real numbers: float64, or float32 where very many are swept for a search."""
+
+Indices = NDArray[np.intp]
 
 WAVELENGTHS_NM: Array = np.arange(380.0, 731.0, 10.0)
 """380 to 730 nm in steps of 10 nm, shape (36,)."""

@@ -45,8 +45,8 @@ def _outside(name: str, value: Array, bounds: list[float]) -> Array:
     if name == "h":
         width = (high - low) % 360
         over = (value - low) % 360
-        return np.where(over <= width, 0, np.minimum(over - width, 360 - over))
-    return np.maximum(np.maximum(low - value, value - high), 0)
+        return np.asarray(np.where(over <= width, 0, np.minimum(over - width, 360 - over)))
+    return np.asarray(np.maximum(np.maximum(low - value, value - high), 0))
 
 
 def _figures(lab: Array) -> dict[str, Array]:

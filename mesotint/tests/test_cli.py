@@ -71,6 +71,10 @@ class MixTest(unittest.TestCase):
             ("munsell", "5XX 4/2"): "5YR 4/2",
             ("munsell", "--lab", "1,2"): "45,8,12",
             ("paints", "show"): "PB29",
+            ("match",): "--munsell",
+            ("match", "--lab", "50,0,0", "--paints", "PB92"): "PB29",
+            ("match", "--lab", "50,0,0", "--max-paints", "9"): "1 to 4",
+            ("partners", "PB29", "--paints", "PB29"): "add a tube",
             ("pants",): "pants",
         }
         for words, told in cases.items():
@@ -112,6 +116,28 @@ class OtherCommandsTest(unittest.TestCase):
         lab = json.loads(run("munsell", "5YR 4/2", "--json")[1])["lab"]
         text = ",".join(str(v) for v in lab)
         self.assertTrue(run("munsell", "--lab", text)[1].startswith("5YR 4/2 "))
+
+    def test_match_lists_recipes_and_says_when_a_colour_is_out_of_reach(self) -> None:
+        box = "PW6,PY43,PB29,PBr7-burnt-sienna,PBk9"
+        answer = json.loads(
+            run("match", "--munsell", "5YR 4/2", "--paints", box, "--forbid", "PBk9", "--json")[1]
+        )
+        self.assertTrue(answer["reached"])
+        self.assertTrue(all("PBk9" not in r["parts"] for r in answer["recipes"]))
+        status, out, _ = run("match", "--lab", "50,-60,30", "--paints", "PW6,PY43,PBk9")
+        self.assertEqual(status, 0)
+        self.assertIn("Out of reach", out)
+        again = json.loads(run("match", "--mix", "PY3=5", "PV23=1", "--paints", "PY3,PV23",
+                               "--json")[1])  # fmt: skip
+        self.assertAlmostEqual(again["recipes"][0]["parts"]["PV23"], 1 / 6, delta=0.01)
+
+    def test_partners_are_ranked_with_lean_and_fix(self) -> None:
+        answer = json.loads(
+            run("partners", "PY3", "--paints", "PV23,PB29,PO20", "--white", "8", "--json")[1]
+        )
+        violet = next(p for p in answer if p["paint"] == "PV23")
+        self.assertEqual((violet["lean"], violet["fix"]["paint"]), ("red", "PB29"))
+        self.assertIn("Leans red", run("partners", "PY3", "--white", "8")[1])
 
     def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
         self.assertGreaterEqual(len(run("paints", "list")[1].splitlines()), 49)

@@ -1,0 +1,313 @@
+"""Partners: which paint mutes which, how near to grey, and what takes out the lean that is left."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import lean, miss_in_words, temperature
+from mesotint.errors import InputError
+from mesotint.mixing.character import classics, hue_of
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.optics.grid import Array
+from mesotint.paints.library import WHITE_KEY, Paint, library
+
+MISS_FROM: Final = 2.0
+"""CIELAB chroma at the nearest grey from which a pair is said to miss, and a fix is looked for."""
+
+ENDS_FROM: Final = 0.995
+FIXED_BELOW: Final = 1.0
+"""Chroma to which a fix should bring the grey."""
+
+PASSES_WITHIN: Final = 8.0
+"""CIEDE2000 within which a trail is said to pass a classic colour."""
+
+_SCAN: Final = 1 / (1 + np.exp(-np.linspace(-9, 9, 73)))
+_REFINE: Final = 11
+_FIX_SCAN: Final = np.geomspace(0.003, 1.5, 18)
+WAYPOINTS: Final = 14
+
+# The painters' wheel of twelve, in order; a hue's complement stands six places on.
+_WHEEL: Final = (
+    "red", "red-orange", "orange", "yellow-orange", "yellow", "yellow-green",
+    "green", "blue-green", "blue", "blue-violet", "violet", "red-violet",
+)  # fmt: skip
+_WHEEL_ANGLES: Final = (
+    ("red", 35.0), ("red-orange", 50.0), ("orange", 66.0), ("yellow-orange", 80.0),
+    ("yellow", 103.0), ("yellow-green", 125.0), ("green", 172.0), ("blue-green", 215.0),
+    ("blue", 288.0), ("blue-violet", 304.0), ("violet", 326.0), ("red-violet", 352.0),
+    ("red", 360.0),
+)  # fmt: skip
+_PRIMARIES: Final = {"red", "yellow", "blue"}
+_SECONDARIES: Final = {"orange", "green", "violet"}
+
+
+@dataclass(frozen=True)
+class Fix:
+    """The paint that takes a lean out with the least of it.
+
+    `parts` is the amount to one part of the pair at its nearest grey; `chroma` what is left then.
+    """
+
+    paint: Paint
+    parts: float
+    chroma: float
+
+    def in_words(self, leaning: str) -> str:
+        """Such as: Leans red; ultramarine blue, about 1 part to 12, takes it out."""
+        amount = (
+            f"about 1 part to {1 / self.parts:.0f}"
+            if self.parts <= 0.75
+            else f"about {self.parts:.1f} parts to 1"
+        )
+        verb = "takes it out" if self.chroma < FIXED_BELOW else "takes out most of it"
+        return f"Leans {leaning}; {self.paint.name.lower()}, {amount}, {verb}."
+
+
+@dataclass(frozen=True)
+class Partner:
+    """One paint as a muting partner of another.
+
+    Attributes
+    ----------
+    share : float
+        Share of the partner in the pair at the point nearest to grey, 0 to 1.
+    lab : array, shape (3,)
+        The mixture there.
+    chroma : float
+        What is left of chroma there: the miss.
+    lean : str or None
+        The hue it leans toward; None where an eye sees none.
+    miss : str
+        The miss in words.
+    passes : tuple of str
+        Classic earths the trail passes on its way, in order.
+    relation : str
+        What the painters' wheel calls the pair.
+    remark : str
+        Advice on temperature; empty where there is none.
+    fix : Fix or None
+        What takes out the lean, where the pair misses and the box has something.
+    """
+
+    paint: Paint
+    share: float
+    lab: Array
+    chroma: float
+    lean: str | None
+    miss: str
+    passes: tuple[str, ...]
+    relation: str
+    remark: str
+    fix: Fix | None
+
+    @property
+    def ends_there(self) -> bool:
+        """Whether the trail has no greyer point than the partner itself: a grey or a dull paint."""
+        return self.share > ENDS_FROM
+
+
+def partners(
+    paint: Paint,
+    box: Sequence[Paint],
+    white: float = 0.0,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> list[Partner]:
+    """Every paint of a box as a partner, nearest to neutral first.
+
+    Those whose trail passes grey come before those that are themselves the greyest point of it:
+    a black mutes too, but toward itself.
+
+    Parameters
+    ----------
+    paint : Paint
+        A paint, or a mixture as a tube (`mixed_tube`).
+    box : sequence of Paint
+        What may mute it; the paint itself is left out.
+    white : float
+        Parts of titanium white to one of the pair (opaque), or of water (wash).
+    viewing : Viewing
+
+    Raises
+    ------
+    InputError
+        When the box holds nothing else.
+    """
+    others = [p for p in box if p.key != paint.key]
+    if not others:
+        raise InputError("box: it holds no other paint; add a tube to mute with.", "box")
+    pairs = _Pairs(paint, others, white, viewing)
+    shares, labs = pairs.nearest_neutrals()
+    chroma = np.hypot(labs[:, 1], labs[:, 2])
+    fixes = pairs.fixes(shares, chroma, others)
+    passed = pairs.passed(shares)
+    result = [
+        Partner(
+            paint=other,
+            share=float(shares[i]),
+            lab=labs[i],
+            chroma=float(chroma[i]),
+            lean=lean(labs[i]),
+            miss=miss_in_words(labs[i]),
+            passes=passed[i],
+            relation=relation(paint, other),
+            remark=temperature_remark(paint, other),
+            fix=fixes[i],
+        )
+        for i, other in enumerate(others)
+    ]
+    return sorted(result, key=lambda partner: (partner.ends_there, partner.chroma))
+
+
+class _Pairs:
+    """One paint with each of many others, computed together."""
+
+    def __init__(
+        self, paint: Paint, others: Sequence[Paint], lightener: float, viewing: Viewing
+    ) -> None:
+        white = library().paint(WHITE_KEY)
+        self.viewing, self.others = viewing, others
+        self.white = lightener if viewing.medium == "opaque" else 0.0
+        self.water = lightener if viewing.medium == "wash" else 0.0
+        # Rows of K and S for each pair: the paint, the other, white; shape (pairs, 3, 36).
+        self.k = np.array([[paint.absorption, o.absorption, white.absorption] for o in others])
+        self.s = np.array([[paint.scattering, o.scattering, white.scattering] for o in others])
+
+    def labs(self, shares: Array) -> Array:
+        """CIELAB, shape (pairs, n, 3), at shares of the others of shape (pairs, n)."""
+        parts = np.stack([1 - shares, shares, np.full_like(shares, self.white)], axis=-1)
+        films = self.viewing.film(parts, self.k, self.s, self.water)
+        return lab_from_reflectance(films, self.viewing.light)
+
+    def nearest_neutrals(self) -> tuple[Array, Array]:
+        """Share and CIELAB of each pair's least chroma, shapes (pairs,) and (pairs, 3)."""
+        count = len(self.others)
+        scan = np.broadcast_to(np.concatenate([[0.0], _SCAN, [1.0]]), (count, len(_SCAN) + 2))
+        for _ in range(3):
+            labs = self.labs(scan)
+            at = np.argmin(np.hypot(labs[..., 1], labs[..., 2]), axis=1)
+            row = np.arange(count)
+            low = scan[row, np.maximum(at - 1, 0)]
+            high = scan[row, np.minimum(at + 1, scan.shape[1] - 1)]
+            best, found = scan[row, at], labs[row, at]
+            scan = low[:, None] + (high - low)[:, None] * np.linspace(0, 1, _REFINE)
+        return best, found
+
+    def passed(self, shares: Array) -> list[tuple[str, ...]]:
+        """Classic colours within sight of each trail, from the first paint to its grey."""
+        names, colours = classics()
+        # Even steps of share would skip what a strong partner does in its first traces.
+        way = self.labs(shares[:, None] * np.linspace(0.04, 1, WAYPOINTS) ** 2)
+        nearest = ((way[:, :, None] - colours) ** 2).sum(axis=-1).argmin(axis=2)
+        close = delta_e_2000(way, colours[nearest]) < PASSES_WITHIN
+        return [
+            tuple(dict.fromkeys(names[n] for n, near in zip(row, seen, strict=True) if near))
+            for row, seen in zip(nearest, close, strict=True)
+        ]
+
+    def fixes(self, shares: Array, chroma: Array, box: Sequence[Paint]) -> list[Fix | None]:
+        """For each pair that misses, the third paint that takes the lean out with the least."""
+        result: list[Fix | None] = [None] * len(self.others)
+        missing = np.flatnonzero((chroma >= MISS_FROM) & (shares < 1 - 1e-6) & (shares > 1e-6))
+        if not missing.size:
+            return result
+        pair_parts = np.stack([1 - shares, shares, np.full_like(shares, self.white)], axis=-1)
+        volume = 1 + self.white
+        grey_k, grey_s = (
+            (pair_parts[missing, None] @ of[missing])[:, 0] / volume for of in (self.k, self.s)
+        )
+        # float32 is far finer than a fix has to be, and this is the widest sweep of all.
+        shape = (missing.size, len(box), 2, grey_k.shape[-1])
+        k, s = np.empty(shape, np.float32), np.empty(shape, np.float32)
+        k[:, :, 0], s[:, :, 0] = grey_k[:, None], grey_s[:, None]
+        k[:, :, 1] = [p.absorption for p in box]
+        s[:, :, 1] = [p.scattering for p in box]
+        added = np.stack([np.full_like(_FIX_SCAN, volume), _FIX_SCAN], axis=-1).astype(np.float32)
+        films = self.viewing.film(added, k, s, self.water)
+        labs = lab_from_reflectance(films, self.viewing.light)
+        left = np.hypot(labs[..., 1], labs[..., 2])
+        for row, pair in enumerate(missing.tolist()):
+            result[pair] = self._least(left[row], float(chroma[pair]), pair, box)
+        return result
+
+    def _least(self, left: Array, miss: float, pair: int, box: Sequence[Paint]) -> Fix | None:
+        """The least amount that fixes; else the paint that leaves least, if it helps at all."""
+        own = {self.others[pair].key}
+        best: Fix | None = None
+        for i, paint in enumerate(box):
+            if paint.key in own:
+                continue
+            enough = np.flatnonzero(left[i] < FIXED_BELOW)
+            at = int(enough[0]) if enough.size else int(left[i].argmin())
+            found = Fix(paint, float(_FIX_SCAN[at]), float(left[i, at]))
+            if best is None or _ranks(found) < _ranks(best):
+                best = found
+        return best if best and best.chroma < 0.7 * miss else None
+
+
+def _ranks(fix: Fix) -> tuple[bool, float]:
+    done = fix.chroma < FIXED_BELOW
+    return not done, fix.parts if done else fix.chroma
+
+
+def wheel_word(paint: Paint) -> str | None:
+    """A paint's place on the painters' wheel of twelve; None for a grey."""
+    angle = hue_of(paint)
+    if angle is None:
+        return None
+    return next(word for below, word in ((b, w) for w, b in _WHEEL_ANGLES) if angle < below)
+
+
+def relation(first: Paint, second: Paint) -> str:
+    """What the red–yellow–blue wheel calls two paints. Common practice, no published source.
+
+    Complement, near-complement, tertiary complement with the primary both share, neighbour, or
+    apart; ``grey`` where one of the two has no hue.
+    """
+    one, other = wheel_word(first), wheel_word(second)
+    if one is None or other is None:
+        return "grey"
+    places = abs(_WHEEL.index(one) - _WHEEL.index(other))
+    apart = min(places, 12 - places)
+    tertiary = {one, other}.isdisjoint(_PRIMARIES | _SECONDARIES)
+    if apart == 6 and tertiary:
+        shared = _shared_primary(one, other)
+        return f"tertiary complement, sharing {shared}" if shared else "tertiary complement"
+    if apart >= 5:
+        return "complement" if apart == 6 else "near-complement"
+    return "neighbour" if apart <= 2 else "apart"
+
+
+def _shared_primary(one: str, other: str) -> str | None:
+    """The primary two tertiaries have in common: yellow-green and red-violet share blue."""
+    made = {"orange": {"red", "yellow"}, "green": {"yellow", "blue"}, "violet": {"red", "blue"}}
+
+    def primaries(word: str) -> set[str]:
+        found: set[str] = set()
+        for part in word.split("-"):
+            found |= made.get(part, {part})
+        return found
+
+    def main(word: str) -> str:
+        return next(part for part in word.split("-") if part in _PRIMARIES)
+
+    minor = primaries(one) & primaries(other) - {main(one), main(other)}
+    return next(iter(sorted(minor)), None)
+
+
+def temperature_remark(first: Paint, second: Paint) -> str:
+    """Advice on mixing warm with warm; never a block. Common practice, no published source."""
+    if hue_of(first) is None or hue_of(second) is None:
+        return ""
+    white = library().paint(WHITE_KEY)
+    sides = [
+        temperature(DEFAULT_VIEWING.lab(np.array([1.0, 10.0]), [p, white])) for p in (first, second)
+    ]
+    if None in sides:
+        return ""
+    if sides[0] == sides[1]:
+        return f"{sides[0]} with {sides[1]}: cleaner browns and greys"
+    return "warm with cool: olives, khakis and wine reds"

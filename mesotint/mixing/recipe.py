@@ -1,0 +1,414 @@
+"""Recipes: the best few mixtures of a box for a wanted colour.
+
+The search has three stages. A lattice over every pair and triple of paints, with the paints weighed
+by their strength, shows where the box comes near the target. The best triples, alone and each with
+one paint more, are then refined together by Levenberg–Marquardt steps on the logarithms of their
+parts. What is left is compared by CIEDE2000.
+"""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from functools import cache
+from itertools import combinations
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import checked_lab, lab_from_reflectance, weights, xyz_from_lab
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.metamerism import metameric_difference
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.optics.grid import BANDS, WAVELENGTHS_NM, Array, Indices
+from mesotint.paints.library import NO_HAZARD, Paint, library
+
+MOST_PAINTS: Final = 4
+REACHED_BELOW: Final = 1.0
+"""CIEDE2000 from which the best recipe counts as the colour itself."""
+
+LIST_LENGTH: Final = 6
+TUBE_COST: Final = 0.15
+"""CIEDE2000 that one tube fewer is worth in the order of the list (our own judgement)."""
+
+_LATTICE_LEVEL: Final = 7
+_BLOCK: Final = 400
+_KEPT_SETS: Final = 110
+_STEPS: Final = 9
+_LOOK_AFTER: Final = 3
+_HOPEFUL: Final = 260
+_NUDGE: Final = 1e-3
+_LEAST_SHARE: Final = 2e-4
+
+WATER: Final = Paint(
+    key="water",
+    name="Water",
+    colour_index="",
+    family="water",
+    opacity="transparent",
+    hazard_group=NO_HAZARD,
+    absorption=np.full(BANDS, 1e-9),
+    scattering=np.full(BANDS, 1e-9),
+    doubts=np.zeros((0, 2, BANDS)),
+    origin="water takes up room in a wash and leaves nothing behind",
+)
+"""Water in a wash is a paint that neither absorbs nor scatters."""
+
+
+@dataclass(frozen=True)
+class Recipe:
+    """One mixture for a target.
+
+    Attributes
+    ----------
+    paints : tuple of Paint
+    parts : tuple of float
+        By volume, adding to 1. Water stands among the paints in a wash.
+    lab : array, shape (3,)
+    delta_e : float
+        CIEDE2000 to the target.
+    metameric_risk : float
+        CIEDE2000 by which it leaves the target under lamp light (CIE A); see `search`.
+    tubes : int
+        How many tubes it takes.
+    """
+
+    paints: tuple[Paint, ...]
+    parts: tuple[float, ...]
+    lab: Array
+    delta_e: float
+    metameric_risk: float
+
+    @property
+    def tubes(self) -> int:
+        """How many tubes it takes; water is none."""
+        return sum(paint is not WATER for paint in self.paints)
+
+
+@dataclass(frozen=True)
+class Search:
+    """The short list, best first, and what would help where the box cannot reach the target."""
+
+    recipes: list[Recipe]
+    helper: Paint | None
+
+    @property
+    def reached(self) -> bool:
+        """Whether the best recipe is the colour itself."""
+        return min(recipe.delta_e for recipe in self.recipes) < REACHED_BELOW
+
+
+def search(
+    target: Array,
+    box: Sequence[Paint],
+    most_paints: int = MOST_PAINTS,
+    viewing: Viewing = DEFAULT_VIEWING,
+    *,
+    reflectance: Array | None = None,
+    required: Iterable[str] = (),
+    forbidden: Iterable[str] = (),
+    look_beyond: bool = True,
+) -> Search:
+    """The best few recipes for a colour.
+
+    Parameters
+    ----------
+    target : array, shape (3,)
+        CIELAB under the viewing's light.
+    box : sequence of Paint
+        What may be used.
+    most_paints : int
+        1 to 4; water in a wash does not count.
+    viewing : Viewing
+    reflectance : array, shape (36,), optional
+        The target's spectrum. Without one the metameric risk is told against the smoothest
+        spectrum that has the target's colour.
+    required, forbidden : iterable of str
+        Keys of paints that every recipe must hold, or none may.
+    look_beyond : bool
+        Whether to ask which library paint would reach a target that the box cannot.
+
+    Raises
+    ------
+    InputError
+        For a box that is empty once the forbidden paints are out, a number of paints that cannot
+        be had, or a target that is no colour.
+    """
+    target = checked_lab(target, "target")
+    if target.shape != (3,):
+        raise InputError("target: give one colour, three numbers L*, a*, b*.", "target")
+    if not 1 <= most_paints <= MOST_PAINTS:
+        raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most_paints}.", "max_paints")
+    usable, must = _usable(box, set(required), set(forbidden), most_paints)
+    found = _Searcher(usable, viewing, target).run(most_paints, must)
+    spectrum = smoothest_reflectance(target, viewing.light) if reflectance is None else reflectance
+    recipes = _short_list(found, target, viewing, spectrum)
+    helper = None
+    if look_beyond and min(r.delta_e for r in recipes) >= REACHED_BELOW:
+        helper = _helper(usable, viewing, target, most_paints, must, recipes[0].delta_e)
+    return Search(recipes, helper)
+
+
+def _usable(
+    box: Sequence[Paint], required: set[str], forbidden: set[str], most_paints: int
+) -> tuple[list[Paint], list[int]]:
+    """The paints left once the forbidden are out, and the places of the required ones."""
+    if not box:
+        raise InputError("box: it is empty; add a tube first.", "box")
+    if both := required & forbidden:
+        raise InputError(f"required: {min(both)} is forbidden as well; choose one.", "required")
+    usable = [paint for paint in box if paint.key not in forbidden]
+    if not usable:
+        raise InputError("forbidden: no paint is left; allow at least one.", "forbidden")
+    keys = [paint.key for paint in usable]
+    if missing := required - set(keys):
+        raise InputError(f"required: {min(missing)} is not in the box.", "required")
+    if len(required) > most_paints:
+        raise InputError(
+            f"required: {len(required)} paints do not fit into {most_paints}.", "required"
+        )
+    return usable, sorted(keys.index(key) for key in required)
+
+
+@dataclass(frozen=True)
+class _Found:
+    """Refined mixtures of one size: paints by row, parts adding to 1, CIELAB."""
+
+    paints: list[tuple[Paint, ...]]
+    parts: Array
+    labs: Array
+
+
+class _Searcher:
+    """A box, ready to be searched for one target."""
+
+    def __init__(self, box: Sequence[Paint], viewing: Viewing, target: Array) -> None:
+        self.box = [*box, WATER] if viewing.medium == "wash" else list(box)
+        self.count = len(box)
+        self.viewing = viewing
+        self.target = target
+        self.k = np.array([p.absorption for p in self.box], dtype=np.float32)
+        self.s = np.array([p.scattering for p in self.box], dtype=np.float32)
+        # Amounts that do about as much as each other: strong paints in small parts.
+        self.amount = 1 / (self.k.mean(axis=1) + self.s.mean(axis=1))
+        if self.wash:
+            self.amount[-1] = self.amount[:-1].max()
+        self.metric = _metric_at(target)
+
+    @property
+    def wash(self) -> bool:
+        return self.viewing.medium == "wash"
+
+    def run(self, most: int, must: Sequence[int], sets: Indices | None = None) -> list[_Found]:
+        """Refined mixtures of every size from the required up to `most` paints."""
+        found = []
+        best_triples = None
+        for size in range(max(1, len(must)), min(most, 3, self.count) + 1):
+            rows = _sets(self.count, size, must) if sets is None or size < 3 else sets
+            if not len(rows):
+                continue
+            starts, score = self.lattice(rows)
+            keep = np.argsort(score, kind="stable")[:_KEPT_SETS]
+            found.append(self.refine(rows[keep], starts[keep]))
+            best_triples = rows[keep], found[-1].parts
+        if most == MOST_PAINTS and self.count >= MOST_PAINTS and best_triples is not None:
+            rows, starts = self.extended(*best_triples)
+            found.append(self.refine(rows, starts))
+        return found
+
+    def with_water(self, rows: Indices) -> Indices:
+        """Paint sets with water added, in a wash."""
+        if not self.wash:
+            return rows
+        return np.concatenate([rows, np.full((len(rows), 1), self.count)], axis=1)
+
+    def lattice(self, rows: Indices) -> tuple[Array, Array]:
+        """The best point of the lattice for each set: parts, and its distance to the target."""
+        sets = self.with_water(rows)
+        points = _simplex(sets.shape[1], _LATTICE_LEVEL if sets.shape[1] <= 3 else 5)
+        starts = np.empty(sets.shape)
+        score = np.empty(len(sets))
+        for at in range(0, len(sets), _BLOCK):
+            block = sets[at : at + _BLOCK]
+            parts = points * self.amount[block][:, None, :]
+            labs = self.labs(block, parts)
+            gaps = (((labs - self.target) @ self.metric.T) ** 2).sum(axis=-1)
+            best = gaps.argmin(axis=1)
+            row = np.arange(len(block))
+            starts[at : at + _BLOCK] = parts[row, best]
+            score[at : at + _BLOCK] = gaps[row, best]
+        return starts, score
+
+    def labs(self, sets: Indices, parts: Array) -> Array:
+        """CIELAB, shape (sets, n, 3), of parts of shape (sets, n, paints)."""
+        films = self.viewing.film(parts.astype(np.float32), self.k[sets], self.s[sets])
+        return lab_from_reflectance(films, self.viewing.light).astype(np.float64)
+
+    def extended(self, rows: Indices, parts: Array) -> tuple[Indices, Array]:
+        """Each set with one paint more, started at a trace of it; doubles are left out."""
+        wanted: dict[tuple[int, ...], Array] = {}
+        for row, mixture in zip(rows.tolist(), parts, strict=True):
+            trace = 0.04 * (mixture / self.amount[self.with_water(np.array([row]))[0]]).sum()
+            for extra in set(range(self.count)) - set(row):
+                order = np.argsort([*row, extra])
+                key = tuple(np.array([*row, extra])[order].tolist())
+                if key in wanted:
+                    continue
+                paints, water = mixture[: len(row)], mixture[len(row) :]
+                grown = np.append(paints, trace * self.amount[extra])[order]
+                wanted[key] = np.concatenate([grown, water])
+        return np.array(list(wanted)), np.array(list(wanted.values()))
+
+    def refine(self, rows: Indices, starts: Array) -> _Found:
+        """Levenberg–Marquardt on log parts, all sets at once; a set keeps its best point."""
+        sets = self.with_water(rows)
+        size = sets.shape[1]
+        x = np.log(np.maximum(starts / starts.sum(axis=1, keepdims=True), 1e-6))
+        damping = np.full(len(sets), 0.02)
+        nudges = np.concatenate([np.zeros((1, size)), np.eye(size) * _NUDGE])
+        best_x, best = x.copy(), np.full(len(sets), np.inf)
+        for turn in range(_STEPS):
+            if turn == _LOOK_AFTER and len(sets) > _HOPEFUL:
+                # What is still far off by now will not come onto the list.
+                hopeful = np.argsort(best)[:_HOPEFUL]
+                sets, x, damping = sets[hopeful], x[hopeful], damping[hopeful]
+                best_x, best = best_x[hopeful], best[hopeful]
+            labs = self.labs(sets, np.exp(x[:, None, :] + nudges))
+            scaled = (labs - self.target) @ self.metric.T
+            residual = scaled[:, 0]
+            size_now = (residual**2).sum(axis=1)
+            better = size_now < best
+            best_x[better], best[better] = x[better], size_now[better]
+            damping = np.where(better, damping * 0.3, damping * 8)
+            slope = np.swapaxes((scaled[:, 1:] - scaled[:, :1]) / _NUDGE, 1, 2)
+            square = np.swapaxes(slope, 1, 2) @ slope
+            square += (damping[:, None, None] + 1e-9) * np.eye(size)
+            gradient = np.swapaxes(slope, 1, 2) @ residual[..., None]
+            step = np.linalg.solve(square, gradient)[..., 0]
+            x = np.where(better[:, None], x, best_x) - np.clip(step, -1.5, 1.5)
+            x = np.clip(x - x.max(axis=1, keepdims=True), -14, 0)
+        parts = np.exp(best_x - best_x.max(axis=1, keepdims=True))
+        parts /= parts.sum(axis=1, keepdims=True)
+        exact = lab_from_reflectance(
+            self.viewing.film(
+                parts[:, None, :], self.k[sets].astype(float), self.s[sets].astype(float)
+            )[:, 0],
+            self.viewing.light,
+        )
+        names = [tuple(self.box[i] for i in row) for row in sets.tolist()]
+        return _Found(names, parts, exact)
+
+
+def _metric_at(lab: Array) -> Array:
+    """Matrix (3, 3) that turns CIELAB steps near a colour into CIEDE2000-sized ones."""
+    base = np.eye(3) * 0.5
+    gaps = delta_e_2000(lab + base, lab) ** 2 / 0.25
+    cross = np.array(
+        [
+            [delta_e_2000(lab + base[i] + base[j], lab) ** 2 / 0.25 for j in range(3)]
+            for i in range(3)
+        ]
+    )
+    form = (cross - gaps[:, None] - gaps[None, :]) / 2
+    form[np.diag_indices(3)] = gaps
+    values, vectors = np.linalg.eigh(form)
+    return np.asarray((vectors * np.sqrt(np.maximum(values, 1e-4))).T)
+
+
+@cache
+def _simplex(size: int, level: int) -> Array:
+    """Points of a simplex lattice, shape (n, size), each adding to 1."""
+    points = [
+        np.diff([-1, *bars, level + size - 1]) - 1
+        for bars in combinations(range(level + size - 1), size - 1)
+    ]
+    return np.array(points) / level
+
+
+def _sets(count: int, size: int, must: Sequence[int]) -> Indices:
+    """All sets of paints of a size that hold the required ones, shape (n, size)."""
+    others = [i for i in range(count) if i not in must]
+    rows = [sorted((*must, *more)) for more in combinations(others, size - len(must))]
+    return np.array(rows, dtype=np.intp).reshape(len(rows), size)
+
+
+def _short_list(
+    found: Sequence[_Found], target: Array, viewing: Viewing, spectrum: Array
+) -> list[Recipe]:
+    """The best mixtures that differ in their paints, fewer tubes counting a little."""
+    entries: dict[frozenset[str], tuple[float, tuple[Paint, ...], Array]] = {}
+    for group in found:
+        gaps = delta_e_2000(group.labs, target)
+        # Only the best of each size can come onto a list this short.
+        for i in np.argsort(gaps)[: 6 * LIST_LENGTH].tolist():
+            paints, parts = group.paints[i], group.parts[i]
+            used = frozenset(
+                p.key for p, part in zip(paints, parts, strict=True) if part > _LEAST_SHARE
+            )
+            score = float(gaps[i]) + TUBE_COST * len(used - {WATER.key})
+            if used not in entries or score < entries[used][0]:
+                entries[used] = (score, paints, parts)
+    best = sorted(entries.values(), key=lambda entry: entry[0])[:LIST_LENGTH]
+    recipes = []
+    for _, paints, parts in best:
+        kept = np.flatnonzero(parts > _LEAST_SHARE)
+        chosen = [paints[j] for j in kept]
+        shares = parts[kept] / parts[kept].sum()
+        film = viewing.reflectance(shares, chosen)
+        lab = lab_from_reflectance(film, viewing.light)
+        recipes.append(
+            Recipe(
+                paints=tuple(chosen),
+                parts=tuple(shares.tolist()),
+                lab=lab,
+                delta_e=float(delta_e_2000(lab, target)),
+                metameric_risk=float(metameric_difference(spectrum, film, viewing.light, "A")),
+            )
+        )
+    return sorted(recipes, key=lambda recipe: recipe.delta_e + TUBE_COST * recipe.tubes)
+
+
+def _helper(
+    box: Sequence[Paint],
+    viewing: Viewing,
+    target: Array,
+    most: int,
+    must: Sequence[int],
+    reached: float,
+) -> Paint | None:
+    """The library paint that brings the box nearest to a target it cannot reach alone."""
+    owned = {paint.key for paint in box}
+    outside = [p for p in library().paints.values() if p.key not in owned and not p.recipe]
+    best, helper = reached - 0.5, None
+    searcher = _Searcher([*box, *outside], viewing, target)
+    size = min(most, 3, len(box) + 1)
+    inside = _sets(len(box), size - 1, must[: size - 1])
+    rows = np.concatenate(
+        [
+            np.concatenate([inside, np.full((len(inside), 1), len(box) + i)], axis=1)
+            for i in range(len(outside))
+        ]
+    )
+    starts, score = searcher.lattice(rows)
+    keep = np.argsort(score, kind="stable")[: 2 * _KEPT_SETS]
+    found = searcher.refine(rows[keep], starts[keep])
+    gaps = delta_e_2000(found.labs, target)
+    at = int(gaps.argmin())
+    if gaps[at] < best:
+        helper = next(p for p in found.paints[at] if p.key not in owned and p is not WATER)
+    return helper
+
+
+def smoothest_reflectance(lab: Array, light: str = "D65") -> Array:
+    """The smoothest spectrum that has a colour, shape (36,), held within 0.001 and 1.
+
+    The sum of squared second differences is least under the condition of equal tristimulus
+    values (van Trigt, "Smoothest reflectance functions", J. Opt. Soc. Am. A 7 (1990), 1891).
+    """
+    second = np.diff(np.eye(BANDS), n=2, axis=0)
+    w = weights(light)
+    system = np.zeros((BANDS + 3, BANDS + 3))
+    system[:BANDS, :BANDS] = second.T @ second + 1e-9 * np.eye(BANDS)
+    system[:BANDS, BANDS:] = w.T
+    system[BANDS:, :BANDS] = w
+    wanted = np.concatenate([np.zeros(BANDS), xyz_from_lab(lab, light)])
+    return np.clip(np.linalg.solve(system, wanted)[: WAVELENGTHS_NM.size], 0.001, 1.0)

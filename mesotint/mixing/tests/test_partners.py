@@ -1,0 +1,100 @@
+"""Partners of a paint: ranking, leans and fixes, against what painters know.
+
+The facts are common practice in the trade, without a published source.
+"""
+
+import unittest
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.mixing.partners import FIXED_BELOW, MISS_FROM, partners, relation, temperature_remark
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import library, mixed_tube
+
+PAINT = library().paint
+FITTED = [p for p in library().paints.values() if not p.recipe]
+
+
+class PartnersTest(unittest.TestCase):
+    def test_each_agrees_with_its_own_trail(self) -> None:
+        for white, viewing in ((0.0, Viewing()), (4.0, Viewing()), (5.0, Viewing("wash"))):
+            for partner in partners(PAINT("PB29"), FITTED, white, viewing):
+                trail = Trail(PAINT("PB29"), partner.paint, white, viewing)
+                lab = trail.lab(np.array(trail.neutral_share))
+                with self.subTest(partner=partner.paint.key, white=white):
+                    self.assertAlmostEqual(partner.chroma, np.hypot(lab[1], lab[2]), delta=0.05)
+
+    def test_nearest_to_neutral_comes_first_and_greys_after(self) -> None:
+        found = partners(PAINT("PO20"), FITTED, 4)
+        crossing = [p.chroma for p in found if not p.ends_there]
+        self.assertEqual(crossing, sorted(crossing))
+        self.assertEqual([p.ends_there for p in found], sorted(p.ends_there for p in found))
+        best_blue = next(p for p in found if p.paint.family == "sulfosilicate")
+        self.assertEqual(best_blue.paint.key, "PB29")
+
+    def test_yellow_into_violet_leans_red_passes_earths_and_ultramarine_takes_it_out(self) -> None:
+        box = [PAINT(key) for key in ("PY3", "PV23", "PB29", "PW6")]
+        found = {p.paint.key: p for p in partners(PAINT("PY3"), box, 8)}
+        violet = found["PV23"]
+        self.assertEqual(violet.lean, "red")
+        self.assertEqual(violet.relation, "complement")
+        self.assertIsNotNone(violet.fix)
+        self.assertEqual(violet.fix.paint.key, "PB29")
+        self.assertRegex(
+            violet.fix.in_words("red"), r"^Leans red; ultramarine blue, about .* takes .*out"
+        )
+        bare = {p.paint.key: p for p in partners(PAINT("PY3"), box)}
+        self.assertTrue(
+            {"yellow ochre", "raw sienna", "raw umber"} & set(bare["PV23"].passes),
+            bare["PV23"].passes,
+        )
+
+    def test_a_fix_does_what_it_says(self) -> None:
+        checked = 0
+        for key in ("PY3", "PO20", "PG18", "PR177"):
+            for partner in partners(PAINT(key), FITTED, 3.0):
+                if partner.fix is None:
+                    continue
+                checked += 1
+                pair = {PAINT(key): 1 - partner.share, partner.paint: partner.share,
+                        PAINT("PW6"): 3.0}  # fmt: skip
+                pair[partner.fix.paint] = pair.get(partner.fix.paint, 0) + partner.fix.parts
+                lab = Mixture.of(pair).lab
+                with self.subTest(paint=key, partner=partner.paint.key):
+                    self.assertGreaterEqual(partner.chroma, MISS_FROM)
+                    self.assertAlmostEqual(
+                        float(np.hypot(lab[1], lab[2])), partner.fix.chroma, delta=0.02
+                    )
+                    self.assertLess(partner.fix.chroma, partner.chroma)
+        self.assertGreater(checked, 30)
+
+    def test_a_mixture_has_partners_too(self) -> None:
+        mixed = mixed_tube("mine", "My green", "green", {PAINT("PY3"): 3, PAINT("PB15:3"): 1})
+        found = partners(mixed, [PAINT("PR108-medium"), PAINT("PV19"), PAINT("PB29")], 2)
+        self.assertEqual({p.paint.key for p in found[:2]}, {"PR108-medium", "PV19"})
+
+    def test_a_box_with_nothing_else_says_what_to_do(self) -> None:
+        for box in ([], [PAINT("PB29")]):
+            with self.assertRaisesRegex(InputError, "add a tube"):
+                partners(PAINT("PB29"), box)
+
+    def test_words_of_the_wheel(self) -> None:
+        expected = {("PR108-light", "PG7"): "complement", ("PO20", "PB29"): "complement",
+                    ("PY3", "PV23"): "complement", ("PY3", "PY83"): "neighbour",
+                    ("PB29", "PBk9"): "grey"}  # fmt: skip
+        for (a, b), word in expected.items():
+            with self.subTest(pair=(a, b)):
+                self.assertIn(word, relation(PAINT(a), PAINT(b)))
+                self.assertEqual(relation(PAINT(a), PAINT(b)), relation(PAINT(b), PAINT(a)))
+        self.assertIn("warm with warm", temperature_remark(PAINT("PY83"), PAINT("PR108-light")))
+        self.assertIn("warm with cool", temperature_remark(PAINT("PY83"), PAINT("PB35")))
+        self.assertEqual(temperature_remark(PAINT("PY83"), PAINT("PBk9")), "")
+
+    def test_two_tertiaries_share_a_primary(self) -> None:
+        yellow_green = mixed_tube("yg", "Yellow green", "x", {PAINT("PY3"): 60, PAINT("PG36"): 1})
+        self.assertEqual(
+            relation(yellow_green, PAINT("PR122")), "tertiary complement, sharing blue"
+        )
+        self.assertLess(FIXED_BELOW, MISS_FROM)

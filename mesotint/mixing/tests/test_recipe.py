@@ -1,0 +1,127 @@
+"""Recipes: known answers, wishes, and colours out of reach."""
+
+import unittest
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.munsell import lab_from_munsell, parse
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
+from mesotint.mixing.recipe import REACHED_BELOW, WATER, search, smoothest_reflectance
+from mesotint.paints.library import library
+
+PAINT = library().paint
+BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",
+                              "PV19", "PV23", "PB29", "PB15:3", "PG7", "PBk9")]  # fmt: skip
+
+
+class KnownAnswersTest(unittest.TestCase):
+    def test_a_colour_mixed_from_the_box_is_found_again(self) -> None:
+        known = (
+            {"PY3": 5.0, "PV23": 1.0},
+            {"PW6": 6.0, "PO20": 4.0, "PB29": 3.0},
+            {"PR108-light": 1.0, "PG7": 0.4, "PY43": 2.0},
+        )
+        for parts in known:
+            paints = [PAINT(key) for key in parts]
+            mixture = Mixture(tuple(paints), tuple(parts.values()))
+            with self.subTest(parts=parts):
+                found = search(mixture.lab, paints, len(paints)).recipes[0]
+                self.assertLess(found.delta_e, 0.1)
+                wanted = np.array(list(parts.values())) / sum(parts.values())
+                got = dict(zip((p.key for p in found.paints), found.parts, strict=True))
+                np.testing.assert_allclose([got[k] for k in parts], wanted, atol=0.02)
+                self.assertLess(search(mixture.lab, BOX).recipes[0].delta_e, 0.1)
+
+    def test_every_recipe_is_what_it_says_it_is(self) -> None:
+        for viewing in (Viewing(), Viewing("wash"), Viewing(light="A", finish="matte")):
+            target = np.array([58.0, 9.0, 14.0])
+            found = search(target, BOX, viewing=viewing).recipes
+            self.assertGreaterEqual(len(found), 3)
+            for recipe in found:
+                self.assertAlmostEqual(sum(recipe.parts), 1)
+                lab = viewing.lab(np.array(recipe.parts), recipe.paints)
+                self.assertAlmostEqual(float(delta_e_2000(lab, target)), recipe.delta_e, delta=0.02)
+            sets = [frozenset(p.key for p in recipe.paints) for recipe in found]
+            self.assertEqual(len(sets), len(set(sets)))
+
+    def test_a_spectrum_tells_its_metamers_from_itself(self) -> None:
+        parts = {PAINT("PW6"): 6.0, PAINT("PO20"): 4.0, PAINT("PB29"): 3.0}
+        mixture = Mixture.of(parts)
+        found = search(mixture.lab, BOX, reflectance=mixture.reflectance).recipes
+        risks = {frozenset(p.key for p in r.paints): r.metameric_risk for r in found}
+        self.assertTrue(max(risks.values()) > 0.5)
+        again = search(mixture.lab, list(parts), reflectance=mixture.reflectance).recipes[0]
+        self.assertLess(again.metameric_risk, 0.05)
+
+
+class WishesTest(unittest.TestCase):
+    def setUp(self) -> None:
+        self.target = lab_from_munsell(parse("5YR 4/2"))
+
+    def test_forbidden_required_and_the_number_of_paints(self) -> None:
+        for most in (1, 2, 3, 4):
+            found = search(self.target, BOX, most, required=["PB29"], forbidden=["PBk9"])
+            for recipe in found.recipes:
+                keys = {p.key for p in recipe.paints}
+                self.assertNotIn("PBk9", keys)
+                self.assertLessEqual(recipe.tubes, most)
+        best = search(self.target, BOX, required=["PB29"]).recipes[0]
+        self.assertIn("PB29", {p.key for p in best.paints})
+
+    def test_a_wash_needs_no_white(self) -> None:
+        light = np.array([85.0, 4.0, 10.0])
+        found = search(light, BOX, 3, Viewing("wash"), forbidden=["PW6"])
+        self.assertTrue(found.reached)
+        for recipe in found.recipes:
+            self.assertIn(WATER, recipe.paints)
+            self.assertLessEqual(recipe.tubes, 3)
+
+    def test_out_of_reach_says_so_and_names_what_would_help(self) -> None:
+        earths = [PAINT(key) for key in ("PW6", "PY43", "PBr7-burnt-sienna", "PBk9")]
+        vivid = Mixture.of({PAINT("PB29"): 1, PAINT("PW6"): 4}).lab
+        found = search(vivid, earths)
+        self.assertFalse(found.reached)
+        self.assertGreater(found.recipes[0].delta_e, REACHED_BELOW)
+        self.assertIsNotNone(found.helper)
+        helped = search(vivid, [*earths, found.helper])
+        self.assertLess(helped.recipes[0].delta_e, found.recipes[0].delta_e / 3)
+
+    def test_what_cannot_be_searched_says_how_to_mend_it(self) -> None:
+        keys = [p.key for p in BOX]
+        cases = (
+            ({"box": []}, "add a tube"),
+            ({"forbidden": keys}, "allow at least one"),
+            ({"required": ["PB29"], "forbidden": ["PB29"]}, "choose one"),
+            ({"required": ["PG50"]}, "not in the box"),
+            ({"most_paints": 1, "required": ["PB29", "PO20"]}, "do not fit"),
+            ({"most_paints": 0}, "1 to 4"),
+            ({"most_paints": 9}, "1 to 4"),
+            ({"target": [120, 0, 0]}, "between 0 and 100"),
+            ({"target": [[50, 0, 0]]}, "one colour"),
+        )
+        for change, told in cases:
+            asked = {"target": self.target, "box": BOX, **change}
+            with self.subTest(change=str(change)[:40]), self.assertRaisesRegex(InputError, told):
+                search(**asked)
+
+    @settings(max_examples=15, deadline=None)
+    @given(st.lists(st.floats(0.02, 1), min_size=2, max_size=4), st.randoms(use_true_random=False))
+    def test_any_mixture_of_the_box_is_reached(self, parts, random) -> None:
+        paints = random.sample(BOX, len(parts))
+        amounts = np.array(parts) / [p.absorption.mean() + p.scattering.mean() for p in paints]
+        lab = DEFAULT_VIEWING.lab(amounts, paints)
+        self.assertLess(search(lab, BOX, look_beyond=False).recipes[0].delta_e, 0.5)
+
+
+class SmoothestTest(unittest.TestCase):
+    def test_has_the_colour_and_is_flat_for_a_grey(self) -> None:
+        for lab in ([50.0, 0, 0], [60, 20, 20], [40, -15, 10]):
+            spectrum = smoothest_reflectance(np.array(lab))
+            np.testing.assert_allclose(lab_from_reflectance(spectrum), lab, atol=0.05)
+        grey = smoothest_reflectance(np.array([50.0, 0, 0]))
+        self.assertLess(np.ptp(grey), 0.005)
