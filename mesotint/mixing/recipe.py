@@ -139,7 +139,7 @@ def search(
     if not 1 <= most_paints <= MOST_PAINTS:
         raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most_paints}.", "max_paints")
     usable, must = _usable(box, set(required), set(forbidden), most_paints)
-    found = _Searcher(usable, viewing, target).run(most_paints, must)
+    found = Searcher(usable, viewing, target).run(most_paints, must)
     spectrum = smoothest_reflectance(target, viewing.light) if reflectance is None else reflectance
     recipes = _short_list(found, target, viewing, spectrum)
     helper = None
@@ -170,7 +170,7 @@ def _usable(
 
 
 @dataclass(frozen=True)
-class _Found:
+class Found:
     """Refined mixtures of one size: paints by row, parts adding to 1, CIELAB."""
 
     paints: list[tuple[Paint, ...]]
@@ -178,7 +178,7 @@ class _Found:
     labs: Array
 
 
-class _Searcher:
+class Searcher:
     """A box, ready to be searched for one target."""
 
     def __init__(self, box: Sequence[Paint], viewing: Viewing, target: Array) -> None:
@@ -198,12 +198,12 @@ class _Searcher:
     def wash(self) -> bool:
         return self.viewing.medium == "wash"
 
-    def run(self, most: int, must: Sequence[int], sets: Indices | None = None) -> list[_Found]:
+    def run(self, most: int, must: Sequence[int], sets: Indices | None = None) -> list[Found]:
         """Refined mixtures of every size from the required up to `most` paints."""
         found = []
         best_triples = None
         for size in range(max(1, len(must)), min(most, 3, self.count) + 1):
-            rows = _sets(self.count, size, must) if sets is None or size < 3 else sets
+            rows = paint_sets(self.count, size, must) if sets is None or size < 3 else sets
             if not len(rows):
                 continue
             starts, score = self.lattice(rows)
@@ -258,7 +258,7 @@ class _Searcher:
                 wanted[key] = np.concatenate([grown, water])
         return np.array(list(wanted)), np.array(list(wanted.values()))
 
-    def refine(self, rows: Indices, starts: Array) -> _Found:
+    def refine(self, rows: Indices, starts: Array) -> Found:
         """Levenberg–Marquardt on log parts, all sets at once; a set keeps its best point."""
         sets = self.with_water(rows)
         size = sets.shape[1]
@@ -295,7 +295,7 @@ class _Searcher:
             self.viewing.light,
         )
         names = [tuple(self.box[i] for i in row) for row in sets.tolist()]
-        return _Found(names, parts, exact)
+        return Found(names, parts, exact)
 
 
 def _metric_at(lab: Array) -> Array:
@@ -324,7 +324,7 @@ def _simplex(size: int, level: int) -> Array:
     return np.array(points) / level
 
 
-def _sets(count: int, size: int, must: Sequence[int]) -> Indices:
+def paint_sets(count: int, size: int, must: Sequence[int]) -> Indices:
     """All sets of paints of a size that hold the required ones, shape (n, size)."""
     others = [i for i in range(count) if i not in must]
     rows = [sorted((*must, *more)) for more in combinations(others, size - len(must))]
@@ -332,7 +332,7 @@ def _sets(count: int, size: int, must: Sequence[int]) -> Indices:
 
 
 def _short_list(
-    found: Sequence[_Found], target: Array, viewing: Viewing, spectrum: Array
+    found: Sequence[Found], target: Array, viewing: Viewing, spectrum: Array
 ) -> list[Recipe]:
     """The best mixtures that differ in their paints, fewer tubes counting a little."""
     entries: dict[frozenset[str], tuple[float, tuple[Paint, ...], Array]] = {}
@@ -379,9 +379,9 @@ def _helper(
     owned = {paint.key for paint in box}
     outside = [p for p in library().paints.values() if p.key not in owned and not p.recipe]
     best, helper = reached - 0.5, None
-    searcher = _Searcher([*box, *outside], viewing, target)
+    searcher = Searcher([*box, *outside], viewing, target)
     size = min(most, 3, len(box) + 1)
-    inside = _sets(len(box), size - 1, must[: size - 1])
+    inside = paint_sets(len(box), size - 1, must[: size - 1])
     rows = np.concatenate(
         [
             np.concatenate([inside, np.full((len(inside), 1), len(box) + i)], axis=1)

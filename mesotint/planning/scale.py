@@ -1,6 +1,6 @@
 """A scale: a trail taken in steps, from one end through its most neutral mixture to the other."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
@@ -9,10 +9,12 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Appearance, appearances
+from mesotint.mixing.mixture import Appearance, appearances, checked_amount
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.trust import uncertainty
+from mesotint.mixing.value import Held, hold_value
 from mesotint.optics.grid import Array
+from mesotint.paints.library import WHITE_KEY, Paint, library
 from mesotint.planning.amounts import WholeParts, whole_parts
 
 FEWEST_STEPS: Final = 3
@@ -31,12 +33,17 @@ def _part_lengths(shares: Array, _: Array) -> Array:
     return np.diff(shares)
 
 
+def _value_lengths(_: Array, labs: Array) -> Array:
+    return np.abs(np.diff(labs[:, 0]))
+
+
 SPACINGS: Final[dict[str, Callable[[Array, Array], Array]]] = {
     "chroma": _chroma_lengths,
     "parts": _part_lengths,
     "difference": _difference_lengths,
+    "value": _value_lengths,
 }
-"""What the steps are even in: length in the chroma-hue plane, parts by volume, or CIEDE2000."""
+"""What steps are even in: length in the chroma-hue plane, parts by volume, CIEDE2000, or L*."""
 
 
 @dataclass(frozen=True)
@@ -63,6 +70,9 @@ class Scale:
         A key of `SPACINGS`. Steps are even on either side of the neutral; the neutral takes the
         place in the row that makes both sides most alike.
 
+    to_grey : bool
+        Whether the scale ends at the neutral, as a scale from a paint to grey alone does.
+
     Raises
     ------
     InputError
@@ -72,6 +82,7 @@ class Scale:
     trail: Trail
     count: int = 9
     spacing: str = "chroma"
+    to_grey: bool = False
 
     def __post_init__(self) -> None:
         whole = isinstance(self.count, int) and not isinstance(self.count, bool)
@@ -94,6 +105,14 @@ class Scale:
         lengths = SPACINGS[self.spacing](shares, trail.lab(shares))
         along = np.concatenate([[0.0], np.cumsum(np.maximum(lengths, 1e-12))])
         middle = float(along[np.searchsorted(shares, neutral)])
+        if self.to_grey:
+            if neutral <= 0:
+                raise InputError(
+                    f"{trail.first.name} is the greyest of this trail already.", "first"
+                )
+            result = np.interp(np.linspace(0, middle, self.count), along, shares)
+            result[-1] = neutral
+            return np.asarray(result)
         place = self.neutral_place(middle / along[-1])
         wanted = np.concatenate(
             [
@@ -132,10 +151,33 @@ class Scale:
 
 def steps_at(trail: Trail, shares: Array) -> list[Step]:
     """Steps of a trail at the given shares of its second paint, shape (n,)."""
-    parts = trail.parts(shares)
-    looks = appearances(trail.lab(shares))
-    doubts = uncertainty(trail.viewing, parts, trail.paints, trail.water)
-    whole = whole_parts(parts, lambda p: trail.viewing.lab(p, trail.paints, trail.water))
+    return _steps(trail, shares, trail.parts(shares), trail.paints)
+
+
+def steps_of_one_value(scale: Scale, dark: Paint, lightness: float) -> tuple[list[Step], Held]:
+    """The steps of a scale brought to one lightness with white or a darker neutral.
+
+    Parameters
+    ----------
+    scale : Scale
+        Its trail may hold no white of its own, or the held amounts come on top of it.
+    dark : Paint
+        What darkens.
+    lightness : float
+        L* wanted of every step, 0 to 100; reached within 0.5 where `Held.reached` says so.
+    """
+    checked_amount(lightness, "lightness", most=100)
+    trail, white = scale.trail, library().paint(WHITE_KEY)
+    parts = trail.parts(scale.shares)
+    held = hold_value(parts, trail.paints, lightness, white, dark, trail.viewing)
+    return _steps(trail, scale.shares, held.parts, held.paints), held
+
+
+def _steps(trail: Trail, shares: Array, parts: Array, paints: Sequence[Paint]) -> list[Step]:
+    viewing, water = trail.viewing, trail.water
+    looks = appearances(viewing.lab(parts, paints, water))
+    doubts = uncertainty(viewing, parts, paints, water)
+    whole = whole_parts(parts, lambda p: viewing.lab(p, paints, water))
     return [
         Step(float(share), tuple(float(p) for p in row), rounded, look, float(doubt))
         for share, row, rounded, look, doubt in zip(

@@ -72,6 +72,11 @@ class MixTest(unittest.TestCase):
             ("munsell", "--lab", "1,2"): "45,8,12",
             ("paints", "show"): "PB29",
             ("match",): "--munsell",
+            ("scale", "PO20", "PB29", "--tool", "gramms"): "grams",
+            ("scale", "PO20", "PB29", "--ml", "0.001"): "mix at least",
+            ("scale", "PO20", "PB29", "--way", "sideways"): "running",
+            ("triad", "PO20", "PO20", "PB29"): "three different",
+            ("correct", "--pile", "PB29=0", "--lab", "50,0,0"): "squeeze out",
             ("match", "--lab", "50,0,0", "--paints", "PB92"): "PB29",
             ("match", "--lab", "50,0,0", "--max-paints", "9"): "1 to 4",
             ("partners", "PB29", "--paints", "PB29"): "add a tube",
@@ -138,6 +143,31 @@ class OtherCommandsTest(unittest.TestCase):
         violet = next(p for p in answer if p["paint"] == "PV23")
         self.assertEqual((violet["lean"], violet["fix"]["paint"]), ("red", "PB29"))
         self.assertIn("Leans red", run("partners", "PY3", "--white", "8")[1])
+
+    def test_a_scale_is_told_in_measured_amounts_and_its_plan_adds_up(self) -> None:
+        for tool in ("grams", "ml", "drops", "ribbon"):
+            answer = json.loads(
+                run("scale", "PO20", "PB29", "--steps", "7", "--ml", "5", "--tool", tool,
+                    "--way", "running", "--json")[1]
+            )  # fmt: skip
+            self.assertEqual(len(answer["steps"]), 7)
+            added = sum(m["volume_nl"] for m in answer["plan"] if m["kind"] == "add")
+            self.assertAlmostEqual(sum(answer["paint_ml"].values()), added / 1e6, places=3)
+        self.assertIn("in all", run("scale", "PO20", "PB29", "--to-grey")[1])
+
+    def test_a_triad_tells_its_grey_and_the_parts_of_a_lean(self) -> None:
+        words = ("triad", "PR108-light", "PY74", "PB29", "--white", "1", "--lean", "cool")
+        answer = json.loads(run(*words, "--json")[1])
+        self.assertIn("Reaches grey", answer["neutral"]["miss"])
+        self.assertLess(answer["lean"]["delta_e"], 1)
+        self.assertIn("neutral: ", run(*words)[1])
+
+    def test_a_correction_says_what_is_wrong_and_what_to_add(self) -> None:
+        words = ("correct", "--pile", "PB29=3", "PO20=1", "--munsell", "5YR 5/1")
+        answer = json.loads(run(*words, "--json")[1])
+        self.assertIn("darker", answer["wrong"][0])
+        self.assertTrue(1 <= len(answer["additions"]) <= 3)
+        self.assertIn("start again", run(*words)[1])
 
     def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
         self.assertGreaterEqual(len(run("paints", "list")[1].splitlines()), 49)

@@ -10,7 +10,7 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library
 from mesotint.planning.amounts import PARTS_TOLERANCE, whole_parts
-from mesotint.planning.scale import SPACINGS, Scale
+from mesotint.planning.scale import SPACINGS, Scale, steps_of_one_value
 
 PAINT = library().paint
 PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"), ("PG7", "PV19"))
@@ -79,7 +79,32 @@ class ScaleTest(unittest.TestCase):
             Scale(trail(*PAIRS[0]), 9, "chrome")
 
 
+class OneValueTest(unittest.TestCase):
+    def test_every_step_has_the_value_and_the_ratio_of_its_pair(self) -> None:
+        scale = Scale(trail("PO20", "PB29"), 9)
+        steps, held = steps_of_one_value(scale, PAINT("PBk9"), 55.0)
+        self.assertTrue(held.reached.all())
+        for step, free in zip(steps, scale.steps, strict=True):
+            self.assertAlmostEqual(step.appearance.lab[0], 55, delta=0.5)
+            first, second, *_ = step.parts
+            self.assertAlmostEqual(second / (first + second), free.share)
+        with self.assertRaisesRegex(InputError, "lightness"):
+            steps_of_one_value(scale, PAINT("PBk9"), 200)
+
+
 class WholePartsTest(unittest.TestCase):
+    def test_the_exact_fraction_lies_between_the_roundings_neighbours(self) -> None:
+        """A whole part stands next to the exact one: one less or one more is beyond it."""
+        for pair in PAIRS:
+            for step in Scale(trail(*pair), 11).steps:
+                first, second = step.whole.parts
+                if not first or not second:
+                    continue
+                total = first + second
+                with self.subTest(pair=pair, share=step.share):
+                    self.assertLess((second - 1) / total, step.share)
+                    self.assertGreater((second + 1) / total, step.share)
+
     def test_rounding_stays_within_its_tolerance_and_says_what_it_costs(self) -> None:
         for pair in PAIRS:
             for white in (0.0, 3.0):

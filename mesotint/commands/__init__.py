@@ -1,0 +1,1 @@
+"""What the ``mesotint`` command can be asked, in rooms by what it is about."""

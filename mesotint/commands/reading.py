@@ -1,0 +1,100 @@
+"""Reading what was typed: parts, boxes, targets, and how a mixture is laid and seen."""
+
+import argparse
+from collections.abc import Iterable, Mapping
+from typing import Any, Final
+
+from mesotint.colour.colorimetry import LIGHTS, checked_lab
+from mesotint.colour.munsell import lab_from_munsell, parse
+from mesotint.errors import InputError, nearest_words
+from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing
+from mesotint.optics.grid import Array
+from mesotint.optics.surface import FINISHES
+from mesotint.paints.library import Paint, library
+
+WORDS: Final = {"medium": "opaque", "finish": "satin", "light": "D65", "wet": ""}
+"""The words of a viewing, with what they are where nothing is said."""
+
+
+def mixture_from(parts: object, options: Mapping[str, Any]) -> Mixture:
+    """A mixture from parts by paint key and the words of medium, finish, light and water."""
+    if not isinstance(parts, Mapping):
+        raise InputError('parts: write them as {"PY3": 9, "PV23": 1}.', "parts")
+    paints = {library().paint(key): amount for key, amount in parts.items()}
+    return Mixture.of(paints, viewing_from(options), options.get("water", 0.0))
+
+
+def viewing_from(options: Mapping[str, Any]) -> Viewing:
+    """How a mixture is laid and seen, from the words of medium, finish, light and wet."""
+    words = {name: options.get(name, default) for name, default in WORDS.items()}
+    for name, word in words.items():
+        if not isinstance(word, str):
+            raise InputError(f"{name}: give a word.", name)
+    wet = words.pop("wet")
+    return Viewing(**words, wet_load=_wet_load(wet))
+
+
+def _wet_load(wet: str) -> float:
+    if not wet:
+        return 1.0
+    if wet in DRYING:
+        return DRYING[wet]
+    try:
+        return float(wet)
+    except ValueError:
+        near = nearest_words(wet, DRYING) or list(DRYING)
+        raise InputError(f"wet: '{wet[:40]}' is not known; try {', '.join(near)}.", "wet") from None
+
+
+def number(text: str, field: str) -> float:
+    """A number; `InputError` with the field for anything else."""
+    try:
+        return float(text)
+    except ValueError:
+        raise InputError(f"{field}: '{text[:40]}' is not a number.", field) from None
+
+
+def parts_of(words: Iterable[str]) -> dict[str, float]:
+    """Parts by paint key from words such as PY3=9."""
+    parts: dict[str, float] = {}
+    for word in words:
+        key, equals, amount = word.partition("=")
+        if not equals:
+            raise InputError(f"'{word[:40]}': write a paint and its parts, as PY3=9.", "parts")
+        known = library().paint(key).key
+        parts[known] = parts.get(known, 0.0) + number(amount, f"parts of {key}")
+    return parts
+
+
+def box_of(text: str) -> list[Paint]:
+    """Paints of a comma-separated list of keys; the whole fitted library for an empty one."""
+    if not text:
+        return [paint for paint in library().paints.values() if not paint.recipe]
+    return [library().paint(key) for key in text.split(",") if key.strip()]
+
+
+def keys_of(text: str) -> list[str]:
+    """Keys of the library from a comma-separated list."""
+    return [library().paint(key).key for key in text.split(",") if key.strip()]
+
+
+def target_of(args: argparse.Namespace) -> Array:
+    """The target's CIELAB, from one of --lab, --munsell and --mix."""
+    given = [args.lab is not None, args.munsell is not None, bool(args.mix)]
+    if sum(given) != 1:
+        raise InputError('target: give one of --lab 45,8,12, --munsell "5YR 4/2", --mix PY3=9.')
+    if args.munsell is not None:
+        return lab_from_munsell(parse(args.munsell))
+    if args.lab is not None:
+        return checked_lab([number(word, "lab") for word in args.lab.split(",")])
+    return mixture_from(parts_of(args.mix), vars(args)).lab
+
+
+def viewing_options(parser: argparse.ArgumentParser) -> None:
+    """Give a command the options of how a mixture is laid and seen."""
+    parser.add_argument("--medium", default="opaque", help=" or ".join(MEDIA))
+    parser.add_argument("--finish", default="satin", help=", ".join(FINISHES))
+    parser.add_argument("--light", default="D65", help=", ".join(LIGHTS))
+    parser.add_argument("--wet", default="", help=f"while wet: {', '.join(DRYING)}, or a figure")
+    parser.add_argument("--water", type=float, default=0.0, help="parts of water to one, in a wash")
+    parser.add_argument("--json", action="store_true")

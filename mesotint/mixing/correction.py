@@ -1,0 +1,236 @@
+"""Corrections: what to add to a pile that went wrong. Paint is only ever added.
+
+The pile counts as one paint that every recipe must hold; the recipes of the box with it are then
+lists of additions. Value is judged first, then hue, then chroma (common practice).
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from itertools import permutations
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import checked_lab, lch_from_lab
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.munsell import munsell_from_lab
+from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word
+from mesotint.errors import InputError
+from mesotint.mixing.character import strength
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
+from mesotint.mixing.recipe import MOST_PAINTS, WATER, Searcher
+from mesotint.optics.grid import Array
+from mesotint.paints.library import Paint, mixed_tube
+
+CLOSE: Final = 2.0
+"""CIEDE2000 within which a pile counts as the target."""
+
+VALUE_OFF: Final = 0.2
+"""Munsell value from which value is off, and advice on hue and chroma waits."""
+
+STRONG_FROM: Final = 1.5
+"""Strength, in ultramarines, from which a paint is added in two goes."""
+
+HELD_BACK: Final = 1 / 3
+MOST_GROWTH: Final = 3.0
+GROWTH_COST: Final = 0.15
+"""CIEDE2000 that a doubling of the pile is worth in the choice of additions (our own judgement)."""
+
+_HUE_OFF_DEGREES: Final = 6.0
+_CHROMA_OFF: Final = 3.0
+
+
+@dataclass(frozen=True)
+class Addition:
+    """One paint to add.
+
+    Attributes
+    ----------
+    volume_ml : float
+        The whole addition.
+    first_ml : float
+        How much of it to add before looking: all, or two thirds of a strong paint.
+    lab : array, shape (3,)
+        Predicted colour of the pile once the whole addition is in.
+    """
+
+    paint: Paint
+    volume_ml: float
+    first_ml: float
+    lab: Array
+
+
+@dataclass(frozen=True)
+class Correction:
+    """What is wrong with a pile, and what to add.
+
+    Attributes
+    ----------
+    wrong : tuple of str
+        What is wrong, in the order it is to be mended; empty where nothing is.
+    waits : bool
+        Whether hue and chroma wait until the value is right.
+    additions : tuple of Addition
+        One to three, in order; none where the pile is right or nothing helps.
+    delta_e : float
+        CIEDE2000 to the target after all of them.
+    growth : float
+        How many times its volume the pile has then.
+    start_again : bool
+        Whether a fresh pile wastes less than correcting this one: nothing brings it close, or it
+        would grow beyond what is allowed.
+    """
+
+    wrong: tuple[str, ...]
+    waits: bool
+    additions: tuple[Addition, ...]
+    delta_e: float
+    growth: float
+    start_again: bool
+
+
+def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
+    """Faults of a colour against a target, value first, and whether the rest has to wait.
+
+    Parameters
+    ----------
+    lab, target : array, shape (3,)
+    """
+    if delta_e_2000(lab, target) < CLOSE / 2:
+        return (), False
+    (munsell, wanted), _ = munsell_from_lab(np.stack([lab, target]))
+    have, want = lch_from_lab(np.stack([lab, target]))
+    faults = []
+    step = float(munsell[1] - wanted[1])
+    value_off = abs(step) >= VALUE_OFF
+    if value_off:
+        faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
+    away = np.asarray(lab, dtype=np.float64)[1:] - np.asarray(target)[1:]
+    turn = (have[2] - want[2] + 180) % 360 - 180
+    both_seen = min(have[1], want[1]) >= 2 * HUE_SEEN_FROM_CHROMA
+    hue_off = float(np.hypot(*away)) >= _CHROMA_OFF and (
+        not both_seen or abs(turn) >= _HUE_OFF_DEGREES
+    )
+    if hue_off:
+        faults.append(f"too {hue_word(float(np.degrees(np.arctan2(away[1], away[0]))))}")
+    if both_seen and abs(have[1] - want[1]) >= _CHROMA_OFF:
+        faults.append("too clear" if have[1] > want[1] else "too dull")
+    return tuple(faults), value_off
+
+
+def _values(step: float) -> str:
+    quarters = round(step * 4)
+    words = {1: "a quarter of a value", 2: "half a value", 3: "three quarters of a value",
+             4: "a whole value"}  # fmt: skip
+    return words.get(quarters, "a trace" if quarters < 1 else f"{step:.1f} values")
+
+
+def correct(
+    pile_ml: dict[Paint, float],
+    target: Array,
+    box: Sequence[Paint],
+    viewing: Viewing = DEFAULT_VIEWING,
+    *,
+    seen: Array | None = None,
+    most_growth: float = MOST_GROWTH,
+) -> Correction:
+    """What to add to a pile to bring it to a target.
+
+    Parameters
+    ----------
+    pile_ml : dict
+        Millilitres of each paint in the pile.
+    target : array, shape (3,)
+        CIELAB under the viewing's light.
+    box : sequence of Paint
+        What may be added.
+    viewing : Viewing
+    seen : array, shape (3,), optional
+        Colour of the pile as it was measured; its difference from the prediction is carried
+        along into the advice.
+    most_growth : float
+        How many times its volume the pile may have in the end; 1 to 50.
+
+    Raises
+    ------
+    InputError
+        For a pile of nothing, an empty box, or a growth below 1.
+    """
+    target = checked_lab(target, "target")
+    held = {p: checked_amount(ml, f"pile of {p.key}") for p, ml in pile_ml.items()}
+    volume = sum(held.values())
+    if volume <= 0:
+        raise InputError("pile: it is empty; squeeze out some paint first.", "pile")
+    if not box:
+        raise InputError("box: it is empty; add a tube to correct with.", "box")
+    checked_amount(most_growth, "most_growth", least=1, most=50)
+    pile = mixed_tube("pile", "The pile", "pile", {p: ml for p, ml in held.items() if ml > 0})
+    predicted = viewing.lab(np.ones(1), [pile])
+    carried = np.zeros(3) if seen is None else checked_lab(seen, "seen") - predicted
+    wrong, waits = what_is_wrong(predicted + carried, target)
+    if not wrong:
+        gap = float(delta_e_2000(predicted + carried, target))
+        return Correction((), False, (), gap, 1.0, False)
+    paints, parts, gap = _best(pile, box, viewing, target - carried, most_growth)
+    volumes = parts / parts[0] * volume
+    additions = _ordered(pile, paints[1:], volumes, viewing, target, carried)
+    growth = float(volumes.sum() / volume)
+    return Correction(wrong, waits, additions, gap, growth, gap >= CLOSE or growth > most_growth)
+
+
+def _best(
+    pile: Paint, box: Sequence[Paint], viewing: Viewing, target: Array, most_growth: float
+) -> tuple[tuple[Paint, ...], Array, float]:
+    """Paints with the pile first, their parts, and what they leave.
+
+    Within the growth allowed, if that comes close; else without regard to it, so that the painter
+    sees what correcting this pile would cost.
+    """
+    searcher = Searcher([pile, *box], viewing, target)
+    entries = []
+    for found in searcher.run(MOST_PAINTS, [0]):
+        gaps = delta_e_2000(found.labs, target)
+        growth = found.parts.sum(axis=1) / np.maximum(found.parts[:, 0], 1e-9)
+        score = gaps + GROWTH_COST * np.log2(growth)
+        for allowed in (growth <= most_growth, growth < np.inf):
+            if allowed.any():
+                at = int(np.argmin(np.where(allowed, score, np.inf)))
+                within = bool(growth[at] <= most_growth)
+                entries.append(
+                    (
+                        not (within and gaps[at] < CLOSE),
+                        float(score[at]),
+                        found.paints[at],
+                        found.parts[at],
+                        float(gaps[at]),
+                    )
+                )
+    _, _, paints, parts, gap = min(entries, key=lambda entry: entry[:2])
+    return paints, parts, gap
+
+
+def _ordered(
+    pile: Paint,
+    paints: Sequence[Paint],
+    volumes: Array,
+    viewing: Viewing,
+    target: Array,
+    carried: Array,
+) -> tuple[Addition, ...]:
+    """The additions in the order that brings the value right first."""
+    added = [i for i in range(len(paints)) if volumes[i + 1] > 1e-4 * volumes[0]]
+    best: tuple[float, tuple[Addition, ...]] | None = None
+    for order in permutations(added):
+        mixture = np.zeros(len(paints) + 1)
+        mixture[0] = volumes[0]
+        row, off = [], 0.0
+        for i in order:
+            mixture[i + 1] = volumes[i + 1]
+            lab = viewing.lab(mixture, [pile, *paints]) + carried
+            off += abs(float(lab[0] - target[0]))
+            whole = float(volumes[i + 1])
+            strong = paints[i] is not WATER and strength(paints[i]) >= STRONG_FROM
+            row.append(Addition(paints[i], whole, whole * (1 - HELD_BACK * strong), lab))
+        if best is None or off < best[0]:
+            best = off, tuple(row)
+    return best[1] if best else ()

@@ -1,0 +1,244 @@
+"""Ways to mute a paint: the schools side by side, for one paint and one wanted chroma."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
+from mesotint.errors import InputError
+from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
+from mesotint.mixing.partners import partners
+from mesotint.mixing.recipe import REACHED_BELOW, search
+from mesotint.mixing.trail import Trail
+from mesotint.mixing.value import hold_value
+from mesotint.optics.grid import Array
+from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
+
+PRIMARY_HUES: Final[dict[str, float]] = {"red": 25.0, "yellow": 92.0, "blue": 275.0}
+BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
+EARTH_FAMILIES: Final = CLASSIC_FAMILIES - BLACK_FAMILIES
+LEAST_PART: Final = 1e-5
+_RATIOS: Final = np.linspace(0.1, 0.9, 9)
+
+
+@dataclass(frozen=True)
+class Way:
+    """One school's way to the wanted chroma.
+
+    Attributes
+    ----------
+    school : str
+        Such as ``complement`` or ``black``.
+    paints : tuple of Paint
+    parts : tuple of float
+        By volume, adding to 1.
+    lab : array, shape (3,)
+    hue_drift : float
+        Degrees of CIELAB hue from the pure paint.
+    value_change : float
+        L* gained (or, below zero, lost).
+    strength : float
+        How many units of chroma the first hundredth part of the muting paint takes away.
+    reached : bool
+        Whether the wanted chroma is reached at all.
+    """
+
+    school: str
+    paints: tuple[Paint, ...]
+    parts: tuple[float, ...]
+    lab: Array
+    hue_drift: float
+    value_change: float
+    strength: float
+    reached: bool
+
+
+def ways_to_mute(
+    paint: Paint,
+    chroma: float,
+    box: Sequence[Paint],
+    viewing: Viewing = DEFAULT_VIEWING,
+    *,
+    keep_value: bool = False,
+    keep_hue: bool = False,
+) -> list[Way]:
+    """The same paint muted to the same chroma by every school the box has paints for.
+
+    The complement; the other two primaries together; an earth; a black; a trace of everything.
+    Common practice; the schools have no published source.
+
+    Parameters
+    ----------
+    paint : Paint
+    chroma : float
+        CIELAB chroma wanted, above zero and below the paint's own.
+    box : sequence of Paint
+    viewing : Viewing
+    keep_value : bool
+        Whether white or a darker neutral is added until L* is the pure paint's within 0.5; the
+        chroma is then what is left.
+    keep_hue : bool
+        Whether up to two paints of the box are added so that the hue angle stays the pure paint's,
+        at the value the school's own mixture has.
+
+    Raises
+    ------
+    InputError
+        For a chroma that is no muting, or a box that holds nothing to mute with.
+    """
+    checked_amount(chroma, "chroma", most=200)
+    pure = viewing.lab(np.ones(1), [paint])
+    own = float(np.hypot(pure[1], pure[2]))
+    if chroma >= own:
+        raise InputError(
+            f"chroma: {paint.name} has {own:.0f} of itself; ask for less to mute it.", "chroma"
+        )
+    agents = _agents(paint, [p for p in box if p.key != paint.key], viewing)
+    if not agents:
+        raise InputError("box: it holds nothing to mute with; add a tube.", "box")
+    return [
+        _way(school, Trail(paint, agent, 0.0, viewing), chroma, pure, box, keep_value, keep_hue)
+        for school, agent in agents.items()
+    ]
+
+
+def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str, Paint]:
+    """What each school mutes with, as one paint or a mixture."""
+    white = library().paint(WHITE_KEY)
+    coloured = [p for p in others if hue_of(p) is not None]
+    agents: dict[str, Paint] = {}
+    if coloured:
+        ranked = [p for p in partners(paint, coloured, 0.0, viewing) if not p.ends_there]
+        if ranked:
+            agents["complement"] = ranked[0].paint
+    if primaries := _other_primaries(paint, coloured, viewing):
+        agents["two primaries"] = primaries
+    hue = hue_of(paint)
+    earths = [p for p in others if p.family in EARTH_FAMILIES and hue_of(p) is not None]
+    if earths and hue is not None:
+        agents["earth"] = min(earths, key=lambda p: _apart(hue, hue_of(p)))
+    if blacks := [p for p in others if p.family in BLACK_FAMILIES]:
+        agents["black"] = blacks[0]
+    rest = [p for p in others if p.key != white.key]
+    if len(rest) > 2:
+        even = {p: 1 / float(p.absorption.mean() + p.scattering.mean()) for p in rest}
+        agents["trace of everything"] = mixed_tube("everything", "Everything", "mixture", even)
+    return agents
+
+
+def _apart(one: float | None, other: float | None) -> float:
+    if one is None or other is None:
+        return 360.0
+    return abs((one - other + 180) % 360 - 180)
+
+
+def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Paint | None:
+    """The two primaries other than the paint's own, in the ratio that brings it nearest to grey."""
+    own = min(PRIMARY_HUES, key=lambda name: _apart(PRIMARY_HUES[name], hue_of(paint)))
+    wanted = [angle for name, angle in PRIMARY_HUES.items() if name != own]
+    pair = [min(box, key=lambda p: _apart(angle, hue_of(p)), default=None) for angle in wanted]
+    first, second = pair
+    if first is None or second is None or first is second:
+        return None
+    one, other = (1 / float(p.absorption.mean() + p.scattering.mean()) for p in (first, second))
+    mixtures = [
+        mixed_tube(
+            "primaries", f"{first.name} with {second.name.lower()}", "mixture",
+            {first: float(r) * one, second: float(1 - r) * other},
+        )
+        for r in _RATIOS
+    ]  # fmt: skip
+
+    def left(mixture: Paint) -> float:
+        trail = Trail(paint, mixture, 0.0, viewing)
+        lab = trail.lab(np.array(trail.neutral_share))
+        return float(np.hypot(lab[1], lab[2]))
+
+    return min(mixtures, key=left)
+
+
+def _way(
+    school: str,
+    trail: Trail,
+    chroma: float,
+    pure: Array,
+    box: Sequence[Paint],
+    keep_value: bool,
+    keep_hue: bool,
+) -> Way:
+    paint, agent, viewing = trail.first, trail.second, trail.viewing
+    along = np.hypot(trail.labs[:, 1], trail.labs[:, 2])
+    under = np.flatnonzero(along <= chroma)
+    reached = bool(under.size)
+    at = int(under[0]) if reached else int(along.argmin())
+    share = float(trail.shares[at])
+    if reached and at:
+        low, high = float(trail.shares[at - 1]), share
+        for _ in range(40):
+            share = (low + high) / 2
+            lab = trail.lab(np.array(share))
+            low, high = (low, share) if np.hypot(lab[1], lab[2]) <= chroma else (share, high)
+    ingredients = _ingredients(agent, box)
+    paints = (paint, *ingredients)
+    parts = np.array([1 - share, *(share * part for part in ingredients.values())])
+    if keep_hue:
+        paints, parts, reached = _turned_back(trail, share, chroma, pure, box)
+    if keep_value:
+        white = library().paint(WHITE_KEY)
+        dark = next((p for p in box if p.family in BLACK_FAMILIES), agent)
+        held = hold_value(parts[None], paints, float(pure[0]), white, dark, viewing)
+        paints, parts = held.paints, held.parts[0]
+        reached = reached and bool(held.reached[0])
+    merged: dict[Paint, float] = {}
+    for ingredient, part in zip(paints, (parts / parts.sum()).tolist(), strict=True):
+        if part > LEAST_PART:
+            merged[ingredient] = merged.get(ingredient, 0.0) + part
+    paints, parts = tuple(merged), np.array(list(merged.values()))
+    lab = viewing.lab(parts, paints)
+    start = trail.lab(np.array([0.0, 0.01]))
+    lch, was = lch_from_lab(lab), lch_from_lab(pure)
+    return Way(
+        school=school,
+        paints=paints,
+        parts=tuple((parts / parts.sum()).tolist()),
+        lab=lab,
+        hue_drift=float((lch[2] - was[2] + 180) % 360 - 180),
+        value_change=float(lab[0] - pure[0]),
+        strength=float(-np.diff(np.hypot(start[:, 1], start[:, 2]))[0]),
+        reached=reached,
+    )
+
+
+def _turned_back(
+    trail: Trail, share: float, chroma: float, pure: Array, box: Sequence[Paint]
+) -> tuple[tuple[Paint, ...], Array, bool]:
+    """The muted mixture with its hue brought back to the pure paint's by paints of the box."""
+    lightness = float(trail.lab(np.array(share))[0])
+    target = lab_from_lch(np.array([lightness, chroma, lch_from_lab(pure)[2]]))
+    agent = trail.second
+    others = [p for p in box if p.key not in (trail.first.key, agent.key)]
+    found = search(
+        target,
+        [trail.first, agent, *others],
+        viewing=trail.viewing,
+        required=[trail.first.key, agent.key],
+        look_beyond=False,
+    )
+    best = min(found.recipes, key=lambda recipe: recipe.delta_e)
+    merged: dict[Paint, float] = {}
+    for paint, part in zip(best.paints, best.parts, strict=True):
+        for ingredient, of in _ingredients(paint, box).items():
+            merged[ingredient] = merged.get(ingredient, 0.0) + part * of
+    return tuple(merged), np.array(list(merged.values())), best.delta_e < REACHED_BELOW
+
+
+def _ingredients(agent: Paint, box: Sequence[Paint]) -> dict[Paint, float]:
+    """A mixture's paints and shares of 1; a plain paint is its own only one."""
+    if not agent.recipe or agent in box:
+        return {agent: 1.0}
+    by_key = {p.key: p for p in box}
+    total = sum(part for _, part in agent.recipe)
+    return {by_key[key]: part / total for key, part in agent.recipe}

@@ -1,0 +1,119 @@
+"""Corrections of a pile: faults in words, additions that do what they say, and when to stop."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_lch
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.correction import CLOSE, correct, what_is_wrong
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture
+from mesotint.paints.library import library
+
+PAINT = library().paint
+BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",
+                              "PV19", "PV23", "PB29", "PB15:3", "PG7", "PBk9")]  # fmt: skip
+GREY = Mixture.of({PAINT("PO20"): 4, PAINT("PB29"): 3, PAINT("PW6"): 12}).lab
+
+
+class FaultsTest(unittest.TestCase):
+    def test_value_is_named_first_and_the_rest_waits_for_it(self) -> None:
+        target = lab_from_lch(np.array([55.0, 20, 60]))
+        dark_and_green = lab_from_lch(np.array([50.0, 20, 105]))
+        faults, waits = what_is_wrong(dark_and_green, target)
+        self.assertEqual(faults[0], "darker by half a value")
+        self.assertIn("too green", faults[1])
+        self.assertTrue(waits)
+
+    def test_with_the_value_right_hue_and_chroma_are_told(self) -> None:
+        target = lab_from_lch(np.array([55.0, 20, 60]))
+        faults, waits = what_is_wrong(lab_from_lch(np.array([55.0, 35, 60])), target)
+        self.assertFalse(waits)
+        self.assertIn("too clear", faults)
+        dull, _ = what_is_wrong(lab_from_lch(np.array([55.0, 8, 60])), target)
+        self.assertIn("too dull", dull)
+
+    def test_what_matches_has_no_fault(self) -> None:
+        self.assertEqual(what_is_wrong(GREY, GREY + np.array([0.3, 0.2, 0.1])), ((), False))
+
+
+class CorrectTest(unittest.TestCase):
+    def test_additions_are_what_they_say_and_bring_the_pile_close(self) -> None:
+        pile = {PAINT("PO20"): 2.0, PAINT("PB29"): 0.8, PAINT("PW6"): 6.0}
+        found = correct(pile, GREY, BOX)
+        self.assertTrue(found.wrong)
+        self.assertTrue(1 <= len(found.additions) <= 3)
+        mixture = dict(pile)
+        for addition in found.additions:
+            mixture[addition.paint] = mixture.get(addition.paint, 0) + addition.volume_ml
+            lab = Mixture.of(mixture).lab
+            np.testing.assert_allclose(lab, addition.lab, atol=1e-3)
+        self.assertLess(float(delta_e_2000(lab, GREY)), CLOSE)
+        self.assertAlmostEqual(found.growth, sum(mixture.values()) / sum(pile.values()), places=2)
+        self.assertFalse(found.start_again)
+
+    def test_a_strong_paint_is_added_in_two_goes(self) -> None:
+        green = Mixture.of({PAINT("PG7"): 1, PAINT("PW6"): 12}).lab
+        found = correct({PAINT("PW6"): 10.0}, green, [PAINT("PG7"), PAINT("PY43")])
+        phthalo = next(a for a in found.additions if a.paint.key == "PG7")
+        self.assertAlmostEqual(phthalo.first_ml, phthalo.volume_ml * 2 / 3)
+        ochre = Mixture.of({PAINT("PY43"): 1, PAINT("PW6"): 2}).lab
+        weak = correct({PAINT("PW6"): 10.0}, ochre, [PAINT("PY43")]).additions[0]
+        self.assertEqual(weak.first_ml, weak.volume_ml)
+
+    def test_the_value_comes_right_first(self) -> None:
+        pile = {PAINT("PB29"): 3.0, PAINT("PBr7-burnt-sienna"): 2.0}
+        found = correct(pile, GREY, BOX, most_growth=20)
+        if len(found.additions) > 1:
+            off = [abs(a.lab[0] - GREY[0]) for a in found.additions]
+            self.assertEqual(off[-1], min(off))
+            self.assertIs(found.additions[0].paint, PAINT("PW6"))
+
+    def test_what_was_measured_is_carried_along(self) -> None:
+        pile = {PAINT("PO20"): 4.0, PAINT("PB29"): 3.0, PAINT("PW6"): 12.0}
+        self.assertEqual(correct(pile, GREY, BOX).additions, ())
+        off = np.array([-4.0, 3.0, 0.0])
+        found = correct(pile, GREY, BOX, seen=GREY + off)
+        self.assertIn("darker", found.wrong[0])
+        mixture = dict(pile)
+        for a in found.additions:
+            mixture[a.paint] = mixture.get(a.paint, 0) + a.volume_ml
+        self.assertLess(float(delta_e_2000(Mixture.of(mixture).lab + off, GREY)), CLOSE)
+
+    def test_a_hopeless_pile_is_better_begun_again(self) -> None:
+        yellow = Mixture.of({PAINT("PY3"): 1}).lab
+        found = correct({PAINT("PV23"): 5.0}, yellow, BOX)
+        self.assertTrue(found.start_again)
+
+    def test_random_piles_come_close_within_three_additions(self) -> None:
+        random = np.random.default_rng(3)
+        reached = 0
+        for _ in range(20):
+            colours = []
+            for _ in range(2):
+                some = random.choice(len(BOX), 3, replace=False)
+                paints = [BOX[i] for i in some]
+                parts = random.uniform(0.1, 1, 3) / [
+                    p.absorption.mean() + p.scattering.mean() for p in paints
+                ]
+                colours.append((paints, parts))
+            (paints, parts), (others, wanted) = colours
+            target = DEFAULT_VIEWING.lab(wanted, others)
+            pile = dict(zip(paints, (5 * parts / parts.sum()).tolist(), strict=True))
+            found = correct(pile, target, BOX, most_growth=50)
+            self.assertLessEqual(len(found.additions), 3)
+            reached += found.delta_e < CLOSE
+        self.assertGreaterEqual(reached, 18)
+
+    def test_what_cannot_be_corrected_says_what_to_do(self) -> None:
+        for pile, box, told in (
+            ({}, BOX, "squeeze out some paint"),
+            ({PAINT("PB29"): 0.0}, BOX, "squeeze out some paint"),
+            ({PAINT("PB29"): -1.0}, BOX, "pile of PB29"),
+            ({PAINT("PB29"): 1.0}, [], "add a tube"),
+        ):
+            with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
+                correct(pile, GREY, box)
+        with self.assertRaisesRegex(InputError, "most_growth"):
+            correct({PAINT("PB29"): 1.0}, GREY, BOX, most_growth=0.5)

@@ -1,0 +1,135 @@
+"""Triads, value held, and the schools of muting."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.mixing.muting import ways_to_mute
+from mesotint.mixing.triad import LEANS, Triad, barycentric
+from mesotint.mixing.value import WITHIN, hold_value
+from mesotint.paints.library import library
+
+PAINT = library().paint
+BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",
+                              "PV19", "PV23", "PB29", "PB15:3", "PG7", "PBk9")]  # fmt: skip
+
+
+def triad(*keys: str, white: float = 1.0) -> Triad:
+    first, second, third = (PAINT(key) for key in keys)
+    return Triad((first, second, third), white)
+
+
+class TriadTest(unittest.TestCase):
+    def test_three_primaries_surround_grey_and_the_spot_is_found(self) -> None:
+        found = triad("PR108-light", "PY74", "PB29")
+        lab = found.labs(found.neutral_point)
+        self.assertLess(np.hypot(lab[1], lab[2]), 0.1)
+        # Nowhere on a dense lattice is it greyer.
+        dense = found.labs(barycentric(60))
+        self.assertLessEqual(np.hypot(lab[1], lab[2]), np.hypot(dense[:, 1], dense[:, 2]).min())
+        self.assertIn("Reaches grey", found.miss)
+
+    def test_a_triad_to_one_side_says_how_near_it_comes_and_what_is_missing(self) -> None:
+        self.assertRegex(
+            triad("PY3", "PO20", "PR108-light").miss, "orange side.* missing is a blue"
+        )
+
+    def test_corners_are_the_paints_and_patches_their_mixtures(self) -> None:
+        found = triad("PR108-light", "PY74", "PB29", white=0.0)
+        for i, paint in enumerate(found.paints):
+            np.testing.assert_allclose(found.labs(np.eye(3)[i]), Mixture.of({paint: 1}).lab)
+        self.assertEqual(barycentric(10).shape, (66, 3))
+        np.testing.assert_allclose(barycentric(10).sum(axis=1), 1)
+
+    def test_parts_for_a_wanted_lean_have_it(self) -> None:
+        found = triad("PR108-light", "PY74", "PB29")
+        for word in ("warm", "cool", "green", "violet"):
+            parts, gap = found.leaning(word, 8, 45)
+            with self.subTest(lean=word):
+                self.assertLess(gap, 0.5)
+                lch = lch_from_lab(found.viewing.lab(parts, found.all_paints))
+                self.assertAlmostEqual(lch[0], 45, delta=0.6)
+                self.assertAlmostEqual(lch[1], 8, delta=0.6)
+                self.assertLess(abs((lch[2] - LEANS[word] + 180) % 360 - 180), 5)
+
+    def test_lines_of_equal_chroma_lie_where_the_chroma_is(self) -> None:
+        found = triad("PR108-light", "PY74", "PB29")
+        for level, line in zip((10.0, 30.0), found.chroma_lines([10.0, 30.0]), strict=True):
+            self.assertGreater(len(line), 10)
+            labs = found.labs(np.concatenate(line))
+            chroma = np.hypot(labs[:, 1], labs[:, 2])
+            self.assertLess(np.abs(chroma - level).max(), 1.5)
+
+    def test_what_is_no_triad_says_so(self) -> None:
+        for keys in (("PB29", "PB29", "PO20"),):
+            with self.assertRaisesRegex(InputError, "three different"):
+                triad(*keys)
+        with self.assertRaisesRegex(InputError, "violet"):
+            triad("PR108-light", "PY74", "PB29").leaning("vilet", 8, 45)
+
+
+class HeldValueTest(unittest.TestCase):
+    def test_every_mixture_comes_to_the_value_with_one_neutral_added(self) -> None:
+        paints = [PAINT("PY3"), PAINT("PV23")]
+        parts = np.stack([np.linspace(0, 1, 12), np.linspace(1, 0, 12)], axis=1)
+        for viewing in (Viewing(), Viewing(light="A")):
+            held = hold_value(parts, paints, 50.0, PAINT("PW6"), PAINT("PBk9"), viewing)
+            self.assertTrue(held.reached.all())
+            labs = viewing.lab(held.parts, held.paints)
+            self.assertLess(np.abs(labs[:, 0] - 50).max(), WITHIN)
+            self.assertTrue((held.parts[:, 2] * held.parts[:, 3] == 0).all())
+
+    def test_a_value_beyond_white_or_dark_is_not_reached(self) -> None:
+        held = hold_value(np.ones((1, 1)), [PAINT("PB29")], 99.9, PAINT("PW6"), PAINT("PBk9"))
+        self.assertFalse(held.reached[0])
+
+
+class WaysTest(unittest.TestCase):
+    def test_every_school_reaches_the_chroma_asked_for(self) -> None:
+        for key, chroma in (("PO20", 40), ("PB29", 20), ("PG17", 12)):
+            for way in ways_to_mute(PAINT(key), chroma, BOX):
+                with self.subTest(paint=key, school=way.school):
+                    self.assertAlmostEqual(sum(way.parts), 1)
+                    lab = Mixture(way.paints, way.parts).lab
+                    np.testing.assert_allclose(lab, way.lab, atol=0.05)
+                    if way.reached:
+                        self.assertAlmostEqual(np.hypot(lab[1], lab[2]), chroma, delta=0.1)
+
+    def test_the_schools_of_the_craft_are_side_by_side(self) -> None:
+        schools = [way.school for way in ways_to_mute(PAINT("PO20"), 40, BOX)]
+        self.assertEqual(
+            schools, ["complement", "two primaries", "earth", "black", "trace of everything"]
+        )
+        complement, *_, everything = ways_to_mute(PAINT("PO20"), 40, BOX)
+        self.assertEqual([p.key for p in complement.paints], ["PO20", "PB29"])
+        self.assertGreater(len(everything.paints), 6)
+        self.assertGreater(complement.strength, 0)
+
+    def test_value_is_held_where_it_is_wanted(self) -> None:
+        pure = Mixture.of({PAINT("PO20"): 1}).lab
+        for way in ways_to_mute(PAINT("PO20"), 40, BOX, keep_value=True):
+            self.assertLess(abs(way.lab[0] - pure[0]), WITHIN + 0.01)
+            self.assertLess(abs(way.value_change), WITHIN + 0.01)
+
+    def test_hue_is_held_where_it_is_wanted(self) -> None:
+        hue = lch_from_lab(Mixture.of({PAINT("PO20"): 1}).lab)[2]
+        ways = ways_to_mute(PAINT("PO20"), 30, BOX, keep_hue=True)
+        # An earth that must stay in the mixture may itself stand in the way, and says so.
+        self.assertGreaterEqual(sum(way.reached for way in ways), len(ways) - 1)
+        for way in ways:
+            if not way.reached:
+                continue
+            with self.subTest(school=way.school):
+                self.assertLess(abs(way.hue_drift), 3)
+                lch = lch_from_lab(Mixture(way.paints, way.parts).lab)
+                self.assertAlmostEqual(lch[2], hue + way.hue_drift, delta=0.1)
+                self.assertAlmostEqual(lch[1], 30, delta=1.5)
+
+    def test_what_is_no_muting_says_so(self) -> None:
+        with self.assertRaisesRegex(InputError, "ask for less"):
+            ways_to_mute(PAINT("PG17"), 90, BOX)
+        with self.assertRaisesRegex(InputError, "add a tube"):
+            ways_to_mute(PAINT("PG17"), 10, [PAINT("PG17")])

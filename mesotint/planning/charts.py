@@ -1,0 +1,233 @@
+"""Charts a painter makes of a few paints: value scales, tints, strings, recession, browns."""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
+from mesotint.colour.munsell import lab_from_munsell, munsell_from_lab
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import (
+    DEFAULT_VIEWING,
+    Appearance,
+    Viewing,
+    appearances,
+    checked_amount,
+)
+from mesotint.mixing.recipe import Recipe, search
+from mesotint.mixing.trail import Trail
+from mesotint.mixing.value import hold_value
+from mesotint.optics.grid import Array
+from mesotint.paints.library import WHITE_KEY, Paint, library
+
+FEWEST_VALUES: Final = 5
+MOST_VALUES: Final = 11
+TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
+BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
+FAR_HUE: Final = 255.0
+"""CIELAB hue angle toward which colours cool with distance."""
+
+
+@dataclass(frozen=True)
+class Cell:
+    """One patch of a chart: parts by paint, and how it looks."""
+
+    label: str
+    paints: tuple[Paint, ...]
+    parts: tuple[float, ...]
+    appearance: Appearance
+
+
+def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: Array) -> list[Cell]:
+    looks = appearances(labs)
+    return [
+        Cell(label, tuple(paints), tuple(row.tolist()), look)
+        for label, row, look in zip(labels, parts, looks, strict=True)
+    ]
+
+
+def lightness_of_value(value: float) -> float:
+    """L* of a Munsell value (ASTM D1535)."""
+    return float(lab_from_munsell(np.array([0.0, value, 0.0]))[0])
+
+
+def value_scale(
+    black: Paint, count: int = 9, white: Paint | None = None, viewing: Viewing = DEFAULT_VIEWING
+) -> list[Cell]:
+    """A black, mixed or from a tube, to white in 5 to 11 steps even in Munsell value.
+
+    Parameters
+    ----------
+    black : Paint
+        A paint, or a mixed black as a tube (`mixed_tube`).
+    count : int
+    white : Paint, optional
+        Titanium white where none is given.
+
+    Raises
+    ------
+    InputError
+        For a number of steps that cannot be had.
+    """
+    if isinstance(count, bool) or not FEWEST_VALUES <= count <= MOST_VALUES:
+        raise InputError(
+            f"steps: a value scale has {FEWEST_VALUES} to {MOST_VALUES} steps.", "steps"
+        )
+    trail = Trail(black, white or library().paint(WHITE_KEY), 0.0, viewing)
+    dark, light = munsell_from_lab(trail.lab(np.array([0.0, 1.0])))[0][:, 1]
+    values = np.linspace(dark, light, count)
+    wanted = np.array([lightness_of_value(v) for v in values])
+    # Lightness rises all along the trail, so halving finds each share.
+    low, high = np.zeros(count), np.ones(count)
+    for _ in range(50):
+        middle = (low + high) / 2
+        under = trail.lab(middle)[:, 0] < wanted
+        low, high = np.where(under, middle, low), np.where(under, high, middle)
+    shares = (low + high) / 2
+    shares[0], shares[-1] = 0.0, 1.0
+    labels = [f"value {v:.1f}" for v in values]
+    return _cells(labels, trail.paints, trail.parts(shares), trail.lab(shares))
+
+
+def tint_column(
+    paint: Paint, whites: Sequence[float] = TINT_PARTS, viewing: Viewing = DEFAULT_VIEWING
+) -> list[Cell]:
+    """A paint or mixture with rising parts of titanium white."""
+    amounts = np.array([checked_amount(w, "white", most=1000) for w in whites])
+    paints = (paint, library().paint(WHITE_KEY))
+    parts = np.stack([np.ones_like(amounts), amounts], axis=1)
+    labels = [f"1 : {w:g}" for w in amounts]
+    return _cells(labels, paints, parts, viewing.lab(parts, paints))
+
+
+def string(
+    paint: Paint,
+    values: Sequence[float],
+    dark: Paint,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> list[Cell]:
+    """One hue from shadow to light: a paint brought to stated Munsell values.
+
+    Parameters
+    ----------
+    paint : Paint
+        A paint, or a mixture as a tube.
+    values : sequence of float
+        Munsell values, 0 to 10.
+    dark : Paint
+        What darkens it: its complement, a black or a mixed dark.
+
+    Raises
+    ------
+    InputError
+        For a value that white or the dark cannot bring it to.
+    """
+    wanted = [checked_amount(v, "values", most=10) for v in values]
+    lightness = np.array([lightness_of_value(v) for v in wanted])
+    white = library().paint(WHITE_KEY)
+    held = hold_value(np.ones((len(wanted), 1)), [paint], lightness, white, dark, viewing)
+    if not held.reached.all():
+        short = wanted[int(np.flatnonzero(~held.reached)[0])]
+        raise InputError(
+            f"values: {paint.name} cannot be brought to value {short:g} with "
+            f"{white.name.lower()} and {dark.name.lower()}; ask for a value between.",
+            "values",
+        )
+    return _cells([f"value {v:g}" for v in wanted], held.paints, held.parts, held.labs)
+
+
+def recession(
+    paint: Paint,
+    box: Sequence[Paint],
+    lighter: float = 8.0,
+    cooler: float = 8.0,
+    greyer: float = 0.35,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> list[tuple[str, Recipe]]:
+    """Near, middle and far of one colour: each a step lighter, cooler and greyer.
+
+    Parameters
+    ----------
+    paint : Paint
+        The near colour, a paint or a mixture as a tube.
+    box : sequence of Paint
+        What it may be mixed with.
+    lighter : float
+        L* gained by each step, 0 to 40.
+    cooler : float
+        Degrees of CIELAB hue turned toward blue by each step, 0 to 90.
+    greyer : float
+        Share of chroma lost by each step, 0 to 1.
+    viewing : Viewing
+
+    Returns
+    -------
+    list of (str, Recipe)
+        near, middle and far; the near one is the paint itself.
+    """
+    checked_amount(lighter, "lighter", most=40)
+    checked_amount(cooler, "cooler", most=90)
+    checked_amount(greyer, "greyer", most=1)
+    near = lch_from_lab(viewing.lab(np.ones(1), [paint]))
+    toward = (FAR_HUE - near[2] + 180) % 360 - 180
+    row = []
+    usable = [paint, *(p for p in box if p.key != paint.key)]
+    for steps, label in enumerate(("near", "middle", "far")):
+        turn = np.sign(toward) * min(abs(toward), cooler * steps)
+        lch = np.array(
+            [min(near[0] + lighter * steps, 97.0), near[1] * (1 - greyer) ** steps, near[2] + turn]
+        )
+        found = search(
+            lab_from_lch(lch), usable, viewing=viewing, required=[paint.key], look_beyond=False
+        )
+        row.append((label, min(found.recipes, key=lambda r: r.delta_e)))
+    return row
+
+
+def brown_chart(
+    base: Mapping[Paint, float],
+    enrichments: Sequence[Paint] | None = None,
+    whites: Sequence[float] = BROWN_WHITES,
+    more: float = 1.0,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> list[list[Cell]]:
+    """The brown chart: a base and its richer versions, each with white in steps.
+
+    Parameters
+    ----------
+    base : mapping
+        Parts of each paint of the base, such as equal parts of the three primaries.
+    enrichments : sequence of Paint, optional
+        Paints of which a row has more; those of the base, one after another, where none is given.
+    whites : sequence of float
+        Parts of white to one of the brown, a column each.
+    more : float
+        Parts of the enriching paint added, as against the base's whole.
+
+    Returns
+    -------
+    list of rows, each a list of Cell
+        The base first: with three primaries and five columns, twenty browns.
+    """
+    paints = list(base)
+    amounts = np.array([checked_amount(part, "base") for part in base.values()])
+    if not paints or amounts.sum() <= 0:
+        raise InputError("base: name at least one paint and its parts.", "base")
+    checked_amount(more, "more", most=100)
+    amounts = amounts / amounts.sum()
+    white = library().paint(WHITE_KEY)
+    richer = list(enrichments) if enrichments is not None else paints
+    every = [*paints, *(p for p in richer if p not in paints)]
+    start = np.concatenate([amounts, np.zeros(len(every) - len(paints))])
+    rows = []
+    for label, extra in (("base", None), *((f"more {p.name.lower()}", p) for p in richer)):
+        brown = start.copy()
+        if extra is not None:
+            brown[every.index(extra)] += more
+        brown = brown / brown.sum()
+        parts = np.array([[*brown, checked_amount(w, "white", most=100)] for w in whites])
+        labels = [f"{label}, {w:g} white" for w in whites]
+        rows.append(_cells(labels, [*every, white], parts, viewing.lab(parts, [*every, white])))
+    return rows

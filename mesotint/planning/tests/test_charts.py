@@ -1,0 +1,103 @@
+"""Charts: value scales, tints, strings, recession and the brown chart."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.colour.munsell import munsell_from_lab
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Mixture
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import library, mixed_tube
+from mesotint.planning.charts import (
+    brown_chart,
+    lightness_of_value,
+    recession,
+    string,
+    tint_column,
+    value_scale,
+)
+from mesotint.planning.scale import Scale
+
+PAINT = library().paint
+BLACK = mixed_tube("black", "Mixed black", "mixture",
+                   {PAINT("PB29"): 1.5, PAINT("PBr7-burnt-umber"): 1})  # fmt: skip
+
+
+def values(cells) -> np.ndarray:
+    return munsell_from_lab(np.array([cell.appearance.lab for cell in cells]))[0][:, 1]
+
+
+class ValueTest(unittest.TestCase):
+    def test_a_value_scale_is_even_in_munsell_value(self) -> None:
+        for count in (5, 9, 11):
+            cells = value_scale(BLACK, count)
+            steps = np.diff(values(cells))
+            self.assertEqual(len(cells), count)
+            self.assertLess(np.ptp(steps), 0.01)
+            self.assertEqual((cells[0].parts[1], cells[-1].parts[0]), (0.0, 0.0))
+        for count in (4, 12, True):
+            with self.assertRaisesRegex(InputError, "5 to 11"):
+                value_scale(BLACK, count)
+
+    def test_a_string_stands_at_its_values_and_keeps_its_hue_family(self) -> None:
+        wanted = [2.5, 3, 5, 7]
+        cells = string(PAINT("PR101"), wanted, PAINT("PBk9"))
+        np.testing.assert_allclose(values(cells), wanted, atol=0.06)
+        for cell in cells:
+            self.assertRegex(cell.appearance.munsell, r"R ")
+        with self.assertRaisesRegex(InputError, "cannot be brought to value 0.5"):
+            string(PAINT("PR101"), [0.5], PAINT("PBk9"))
+        self.assertAlmostEqual(lightness_of_value(5), 51, delta=0.1)
+
+    def test_a_tint_column_rises_and_takes_its_parts(self) -> None:
+        cells = tint_column(PAINT("PV23"), (0, 1, 2, 4, 8))
+        self.assertTrue((np.diff(values(cells)) > 0).all())
+        self.assertEqual([cell.parts for cell in cells], [(1, w) for w in (0, 1, 2, 4, 8)])
+
+    def test_a_scale_to_grey_ends_at_the_neutral_and_one_even_in_value_is(self) -> None:
+        trail = Trail(PAINT("PO20"), PAINT("PB29"))
+        grey = Scale(trail, 6, to_grey=True)
+        self.assertEqual(grey.shares[-1], trail.neutral_share)
+        self.assertEqual(grey.neutral_index, 5)
+        even = Scale(Trail(PAINT("PY3"), PAINT("PV23")), 9, "value")
+        lightness = np.array([step.appearance.lab[0] for step in even.steps])
+        before = np.diff(lightness[: even.neutral_index + 1])
+        self.assertLess(np.ptp(before), 0.02 * np.ptp(lightness))
+        with self.assertRaisesRegex(InputError, "greyest"):
+            _ = Scale(Trail(PAINT("PBr7-raw-sienna"), PAINT("PY3")), 5, to_grey=True).shares
+
+
+class ChartsTest(unittest.TestCase):
+    def test_recession_goes_lighter_cooler_and_greyer_and_keeps_the_paint(self) -> None:
+        box = [PAINT(key) for key in ("PW6", "PY43", "PO20", "PR108-light", "PB29", "PBk9")]
+        row = recession(PAINT("PG17"), box)
+        self.assertEqual([label for label, _ in row], ["near", "middle", "far"])
+        lch = lch_from_lab(np.array([recipe.lab for _, recipe in row]))
+        self.assertTrue((np.diff(lch[:, 0]) > 7).all())
+        self.assertTrue((np.diff(lch[:, 1]) < -2).all())
+        self.assertTrue((np.diff(lch[:, 2]) > 6).all())
+        for _, recipe in row:
+            self.assertIn("PG17", {paint.key for paint in recipe.paints})
+            self.assertLess(recipe.delta_e, 1)
+        with self.assertRaisesRegex(InputError, "greyer"):
+            recession(PAINT("PG17"), box, greyer=2)
+
+    def test_the_brown_chart_has_twenty_browns(self) -> None:
+        primaries = {PAINT("PR108-light"): 1, PAINT("PY74"): 1, PAINT("PB29"): 1}
+        rows = brown_chart(primaries)
+        self.assertEqual([len(row) for row in rows], [5] * 4)
+        self.assertEqual(rows[1][0].label, "more cadmium red light, 0 white")
+        for row in rows:
+            self.assertTrue((np.diff(values(row)) > 0).all())
+            for cell in row:
+                parts = dict(zip(cell.paints, cell.parts, strict=True))
+                np.testing.assert_allclose(Mixture.of(parts).lab, cell.appearance.lab, atol=1e-3)
+        hues = [lch_from_lab(np.array(row[2].appearance.lab))[2] for row in rows]
+        # More yellow turns the brown toward yellow, more red toward red.
+        self.assertLess(hues[1], hues[2])
+        ochre = brown_chart(primaries, [PAINT("PY43")], (0, 1), more=0.5)
+        self.assertEqual([len(row) for row in ochre], [2, 2])
+        with self.assertRaisesRegex(InputError, "at least one paint"):
+            brown_chart({})

@@ -1,0 +1,148 @@
+"""Amounts by tools, and work plans replayed addition by addition."""
+
+import unittest
+from fractions import Fraction
+
+import numpy as np
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import library
+from mesotint.planning.scale import Scale
+from mesotint.planning.tools import (
+    Tool,
+    density_g_per_ml,
+    drop_tool,
+    let_down,
+    measured,
+    ribbon_tool,
+    scale_tool,
+    syringe_tool,
+    volume_for_area,
+)
+from mesotint.planning.workplan import KNIFE_LOAD, NANOLITRES, WAYS, replay, work_plan
+
+PAINT = library().paint
+WHITE = PAINT("PW6")
+
+
+class PlansTest(unittest.TestCase):
+    def test_a_plan_replayed_gives_the_planned_colours_and_loses_nothing(self) -> None:
+        for pair, white in ((("PO20", "PB29"), 0.0), (("PY3", "PV23"), 4.0)):
+            trail = Trail(PAINT(pair[0]), PAINT(pair[1]), white)
+            scale = Scale(trail, 9)
+            parts = np.array([step.parts for step in scale.steps])
+            for way in WAYS:
+                with self.subTest(pair=pair, way=way):
+                    plan = work_plan(parts, 2.0, way)
+                    ledger = replay(plan)
+                    self.assertEqual(sorted(ledger.scooped), list(range(9)))
+                    got = np.array([[float(v) for v in ledger.scooped[i]] for i in range(9)])
+                    seen = trail.viewing.lab(got, trail.paints)
+                    gap = delta_e_2000(seen, trail.lab(scale.shares))
+                    self.assertLess(gap.max(), 0.01)
+                    self.assertEqual(sum(plan.paint_nl), ledger.scooped_nl + ledger.left_nl)
+                    np.testing.assert_allclose(got.sum(axis=1), 2 * NANOLITRES, atol=2)
+
+    def test_running_and_carried_piles_do_what_their_names_say(self) -> None:
+        parts = np.array([[1 - s, s] for s in (0.0, 0.05, 0.2, 0.5, 1.0)])
+        running, carried = (work_plan(parts, 1.0, way) for way in ("running", "carried"))
+        # One pile down to the half, and a new one for the pure end.
+        self.assertEqual({m.pile for m in running.moves}, {0, 1})
+        loads = [m.volume_nl for m in carried.moves if m.kind == "carry"]
+        self.assertTrue(loads)
+        self.assertLessEqual(max(loads), KNIFE_LOAD * NANOLITRES)
+
+    @settings(max_examples=40)
+    @given(
+        st.lists(st.lists(st.floats(0, 1), min_size=3, max_size=3), min_size=1, max_size=8),
+        st.floats(0.01, 20),
+        st.sampled_from(WAYS),
+    )
+    def test_any_steps_conserve_mass_to_the_last_digit(self, rows, step_ml, way) -> None:
+        parts = np.array(rows)
+        parts[parts < 0.01] = 0
+        parts[parts.sum(axis=1) == 0, 0] = 1
+        plan = work_plan(parts, step_ml, way)
+        ledger = replay(plan)
+        self.assertEqual(Fraction(sum(plan.paint_nl)), ledger.scooped_nl + ledger.left_nl)
+        self.assertEqual(len(ledger.scooped), len(parts))
+        for pile in ledger.piles.values():
+            self.assertGreaterEqual(min(pile), 0)
+
+    def test_what_cannot_be_planned_says_so(self) -> None:
+        good = np.array([[1.0, 0.0], [0.5, 0.5]])
+        for parts, ml, way, told in (
+            (good, 0, "separate", "step_ml"),
+            (good, float("nan"), "separate", "step_ml"),
+            (good, 1, "sideways", "running"),
+            (np.zeros((2, 2)), 1, "separate", "at least one paint"),
+            (np.zeros((0, 2)), 1, "separate", "at least one paint"),
+        ):
+            with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
+                work_plan(parts, ml, way)
+
+
+class ToolsTest(unittest.TestCase):
+    def test_each_tool_measures_within_its_step(self) -> None:
+        paints = (PAINT("PO20"), PAINT("PB29"))
+        for tool in (scale_tool(0.01), syringe_tool(0.05), drop_tool(), ribbon_tool()):
+            with self.subTest(unit=tool.unit):
+                found = measured((5, 2), paints, 10, tool, WHITE)
+                for amount, share in zip(found.amounts, (5 / 7, 2 / 7), strict=True):
+                    self.assertEqual(amount.unit, tool.unit)
+                    self.assertAlmostEqual(amount.amount / tool.step % 1 % 1, 0, delta=1e-6)
+                    step_ml = tool.step / tool.per_ml(amount.paint)
+                    self.assertLessEqual(abs(amount.volume_ml - 10 * share), step_ml / 2 + 1e-9)
+                exact = DEFAULT_VIEWING.lab(np.array([5.0, 2.0]), paints)
+                got = DEFAULT_VIEWING.lab(np.array([a.volume_ml for a in found.amounts]), paints)
+                self.assertAlmostEqual(float(delta_e_2000(got, exact)), found.cost_delta_e)
+
+    def test_weights_count_the_density_and_ribbons_the_nozzle(self) -> None:
+        found = measured((1,), (WHITE,), 3, scale_tool(0.1), WHITE)
+        self.assertAlmostEqual(found.amounts[0].amount, 3 * density_g_per_ml(WHITE))
+        # A ribbon of 5 mm holds 19.6 mm³ a millimetre.
+        ribbon = measured((1,), (WHITE,), 1, ribbon_tool(5), WHITE)
+        self.assertEqual(ribbon.amounts[0].amount, 51)
+
+    def test_what_a_scale_cannot_weigh_is_let_down_in_its_partner_and_nothing_changes(self) -> None:
+        paints = (PAINT("PY3"), PAINT("PV23"))
+        found = measured((60, 1), paints, 20, scale_tool(0.1), WHITE)
+        (thinned,) = found.let_downs
+        self.assertEqual(set(dict(thinned.recipe)), {"PV23", "PY3"})
+        self.assertLess(found.cost_delta_e, 1.0)
+        self.assertTrue(all(a.amount >= 1.0 for a in found.amounts))
+        straight = measured((60, 1), paints, 20, scale_tool(0.001), WHITE)
+        self.assertEqual(straight.let_downs, ())
+
+    def test_where_no_partner_can_spare_enough_white_is_taken_and_its_cost_told(self) -> None:
+        paints = (PAINT("PY3"), PAINT("PV23"))
+        found = measured((1, 0.7), paints, 2, scale_tool(0.1), WHITE)
+        (thinned,) = found.let_downs
+        self.assertIn("PW6", dict(thinned.recipe))
+        self.assertGreater(found.cost_delta_e, 3)
+
+    def test_a_let_down_is_a_tenth_as_strong(self) -> None:
+        thinned = let_down(PAINT("PB15:3"), WHITE)
+        lab = DEFAULT_VIEWING.lab(np.array([10.0, 1.0]), [thinned, WHITE])
+        direct = DEFAULT_VIEWING.lab(np.array([1.0, 10.0]), [PAINT("PB15:3"), WHITE])
+        np.testing.assert_allclose(lab, direct, atol=1e-9)
+
+    def test_an_area_takes_paint_by_its_coats(self) -> None:
+        self.assertAlmostEqual(volume_for_area(800, 2, 80), 20)
+
+    def test_what_cannot_be_measured_says_what_would_do(self) -> None:
+        paints = (PAINT("PO20"), PAINT("PB29"))
+        with self.assertRaisesRegex(InputError, "mix at least"):
+            measured((1, 1), paints, 0.01, scale_tool(0.1), WHITE)
+        with self.assertRaisesRegex(InputError, "mixture of nothing"):
+            measured((0, 0), paints, 5, scale_tool(0.1), WHITE)
+        for step in (0, -1, float("nan")):
+            with self.assertRaisesRegex(InputError, "step"):
+                scale_tool(step)
+        with self.assertRaisesRegex(InputError, "units_per_ml"):
+            Tool("g", 0.1, 10, 0)

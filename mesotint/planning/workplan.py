@@ -1,0 +1,227 @@
+"""Work plans: one scale made three ways, addition by addition.
+
+Each step by itself; one running pile that is scooped from; piles that are carried into the next.
+Volumes are whole nanolitres, so that nothing is lost in rounding: what was squeezed out is what
+was scooped plus what is left, to the last digit.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+from fractions import Fraction
+from typing import Final
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import checked_amount
+from mesotint.optics.grid import Array
+
+NANOLITRES: Final = 10**6
+"""Nanolitres in a millilitre."""
+
+KNIFE_LOAD: Final = 0.3
+"""Share of a pile that is carried into the next on the knife (common practice)."""
+
+WAYS: Final = ("separate", "running", "carried")
+
+
+@dataclass(frozen=True)
+class Move:
+    """One thing to do.
+
+    `kind` is add (paint of number `paint` to pile `pile`), scoop (from pile `pile` for step
+    `step`) or carry (from pile `pile` to pile `to`); `volume_nl` is how much.
+    """
+
+    kind: str
+    pile: int
+    volume_nl: int
+    paint: int = -1
+    step: int = -1
+    to: int = -1
+
+
+@dataclass(frozen=True)
+class WorkPlan:
+    """A way to make a scale: the moves in order, for steps of shape (steps, paints)."""
+
+    way: str
+    moves: tuple[Move, ...]
+    steps: int
+    paints: int
+
+    @property
+    def paint_nl(self) -> list[int]:
+        """How much of each paint is squeezed out, in nanolitres."""
+        used = [0] * self.paints
+        for move in self.moves:
+            if move.kind == "add":
+                used[move.paint] += move.volume_nl
+        return used
+
+
+@dataclass
+class Ledger:
+    """What is where after a plan was followed: exact volumes of each paint in nanolitres."""
+
+    piles: dict[int, list[Fraction]] = field(default_factory=dict)
+    scooped: dict[int, list[Fraction]] = field(default_factory=dict)
+
+    @property
+    def left_nl(self) -> Fraction:
+        """Paint left over in all piles."""
+        return sum((part for pile in self.piles.values() for part in pile), Fraction(0))
+
+    @property
+    def left_parts(self) -> list[float]:
+        """Nanolitres of each paint in what is left over, all piles together."""
+        piles = list(self.piles.values())
+        return [float(sum(column)) for column in zip(*piles, strict=True)]
+
+    @property
+    def scooped_nl(self) -> Fraction:
+        """Paint taken for the steps."""
+        return sum((part for step in self.scooped.values() for part in step), Fraction(0))
+
+
+def replay(plan: WorkPlan) -> Ledger:
+    """Follow a plan move by move, in exact arithmetic.
+
+    Raises
+    ------
+    ValueError
+        When a move takes more from a pile than is there.
+    """
+    ledger = Ledger()
+
+    def pile(number: int) -> list[Fraction]:
+        return ledger.piles.setdefault(number, [Fraction(0)] * plan.paints)
+
+    for move in plan.moves:
+        here = pile(move.pile)
+        if move.kind == "add":
+            here[move.paint] += move.volume_nl
+            continue
+        whole = sum(here)
+        if move.volume_nl > whole:
+            raise ValueError(f"pile {move.pile} holds {whole} nl, not {move.volume_nl}")
+        taken = [part * move.volume_nl / whole for part in here]
+        ledger.piles[move.pile] = [a - b for a, b in zip(here, taken, strict=True)]
+        if move.kind == "scoop":
+            ledger.scooped[move.step] = taken
+        else:
+            there = pile(move.to)
+            ledger.piles[move.to] = [a + b for a, b in zip(there, taken, strict=True)]
+    return ledger
+
+
+def work_plan(parts: Array, step_ml: float, way: str = "separate") -> WorkPlan:
+    """A plan for a scale.
+
+    Parameters
+    ----------
+    parts : array, shape (steps, paints)
+        Parts of every step, in order.
+    step_ml : float
+        Volume wanted of each step, above zero.
+    way : str
+        One of `WAYS`.
+
+    Raises
+    ------
+    InputError
+        For a volume of nothing, a way that is not known, or a step without paint.
+    """
+    if way not in WAYS:
+        raise InputError(f"way: '{way[:40]}' is not known; choose {', '.join(WAYS)}.", "way")
+    checked_amount(step_ml, "step_ml", least=1e-3, most=1e4)
+    parts = np.asarray(parts, dtype=np.float64)
+    if parts.ndim != 2 or not len(parts) or (parts.sum(axis=1) <= 0).any():
+        raise InputError("parts: every step needs at least one paint.", "parts")
+    shares = parts / parts.sum(axis=1, keepdims=True)
+    volume = round(step_ml * NANOLITRES)
+    if way == "separate":
+        moves = [move for i, row in enumerate(shares) for move in _from_scratch(row, i, i, volume)]
+    elif way == "running":
+        moves = _running(shares, volume)
+    else:
+        moves = _carried(shares, volume)
+    return WorkPlan(way, tuple(moves), *shares.shape)
+
+
+def _adds(amounts: Sequence[int], pile: int) -> list[Move]:
+    return [Move("add", pile, nl, paint=p) for p, nl in enumerate(amounts) if nl > 0]
+
+
+def _whole(amounts: Array, total: int) -> list[int]:
+    """Whole nanolitres that add to a total, as near the amounts as they can be."""
+    floors = np.floor(amounts).astype(int)
+    missing = total - int(floors.sum())
+    for at in np.argsort(floors - amounts)[: max(missing, 0)]:
+        floors[at] += 1
+    return [int(v) for v in floors]
+
+
+def _from_scratch(row: Array, pile: int, step: int, volume: int) -> list[Move]:
+    adds = _adds(_whole(row * volume, volume), pile)
+    return [*adds, Move("scoop", pile, volume, step=step)]
+
+
+def _running(shares: Array, volume: int) -> list[Move]:
+    """One pile: paint is only added, and each step is scooped out of it.
+
+    A pile can go from one mixture to the next by adding while no paint in it has to become less;
+    the paint whose share falls most sets how far the pile grows. Where a paint must vanish a new
+    pile is begun.
+    """
+    moves: list[Move] = []
+    groups: list[list[int]] = [[0]]
+    for i in range(1, len(shares)):
+        vanishes = ((shares[i - 1] > 0) & (shares[i] <= 0)).any()
+        groups.append([i]) if vanishes else groups[-1].append(i)
+    for pile, group in enumerate(groups):
+        # Backward: the last pile is just what is scooped; earlier ones are as small as may be.
+        sizes = [0.0] * len(group)
+        sizes[-1] = float(volume)
+        for at in range(len(group) - 2, -1, -1):
+            now, after = shares[group[at]], shares[group[at + 1]]
+            held = now > 0
+            # What stays after the scoop may hold no more of any paint than the next pile wants.
+            shrink = float(np.min(after[held] / now[held]))
+            sizes[at] = volume + sizes[at + 1] * shrink
+        content = np.zeros(shares.shape[1])
+        for at, step in enumerate(group):
+            wanted = shares[step] * sizes[at]
+            added = np.maximum(np.rint(wanted - content), 0).astype(int)
+            moves += _adds([int(v) for v in added], pile)
+            content = content + added
+            scoop = min(volume, int(np.floor(content.sum())))
+            moves.append(Move("scoop", pile, scoop, step=step))
+            content = content * (1 - scoop / content.sum())
+    return moves
+
+
+def _carried(shares: Array, volume: int) -> list[Move]:
+    """Piles side by side: a knife-load of each goes into the next before its own paint is added."""
+    count = len(shares)
+    loads = [0] * (count + 1)
+    for i in range(1, count):
+        held = shares[i - 1] > 0
+        # No more may be carried than the next pile wants of any paint in the load.
+        most = float(np.min(shares[i][held] / shares[i - 1][held])) * volume
+        loads[i] = int(min(KNIFE_LOAD * volume, most))
+    moves: list[Move] = []
+    for i in range(count):
+        if loads[i]:
+            moves.append(Move("carry", i - 1, loads[i], to=i))
+        whole = volume + loads[i + 1]
+        carried = shares[i - 1] * loads[i] if loads[i] else np.zeros(shares.shape[1])
+        wanted = np.maximum(shares[i] * whole - carried, 0)
+        moves += _adds(_whole(wanted, whole - loads[i]), i)
+        if i + 1 == count or not loads[i + 1]:
+            moves.append(Move("scoop", i, volume, step=i))
+    # A pile that gives a load away is scooped after it has given.
+    last = {move.pile: at for at, move in enumerate(moves) if move.kind == "carry"}
+    for pile, at in sorted(last.items(), key=lambda entry: -entry[1]):
+        moves.insert(at + 1, Move("scoop", pile, volume, step=pile))
+    return moves
