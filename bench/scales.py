@@ -1,7 +1,9 @@
 """The trail of 201 points with 9 steps: in the core, and at the API."""
 
+import contextlib
 import http.client
 import json
+import sys
 import tempfile
 from pathlib import Path
 
@@ -31,7 +33,8 @@ def core() -> list[Figure]:
 
 def api() -> list[Figure]:
     """The same over HTTP on loopback, from the running program with its demo."""
-    with tempfile.TemporaryDirectory() as home:
+    # What the program says while it starts is not part of the figures.
+    with tempfile.TemporaryDirectory() as home, contextlib.redirect_stdout(sys.stderr):
         stack = Stack(Path(home), PORT)
         try:
             stack.start()

@@ -24,6 +24,7 @@ LIGHTS: Final[dict[str, str]] = {
 """Lights by their CIE names, with a painter's word for each (CIE F11 is FL11 in CIE 015:2018)."""
 
 _LINEAR_BELOW: Final = (6 / 29) ** 3
+_FROM_F: Final = np.array([[0.0, 500.0, 0.0], [116.0, -500.0, 200.0], [0.0, 0.0, -200.0]])
 
 
 @cache
@@ -47,6 +48,12 @@ def weights(light: str = "D65") -> Array:
         raise InputError(
             f"light: '{light}' is not known; choose {' or '.join(near)}.", "light"
         ) from None
+
+
+@cache
+def _relative_weights(light: str) -> Array:
+    """Weights over the white they add up to, shape (36, 3)."""
+    return np.ascontiguousarray((weights(light) / white_point(light)[:, None]).T)
 
 
 def white_point(light: str = "D65") -> Array:
@@ -75,14 +82,16 @@ def xyz_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
 def lab_from_xyz(xyz: Array, light: str = "D65") -> Array:
     """CIELAB from XYZ, relative to the white of `light` (CIE 015:2018, clause 8.2.1)."""
     xyz = np.asarray(xyz)
-    ratio = xyz / white_point(light).astype(np.result_type(xyz.dtype, np.float32))
+    return _lab_from_ratio(xyz / white_point(light).astype(np.result_type(xyz.dtype, np.float32)))
+
+
+def _lab_from_ratio(ratio: Array) -> Array:
+    """CIELAB of tristimulus values over their white's."""
     f = np.cbrt(ratio)
-    if (ratio <= _LINEAR_BELOW).any():
+    if ratio.min(initial=1) <= _LINEAR_BELOW:
         f = np.where(ratio > _LINEAR_BELOW, f, ratio * (29 / 6) ** 2 / 3 + 4 / 29)
-    lab: Array = np.empty_like(f)
-    lab[..., 0] = 116 * f[..., 1] - 16
-    lab[..., 1] = 500 * (f[..., 0] - f[..., 1])
-    lab[..., 2] = 200 * (f[..., 1] - f[..., 2])
+    lab: Array = f @ _FROM_F.astype(f.dtype)
+    lab[..., 0] -= 16
     return lab
 
 
@@ -97,7 +106,8 @@ def xyz_from_lab(lab: Array, light: str = "D65") -> Array:
 
 def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     """CIELAB of reflectance factors under a light, relative to that light's own white."""
-    return lab_from_xyz(xyz_from_reflectance(reflectance, light), light)
+    # The white is divided out of the weights once, and not out of every colour.
+    return _lab_from_ratio(reflectance @ _relative_weights(light).astype(reflectance.dtype))
 
 
 def lch_from_lab(lab: Array) -> Array:

@@ -20,7 +20,7 @@ from mesotint.optics.surface import surface_scatter
 from mesotint.paints.library import Paint
 
 MEDIA: Final = ("opaque", "wash")
-BLOCK: Final = 1024
+BLOCK: Final = 2048
 
 
 def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
