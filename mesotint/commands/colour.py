@@ -13,6 +13,7 @@ from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.colour.words import miss_in_words
 from mesotint.commands.reading import (
     WORDS,
+    lightener_of,
     mixture_from,
     number,
     parts_of,
@@ -84,8 +85,7 @@ def trail(args: argparse.Namespace) -> None:
     """A scale between two paints, through the mixture nearest to grey."""
     first, second = (library().paint(key) for key in args.pair)
     viewing = viewing_from(vars(args))
-    lightener = args.white if args.medium == "opaque" else args.water
-    trail = Trail(first, second, lightener, viewing)
+    trail = Trail(first, second, lightener_of(args), viewing)
     scale = Scale(trail, args.steps, args.spacing)
     miss = miss_in_words(trail.lab(np.array(trail.neutral_share)))
     if args.json:

@@ -12,6 +12,7 @@ from mesotint.colour.colorimetry import checked_lab
 from mesotint.commands.reading import (
     box_of,
     keys_of,
+    lightener_of,
     mixture_from,
     number,
     parts_of,
@@ -76,9 +77,10 @@ def match(args: argparse.Namespace) -> None:
 
 def partners(args: argparse.Namespace) -> None:
     """What mutes a paint, nearest to grey first, with what takes out each lean."""
-    lightener = args.white if args.medium == "opaque" else args.water
     paint = library().paint(args.paint)
-    found = muting_partners(paint, box_of(args.paints), lightener, viewing_from(vars(args)))
+    found = muting_partners(
+        paint, box_of(args.paints), lightener_of(args), viewing_from(vars(args))
+    )
     if args.json:
         answer = [
             {
@@ -174,7 +176,7 @@ WORTH_TELLING_ML: Final = 0.01
 def scale(args: argparse.Namespace) -> None:
     """A scale in the painter's measure, and the work plan to make it by."""
     first, second = (library().paint(key) for key in args.pair)
-    trail = Trail(first, second, args.white, viewing_from(vars(args)))
+    trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
     steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
     tool = _tool(args.tool, args.step)
     white = library().paint(WHITE_KEY)

@@ -46,6 +46,12 @@ def _wet_load(wet: str) -> float:
         raise InputError(f"wet: '{wet[:40]}' is not known; try {', '.join(near)}.", "wet") from None
 
 
+def lightener_of(args: argparse.Namespace) -> float:
+    """Parts that lighten: white in an opaque medium, water in a wash."""
+    lightener: float = args.white if args.medium == "opaque" else args.water
+    return lightener
+
+
 def number(text: str, field: str) -> float:
     """A number; `InputError` with the field for anything else."""
     try:

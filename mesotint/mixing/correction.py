@@ -21,6 +21,7 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import MOST_PAINTS, WATER, Searcher
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.table import WHITES
 
 CLOSE: Final = 2.0
 """CIEDE2000 within which a pile counts as the target."""
@@ -145,6 +146,7 @@ def correct(
     box : sequence of Paint
         What may be added.
     viewing : Viewing
+        In a wash no white is added: water lightens.
     seen : array, shape (3,), optional
         Colour of the pile as it was measured; its difference from the prediction is carried
         along into the advice.
@@ -161,6 +163,8 @@ def correct(
     volume = sum(held.values())
     if volume <= 0:
         raise InputError("pile: it is empty; squeeze out some paint first.", "pile")
+    if viewing.medium == "wash":
+        box = [paint for paint in box if paint.key not in WHITES]
     if not box:
         raise InputError("box: it is empty; add a tube to correct with.", "box")
     checked_amount(most_growth, "most_growth", least=1, most=50)

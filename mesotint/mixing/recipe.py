@@ -19,8 +19,9 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.metamerism import metameric_difference
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
-from mesotint.optics.grid import BANDS, WAVELENGTHS_NM, Array, Indices
+from mesotint.optics.grid import BANDS, Array, Indices, as_spectra
 from mesotint.paints.library import NO_HAZARD, Paint, library
+from mesotint.paints.table import WHITES
 
 MOST_PAINTS: Final = 4
 REACHED_BELOW: Final = 1.0
@@ -119,6 +120,7 @@ def search(
     most_paints : int
         1 to 4; water in a wash does not count.
     viewing : Viewing
+        In a wash no white is used unless it is required: water lightens.
     reflectance : array, shape (36,), optional
         The target's spectrum. Without one the metameric risk is told against the smoothest
         spectrum that has the target's colour.
@@ -138,7 +140,11 @@ def search(
         raise InputError("target: give one colour, three numbers L*, a*, b*.", "target")
     if not 1 <= most_paints <= MOST_PAINTS:
         raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most_paints}.", "max_paints")
-    usable, must = _usable(box, set(required), set(forbidden), most_paints)
+    if reflectance is not None:
+        reflectance = as_spectra(reflectance)
+    needed = set(required)
+    out = set(forbidden) | (WHITES - needed if viewing.medium == "wash" else set())
+    usable, must = _usable(box, needed, out, most_paints)
     found = Searcher(usable, viewing, target).run(most_paints, must)
     spectrum = smoothest_reflectance(target, viewing.light) if reflectance is None else reflectance
     recipes = _short_list(found, target, viewing, spectrum)
@@ -198,12 +204,12 @@ class Searcher:
     def wash(self) -> bool:
         return self.viewing.medium == "wash"
 
-    def run(self, most: int, must: Sequence[int], sets: Indices | None = None) -> list[Found]:
+    def run(self, most: int, must: Sequence[int]) -> list[Found]:
         """Refined mixtures of every size from the required up to `most` paints."""
         found = []
         best_triples = None
         for size in range(max(1, len(must)), min(most, 3, self.count) + 1):
-            rows = paint_sets(self.count, size, must) if sets is None or size < 3 else sets
+            rows = paint_sets(self.count, size, must)
             if not len(rows):
                 continue
             starts, score = self.lattice(rows)
@@ -411,4 +417,4 @@ def smoothest_reflectance(lab: Array, light: str = "D65") -> Array:
     system[:BANDS, BANDS:] = w.T
     system[BANDS:, :BANDS] = w
     wanted = np.concatenate([np.zeros(BANDS), xyz_from_lab(lab, light)])
-    return np.clip(np.linalg.solve(system, wanted)[: WAVELENGTHS_NM.size], 0.001, 1.0)
+    return np.clip(np.linalg.solve(system, wanted)[:BANDS], 0.001, 1.0)

@@ -106,7 +106,7 @@ class MixTest(unittest.TestCase):
         self.assertEqual(status, 0)
         self.assertEqual(["error" in a for a in answers], [False, *[True] * 6, False])
         self.assertIn("PB29", answers[1]["error"])
-        self.assertIn("parts", answers[5 - 1 + 1]["error"])
+        self.assertIn("parts", answers[5]["error"])
 
 
 class OtherCommandsTest(unittest.TestCase):

@@ -10,7 +10,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DRYING, Mixture, Viewing
 from mesotint.mixing.trail import POINTS, Trail
-from mesotint.paints.library import library
+from mesotint.paints.library import library, mixed_tube
 
 PAINT = library().paint
 keys = st.sampled_from(sorted(library().paints))
@@ -108,11 +108,17 @@ class TrailTest(unittest.TestCase):
 
     def test_the_white_test_opens_every_mixture(self) -> None:
         trail = Trail(PAINT("PO20"), PAINT("PB29"), 1)
-        same = trail.lab(np.array([0.4])) * 0
         opened = trail.opened.lab(np.array([0.4]))
         # One part of the pair and one of white is two; four parts of white each make nine.
         by_hand = Mixture.of({PAINT("PO20"): 0.6, PAINT("PB29"): 0.4, PAINT("PW6"): 9}).lab
-        np.testing.assert_allclose(opened[0], by_hand + same[0])
+        np.testing.assert_allclose(opened[0], by_hand)
+
+    def test_a_trail_runs_from_a_mixture_to_a_mixture(self) -> None:
+        green = mixed_tube("g", "My green", "mixture", {PAINT("PY3"): 3, PAINT("PB15:3"): 1})
+        red = mixed_tube("r", "My red", "mixture", {PAINT("PR108-light"): 2, PAINT("PV19"): 1})
+        half = {PAINT("PY3"): 0.75, PAINT("PB15:3"): 0.25,
+                PAINT("PR108-light"): 2 / 3, PAINT("PV19"): 1 / 3}  # fmt: skip
+        np.testing.assert_allclose(Trail(green, red).lab(np.array(0.5)), Mixture.of(half).lab)
 
     def test_a_paint_with_itself_is_refused(self) -> None:
         with self.assertRaisesRegex(InputError, "another paint"):

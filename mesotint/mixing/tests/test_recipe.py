@@ -75,10 +75,11 @@ class WishesTest(unittest.TestCase):
 
     def test_a_wash_needs_no_white(self) -> None:
         light = np.array([85.0, 4.0, 10.0])
-        found = search(light, BOX, 3, Viewing("wash"), forbidden=["PW6"])
+        found = search(light, BOX, 3, Viewing("wash"))
         self.assertTrue(found.reached)
         for recipe in found.recipes:
             self.assertIn(WATER, recipe.paints)
+            self.assertNotIn(PAINT("PW6"), recipe.paints)
             self.assertLessEqual(recipe.tubes, 3)
 
     def test_out_of_reach_says_so_and_names_what_would_help(self) -> None:
@@ -103,6 +104,8 @@ class WishesTest(unittest.TestCase):
             ({"most_paints": 9}, "1 to 4"),
             ({"target": [120, 0, 0]}, "between 0 and 100"),
             ({"target": [[50, 0, 0]]}, "one colour"),
+            ({"reflectance": [0.5] * 31}, "36 values"),
+            ({"reflectance": [1.5] * 36}, "between 0 and 1.2"),
         )
         for change, told in cases:
             asked = {"target": self.target, "box": BOX, **change}

@@ -41,7 +41,7 @@ class ComputeTest(StudioTest):
         self.assertEqual(told["neutral"]["step"], 3)
 
     def test_what_cannot_be_computed_says_how_to_mend_it(self) -> None:
-        first, second = self.tubes["PO20"], self.tubes["PB29"]
+        first = self.tubes["PO20"]
         cases = [
             ({"first_tube": first, "second_tube": first}, 422, "another paint"),
             ({"steps": 1}, 422, "3 to 15"),
@@ -61,7 +61,6 @@ class ComputeTest(StudioTest):
             with self.subTest(change=change):
                 answer = self.send("post", "scales/compute", {**self.pair, **change})
                 self.assert_problem(answer, status, told)
-        self.assertEqual(second, self.pair["second_tube"])
 
     def test_what_is_no_json_is_told_so(self) -> None:
         start = f'{{"first_tube": {self.tubes["PO20"]}, "second_tube": {self.tubes["PB29"]}, '

@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
-import { useCallback, useMemo } from "react";
-import { NEUTRALS } from "../ui/neutrals";
+import { useMemo } from "react";
+import { DARKEST_STAGE, neutral } from "../ui/neutrals";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
 
@@ -45,7 +45,6 @@ export function PagePlot({
     return { chroma: least, lightness: at[0] };
   }, [trail]);
 
-  const tick = useCallback((chroma: number) => Math.abs(chroma), []);
   const ticks = x.ticks(6).filter((t) => t !== 0 && Math.abs(t) <= most);
   return (
     <TrailPlot
@@ -72,25 +71,25 @@ export function PagePlot({
           <g key={t} transform={`translate(${x(t)} ${height - MARGIN.bottom})`}>
             <line y1={0} y2={5} stroke="var(--stage-ink)" />
             <text y={20} textAnchor="middle">
-              {tick(t)}
+              {Math.abs(t)}
             </text>
           </g>
         ))}
-        {VALUES.map((value) => (
+        {VALUES.filter((value) => value >= DARKEST_STAGE).map((value) => (
           <rect
             key={value}
             x={x(0) - AXIS_WIDTH / 2}
             width={AXIS_WIDTH}
             y={y(lightnessOf(value + 0.5))}
             height={y(lightnessOf(value - 0.5)) - y(lightnessOf(value + 0.5))}
-            fill={NEUTRALS[String(Math.max(2, value))]}
+            fill={neutral(value)}
           />
         ))}
         <rect
           x={x(0) - AXIS_WIDTH / 2}
           width={AXIS_WIDTH}
           y={y(lightnessOf(9.5))}
-          height={y(lightnessOf(0.5)) - y(lightnessOf(9.5))}
+          height={y(lightnessOf(DARKEST_STAGE - 0.5)) - y(lightnessOf(9.5))}
           fill="none"
           stroke="var(--stage-ink)"
           strokeOpacity={0.6}
