@@ -7,10 +7,15 @@ import sys
 import tempfile
 from pathlib import Path
 
+import numpy as np
+
 from bench.timing import Figure, below, median_ms
 from workshop.serving import Stack
 
 PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"))
+WARM = ("PY3", "PY83", "PO20", "PO73", "PR108-light", "PV19", "PBr7-burnt-sienna", "PW6")
+COOL = ("PV23", "PB29", "PB15:3", "PB35", "PG7", "PG18", "PBk9")
+ALL_PAIRS = [(warm, cool) for warm in WARM for cool in COOL]
 PORT = 8790
 
 
@@ -29,6 +34,33 @@ def core() -> list[Figure]:
             assert len(Scale(trail, 9).steps) == 9
 
     return [below("trail of 201 points and 9 steps, core", median_ms(act) / len(PAIRS), "ms", 20)]
+
+
+def evenness() -> list[Figure]:
+    """How even chroma steps are on either side of grey, and what a straight line between points
+    of the trail is off by, over every pair of a colour and a blue, green or violet."""
+    from mesotint.colour.difference import delta_e_2000
+    from mesotint.mixing.trail import Trail
+    from mesotint.paints.library import library
+    from mesotint.planning.scale import Scale
+
+    uneven, off = [], []
+    for first, second in ALL_PAIRS:
+        trail = Trail(library().paint(first), library().paint(second), 1.0)
+        scale = Scale(trail, 9)
+        shares = np.union1d(np.linspace(0, 1, 40001), scale.shares)
+        plan = trail.lab(shares)[:, 1:]
+        length = np.append(0, np.cumsum(np.linalg.norm(np.diff(plan, axis=0), axis=1)))
+        at = length[np.searchsorted(shares, scale.shares)]
+        for side in (at[: scale.neutral_index + 1], at[scale.neutral_index :]):
+            uneven.append(100 * float(np.ptp(np.diff(side))) / length[-1] if len(side) > 1 else 0)
+        middle = (trail.shares[1:] + trail.shares[:-1]) / 2
+        drawn = (trail.labs[1:] + trail.labs[:-1]) / 2
+        off.append(float(delta_e_2000(drawn, trail.lab(middle)).max()))
+    return [
+        below(f"chroma steps from even, worst of {len(ALL_PAIRS)} pairs", max(uneven), "%", 2),
+        below("a point drawn between two of the trail, worst", max(off), "ΔE00", 0.2),
+    ]
 
 
 def api() -> list[Figure]:
@@ -69,4 +101,4 @@ def _request_ms(stack: Stack) -> float:
     return median_ms(act, runs=60)
 
 
-SUITES = (core, api)
+SUITES = (core, evenness, api)
