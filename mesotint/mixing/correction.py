@@ -18,9 +18,9 @@ from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word
 from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.mixing.recipe import MOST_PAINTS, WATER, Searcher
+from mesotint.mixing.recipe import MOST_PAINTS, Searcher
 from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.library import WATER, Paint, mixed_tube
 from mesotint.paints.table import WHITES
 
 CLOSE: Final = 2.0

@@ -17,7 +17,7 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.optics.film import opaque_film, wash_film
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import surface_scatter
-from mesotint.paints.library import Paint
+from mesotint.paints.library import WATER, WHITE_KEY, Paint, library
 
 MEDIA: Final = ("opaque", "wash")
 BLOCK: Final = 2048
@@ -30,6 +30,16 @@ def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 
     if not math.isfinite(value) or not least <= value <= most:
         raise InputError(f"{field}: give a number from {least:g} to {most:g}.", field)
     return float(value)
+
+
+def merged(paints: Sequence[Paint], parts: Array) -> tuple[tuple[Paint, ...], Array]:
+    """Each paint once: columns of parts, shape (..., paints), of the same paint are added."""
+    once = {paint.key: paint for paint in paints}
+    keys = list(once)
+    added: Array = np.zeros((*parts.shape[:-1], len(keys)))
+    for column, paint in enumerate(paints):
+        added[..., keys.index(paint.key)] += parts[..., column]
+    return tuple(once.values()), added
 
 
 DRYING: Final[dict[str, float]] = {
@@ -79,6 +89,11 @@ class Viewing:
         checked_amount(self.wet_load, "wet_load", least=0.1, most=10)
         surface_scatter(self.finish)
         weights(self.light)
+
+    @property
+    def lightener(self) -> Paint:
+        """What lightens in this medium: titanium white, or water in a wash."""
+        return WATER if self.medium == "wash" else library().paint(WHITE_KEY)
 
     def film(
         self,

@@ -29,6 +29,7 @@ _SCAN: Final = 1 / (1 + np.exp(-np.linspace(-9, 9, 73)))
 _REFINE: Final = 11
 _FIX_SCAN: Final = np.geomspace(0.003, 1.5, 18)
 WAYPOINTS: Final = 14
+LINE_POINTS: Final = 25
 
 # The painters' wheel of twelve, in order; a hue's complement stands six places on.
 _WHEEL: Final = (
@@ -91,6 +92,10 @@ class Partner:
         Advice on temperature; empty where there is none.
     fix : Fix or None
         What takes out the lean, where the pair misses and the box has something.
+    line : array, shape (25, 3)
+        CIELAB along the trail from the paint to the partner, for drawing.
+    fixed_line : array, shape (25, 3), or None
+        The same once the fix bends it, as `mesotint.mixing.trail.Third` does.
     """
 
     paint: Paint
@@ -103,6 +108,8 @@ class Partner:
     relation: str
     remark: str
     fix: Fix | None
+    line: Array
+    fixed_line: Array | None
 
     @property
     def ends_there(self) -> bool:
@@ -144,6 +151,7 @@ def partners(
     chroma = np.hypot(labs[:, 1], labs[:, 2])
     fixes = pairs.fixes(shares, chroma, others)
     passed = pairs.passed(shares)
+    lines, fixed_lines = pairs.lines(shares, fixes)
     result = [
         Partner(
             paint=other,
@@ -156,6 +164,8 @@ def partners(
             relation=relation(paint, other),
             remark=temperature_remark(paint, other),
             fix=fixes[i],
+            line=lines[i],
+            fixed_line=fixed_lines[i],
         )
         for i, other in enumerate(others)
     ]
@@ -195,6 +205,42 @@ class _Pairs:
             best, found = scan[row, at], labs[row, at]
             scan = low[:, None] + (high - low)[:, None] * np.linspace(0, 1, _REFINE)
         return best, found
+
+    def lines(
+        self, shares: Array, fixes: Sequence[Fix | None]
+    ) -> tuple[list[Array], list[Array | None]]:
+        """Each trail in points even in colour, plain and bent by its fix; shape (25, 3) each."""
+        count = len(self.others)
+        scan = np.broadcast_to(np.concatenate([[0.0], _SCAN, [1.0]]), (count, len(_SCAN) + 2))
+        plain = [_even_line(labs) for labs in self.labs(scan)]
+        bent: list[Array | None] = [None] * count
+        fixed = [i for i, fix in enumerate(fixes) if fix is not None]
+        if fixed:
+            chosen = [fix for fix in fixes if fix is not None]
+            grey = shares[fixed, None]
+            taper = np.minimum(scan[fixed] / grey, (1 - scan[fixed]) / (1 - grey))
+            parts = np.stack(
+                [
+                    1 - scan[fixed],
+                    scan[fixed],
+                    np.full_like(taper, self.white),
+                    taper * np.array([fix.parts for fix in chosen])[:, None],
+                ],
+                axis=-1,
+            )
+            k, s = (
+                np.concatenate([of[fixed], np.array(third)[:, None]], axis=1)
+                for of, third in (
+                    (self.k, [fix.paint.absorption for fix in chosen]),
+                    (self.s, [fix.paint.scattering for fix in chosen]),
+                )
+            )
+            labs = lab_from_reflectance(
+                self.viewing.film(parts, k, s, self.water), self.viewing.light
+            )
+            for i, line in zip(fixed, labs, strict=True):
+                bent[i] = _even_line(line)
+        return plain, bent
 
     def passed(self, shares: Array) -> list[tuple[str, ...]]:
         """Classic colours within sight of each trail, from the first paint to its grey."""
@@ -246,6 +292,13 @@ class _Pairs:
             if best is None or _ranks(found) < _ranks(best):
                 best = found
         return best if best and best.chroma < 0.7 * miss else None
+
+
+def _even_line(labs: Array) -> Array:
+    """A line of colours redrawn in points that are even in CIELAB distance."""
+    along = np.append(0.0, np.cumsum(np.linalg.norm(np.diff(labs, axis=0), axis=1) + 1e-9))
+    at = np.linspace(0, along[-1], LINE_POINTS)
+    return np.stack([np.interp(at, along, column) for column in labs.T], axis=1)
 
 
 def _ranks(fix: Fix) -> tuple[bool, float]:

@@ -20,7 +20,7 @@ from mesotint.colour.metamerism import metameric_difference
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import BANDS, Array, Indices, as_spectra
-from mesotint.paints.library import NO_HAZARD, Paint, library
+from mesotint.paints.library import WATER, Paint, library
 from mesotint.paints.table import WHITES
 
 MOST_PAINTS: Final = 4
@@ -39,20 +39,6 @@ _LOOK_AFTER: Final = 3
 _HOPEFUL: Final = 260
 _NUDGE: Final = 1e-3
 _LEAST_SHARE: Final = 2e-4
-
-WATER: Final = Paint(
-    key="water",
-    name="Water",
-    colour_index="",
-    family="water",
-    opacity="transparent",
-    hazard_group=NO_HAZARD,
-    absorption=np.full(BANDS, 1e-9),
-    scattering=np.full(BANDS, 1e-9),
-    doubts=np.zeros((0, 2, BANDS)),
-    origin="water takes up room in a wash and leaves nothing behind",
-)
-"""Water in a wash is a paint that neither absorbs nor scatters."""
 
 
 @dataclass(frozen=True)

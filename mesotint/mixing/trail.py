@@ -1,4 +1,7 @@
-"""A trail: all mixtures of two paints, from the one to the other, with white or water in them."""
+"""A trail: all mixtures of two paints, from the one to the other.
+
+White or water may be in them all; a third paint may bend it; a lightness may be held along it.
+"""
 
 from dataclasses import dataclass, replace
 from functools import cached_property
@@ -7,15 +10,41 @@ from typing import Final
 import numpy as np
 
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, merged
+from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint
 
 POINTS: Final = 201
 LIGHTENER_MOST: Final = 500.0
+THIRD_MOST: Final = 50.0
 WHITE_TEST_PARTS: Final = 4.0
 _SCAN: Final = 385
 _STEEPNESS: Final = 9.0
+_LEAST_SHARE: Final = 1e-4
+
+
+@dataclass(frozen=True)
+class Third:
+    """A third paint that bends a trail, such as one that takes out its lean.
+
+    `parts` is how much of it stands to one part of the pair where the pair is nearest to grey;
+    from there it falls away evenly to nothing at both ends, which stay pure.
+    """
+
+    paint: Paint
+    parts: float
+
+
+@dataclass(frozen=True)
+class Hold:
+    """A lightness that every mixture of a trail is brought to.
+
+    The medium's lightener (white, or water in a wash) lightens, and `dark` darkens.
+    """
+
+    lightness: float
+    dark: Paint
 
 
 @dataclass(frozen=True)
@@ -31,17 +60,24 @@ class Trail:
         0 to 500.
     viewing : Viewing
         Medium, finish and light.
+    third : Third, optional
+        A paint that bends the trail; neither of the ends.
+    hold : Hold, optional
+        A lightness to hold; the trail then takes no fixed lightener.
 
     Raises
     ------
     InputError
-        When the ends are the same paint or the lightener is out of range.
+        When the ends are the same paint, or the lightener, the third paint or the held lightness
+        cannot be had.
     """
 
     first: Paint
     second: Paint
     lightener: float = 0.0
     viewing: Viewing = DEFAULT_VIEWING
+    third: Third | None = None
+    hold: Hold | None = None
 
     def __post_init__(self) -> None:
         if self.first.key == self.second.key:
@@ -51,46 +87,78 @@ class Trail:
             )
         field = "white" if self.viewing.medium == "opaque" else "water"
         checked_amount(self.lightener, field, most=LIGHTENER_MOST)
+        if self.third is not None:
+            if self.third.paint.key in (self.first.key, self.second.key):
+                raise InputError(
+                    f"{self.third.paint.name} is in the pair already; choose another paint.",
+                    "third",
+                )
+            checked_amount(self.third.parts, "third", most=THIRD_MOST)
+        if self.hold is not None:
+            checked_amount(self.hold.lightness, "hold", most=100)
+
+    @cached_property
+    def _columns(self) -> tuple[Paint, ...]:
+        """Paint of each column that `_amounts` fills; one may stand in several."""
+        pair = [self.first, self.second]
+        third = [self.third.paint] if self.third else []
+        if self.hold:
+            return (*pair, *third, self.viewing.lightener, self.hold.dark)
+        return (*pair, *third, *([self.viewing.lightener] if self.lightener else []))
 
     @cached_property
     def paints(self) -> tuple[Paint, ...]:
-        """The paints of `parts`: the ends, and white where the trail holds any."""
-        pair = (self.first, self.second)
-        return (*pair, library().paint(WHITE_KEY)) if self._white else pair
+        """The paints of `parts`, each once: the ends, then what is mixed into all of them."""
+        return tuple({paint.key: paint for paint in self._columns}.values())
 
-    @property
-    def _white(self) -> float:
-        return self.lightener if self.viewing.medium == "opaque" else 0.0
+    def _amounts(self, share: Array) -> Array:
+        columns = [1 - share, share]
+        if self.third:
+            columns.append(self.third.parts * self._taper(share))
+        if self.lightener and not self.hold:
+            columns.append(np.full_like(share, self.lightener))
+        amounts = np.stack(columns, axis=-1)
+        if not self.hold:
+            return amounts
+        paints = self._columns[: amounts.shape[-1]]
+        flat = amounts.reshape(-1, len(paints))
+        held = hold_value(
+            flat,
+            paints,
+            self.hold.lightness,
+            self.viewing.lightener,
+            self.hold.dark,
+            self.viewing,
+        )
+        return held.parts.reshape(*share.shape, -1)
 
-    @property
-    def water(self) -> float:
-        """Parts of water to one of paint; zero in an opaque medium."""
-        return self.lightener if self.viewing.medium == "wash" else 0.0
+    def _taper(self, share: Array) -> Array:
+        """1 where the pair alone is nearest to grey, falling evenly to 0 at both ends."""
+        grey = replace(self, third=None, hold=None).neutral_share
+        grey = min(max(grey, _LEAST_SHARE), 1 - _LEAST_SHARE)
+        return np.asarray(np.minimum(share / grey, (1 - share) / (1 - grey)))
 
     def parts(self, share: Array) -> Array:
         """Parts by volume, shape (..., paints), at shares of the second paint in the pair."""
-        share = np.asarray(share, dtype=np.float64)
-        columns = [1 - share, share]
-        if self._white:
-            columns.append(np.full_like(share, self._white))
-        return np.stack(columns, axis=-1)
+        amounts = self._amounts(np.asarray(share, dtype=np.float64))
+        return merged(self._columns, amounts)[1]
 
     def reflectance(self, share: Array) -> Array:
         """Reflectance, shape (..., 36), computed at each share."""
-        return self.viewing.reflectance(self.parts(share), self.paints, self.water)
+        return self.viewing.reflectance(self.parts(share), self.paints)
 
     def lab(self, share: Array) -> Array:
         """CIELAB, shape (..., 3), computed at each share."""
-        return self.viewing.lab(self.parts(share), self.paints, self.water)
+        return self.viewing.lab(self.parts(share), self.paints)
 
-    @property
-    def opened(self) -> "Trail":
-        """The same trail for the white test: every mixture opened with four parts of white.
-
-        In a wash, with four parts of water. A dark mixture hides its lean until it is opened.
+    def opened_lab(self, share: Array) -> Array:
+        """CIELAB of the white test: every mixture opened with four parts of white, of water in
+        a wash. A dark mixture hides its lean until it is opened.
         """
-        more = WHITE_TEST_PARTS * (1 + self.lightener)
-        return replace(self, lightener=self.lightener + more)
+        parts = self.parts(share)
+        more = WHITE_TEST_PARTS * parts.sum(axis=-1, keepdims=True)
+        opened = np.concatenate([parts, more], axis=-1)
+        return self.viewing.lab(opened, (*self.paints, self.viewing.lightener))
 
     @cached_property
     def shares(self) -> Array:

@@ -13,7 +13,7 @@ from mesotint.paints.library import Paint
 WITHIN: Final = 0.5
 """How near L* is held."""
 
-_ROUNDS: Final = 40
+_ROUNDS: Final = 30
 _MOST_PARTS: Final = 1e4
 
 

@@ -9,7 +9,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.errors import InputError, nearest_words
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import BANDS, Array
 from mesotint.optics.kubelka_munk import mixed
 from mesotint.paints.table import DATA, paint_table
 
@@ -46,6 +46,21 @@ class Paint:
     doubts: Array
     origin: str
     recipe: tuple[tuple[str, float], ...] = ()
+
+
+WATER: Final = Paint(
+    key="water",
+    name="Water",
+    colour_index="",
+    family="water",
+    opacity="transparent",
+    hazard_group=NO_HAZARD,
+    absorption=np.full(BANDS, 1e-9),
+    scattering=np.full(BANDS, 1e-9),
+    doubts=np.zeros((0, 2, BANDS)),
+    origin="water takes up room in a wash and leaves nothing behind",
+)
+"""Water in a wash is a paint that neither absorbs nor scatters."""
 
 
 def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float]) -> Paint:

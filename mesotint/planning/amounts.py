@@ -15,6 +15,7 @@ PARTS_TOLERANCE: Final = 1.0
 MEASURABLE_TOTAL: Final = 240
 """Most parts in all that a painter would still measure; a stronger paint wants a let-down."""
 
+_GIVEN_TOTAL: Final = 40
 _TOTALS: Final = np.concatenate([np.arange(1, MEASURABLE_TOTAL + 1), np.geomspace(270, 8000, 30)])
 
 
@@ -44,7 +45,8 @@ def whole_parts(exact: Array, lab_of: Callable[[Array], Array]) -> list[WholePar
     Returns
     -------
     list of WholeParts
-        Where no total tried comes within 1.0, the nearest one found.
+        Where no total tried comes within 1.0, the nearest one found. Parts that are whole already
+        stay as they are.
     """
     shares = exact / exact.sum(axis=1, keepdims=True)
     rounded = np.rint(shares[:, None, :] * _TOTALS[:, None])
@@ -53,6 +55,9 @@ def whole_parts(exact: Array, lab_of: Callable[[Array], Array]) -> list[WholePar
     cost = delta_e_2000(lab_of(rounded), lab_of(exact)[:, None, :])
     result = []
     for i in range(len(exact)):
+        if (given := _whole_already(shares[i])) is not None:
+            result.append(WholeParts(given, 0.0))
+            continue
         by_size = np.argsort(rounded[i].sum(axis=1), kind="stable")
         within = by_size[cost[i, by_size] <= PARTS_TOLERANCE]
         best = within[0] if within.size else int(np.argmin(cost[i]))
@@ -61,3 +66,11 @@ def whole_parts(exact: Array, lab_of: Callable[[Array], Array]) -> list[WholePar
         )
         result.append(WholeParts(parts, float(cost[i, best])))
     return result
+
+
+def _whole_already(shares: Array) -> tuple[int, ...] | None:
+    """Shares as whole parts, where they are small multiples of their least; else None."""
+    parts = shares / shares[shares > 0].min()
+    whole = np.rint(parts)
+    near = bool(np.abs(parts - whole).max() < 1e-6)
+    return tuple(whole.astype(int).tolist()) if near and whole.sum() <= _GIVEN_TOTAL else None

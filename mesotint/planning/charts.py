@@ -15,16 +15,19 @@ from mesotint.mixing.mixture import (
     Viewing,
     appearances,
     checked_amount,
+    merged,
 )
 from mesotint.mixing.recipe import Recipe, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint
+from mesotint.planning.scale import Scale
 
 FEWEST_VALUES: Final = 5
 MOST_VALUES: Final = 11
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
+COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
 BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
 FAR_HUE: Final = 255.0
 """CIELAB hue angle toward which colours cool with distance."""
@@ -42,8 +45,9 @@ class Cell:
 
 def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: Array) -> list[Cell]:
     looks = appearances(labs)
+    paints, parts = merged(paints, parts)
     return [
-        Cell(label, tuple(paints), tuple(row.tolist()), look)
+        Cell(label, paints, tuple(row.tolist()), look)
         for label, row, look in zip(labels, parts, looks, strict=True)
     ]
 
@@ -64,7 +68,7 @@ def value_scale(
         A paint, or a mixed black as a tube (`mixed_tube`).
     count : int
     white : Paint, optional
-        Titanium white where none is given.
+        Titanium white where none is given, or water in a wash.
 
     Raises
     ------
@@ -75,7 +79,7 @@ def value_scale(
         raise InputError(
             f"steps: a value scale has {FEWEST_VALUES} to {MOST_VALUES} steps.", "steps"
         )
-    trail = Trail(black, white or library().paint(WHITE_KEY), 0.0, viewing)
+    trail = Trail(black, white or viewing.lightener, 0.0, viewing)
     dark, light = munsell_from_lab(trail.lab(np.array([0.0, 1.0])))[0][:, 1]
     values = np.linspace(dark, light, count)
     wanted = np.array([lightness_of_value(v) for v in values])
@@ -94,12 +98,33 @@ def value_scale(
 def tint_column(
     paint: Paint, whites: Sequence[float] = TINT_PARTS, viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Cell]:
-    """A paint or mixture with rising parts of titanium white."""
+    """A paint or mixture with rising parts of titanium white, or of water in a wash."""
     amounts = np.array([checked_amount(w, "white", most=1000) for w in whites])
-    paints = (paint, library().paint(WHITE_KEY))
+    paints = (paint, viewing.lightener)
     parts = np.stack([np.ones_like(amounts), amounts], axis=1)
     labels = [f"1 : {w:g}" for w in amounts]
     return _cells(labels, paints, parts, viewing.lab(parts, paints))
+
+
+def complement_chart(scale: Scale, whites: Sequence[float] = COMPLEMENT_WHITES) -> list[list[Cell]]:
+    """A complement scale, and the same opened with white (or water) in steps, a row each.
+
+    Parameters
+    ----------
+    scale : Scale
+        Its own lightener is what the first row holds more of.
+    whites : sequence of float
+        Parts of white to one of each step.
+    """
+    trail, rows = scale.trail, []
+    paints = (*trail.paints, trail.viewing.lightener)
+    steps = trail.parts(scale.shares)
+    for white in whites:
+        opened = checked_amount(white, "white", most=100) * steps.sum(axis=1, keepdims=True)
+        parts = np.concatenate([steps, opened], axis=1)
+        labels = [f"step {i + 1}, {white:g} white" for i in range(len(parts))]
+        rows.append(_cells(labels, paints, parts, trail.viewing.lab(parts, paints)))
+    return rows
 
 
 def string(
@@ -126,7 +151,7 @@ def string(
     """
     wanted = [checked_amount(v, "values", most=10) for v in values]
     lightness = np.array([lightness_of_value(v) for v in wanted])
-    white = library().paint(WHITE_KEY)
+    white = viewing.lightener
     held = hold_value(np.ones((len(wanted), 1)), [paint], lightness, white, dark, viewing)
     if not held.reached.all():
         short = wanted[int(np.flatnonzero(~held.reached)[0])]
@@ -202,7 +227,7 @@ def brown_chart(
     enrichments : sequence of Paint, optional
         Paints of which a row has more; those of the base, one after another, where none is given.
     whites : sequence of float
-        Parts of white to one of the brown, a column each.
+        Parts of white (of water in a wash) to one of the brown, a column each.
     more : float
         Parts of the enriching paint added, as against the base's whole.
 
@@ -217,7 +242,7 @@ def brown_chart(
         raise InputError("base: name at least one paint and its parts.", "base")
     checked_amount(more, "more", most=100)
     amounts = amounts / amounts.sum()
-    white = library().paint(WHITE_KEY)
+    white = viewing.lightener
     richer = list(enrichments) if enrichments is not None else paints
     every = [*paints, *(p for p in richer if p not in paints)]
     start = np.concatenate([amounts, np.zeros(len(every) - len(paints))])

@@ -1,6 +1,7 @@
 """A scale: a trail taken in steps, from one end through its most neutral mixture to the other."""
 
-from collections.abc import Callable, Sequence
+import itertools
+from collections.abc import Callable
 from dataclasses import dataclass
 from functools import cached_property
 from typing import Final
@@ -9,12 +10,10 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Appearance, appearances, checked_amount
+from mesotint.mixing.mixture import Appearance, appearances
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.trust import uncertainty
-from mesotint.mixing.value import Held, hold_value
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
 from mesotint.planning.amounts import WholeParts, whole_parts
 
 FEWEST_STEPS: Final = 3
@@ -72,17 +71,22 @@ class Scale:
 
     to_grey : bool
         Whether the scale ends at the neutral, as a scale from a paint to grey alone does.
+    pins : tuple of (int, float)
+        Steps that stand where a painter put them, by their place between the two ends and their
+        share of the second paint; the others are even between them. A step is kept for the
+        neutral where the pins leave one.
 
     Raises
     ------
     InputError
-        For a number of steps or a spacing that cannot be had.
+        For a number of steps, a spacing or pins that cannot be had.
     """
 
     trail: Trail
     count: int = 9
     spacing: str = "chroma"
     to_grey: bool = False
+    pins: tuple[tuple[int, float], ...] = ()
 
     def __post_init__(self) -> None:
         whole = isinstance(self.count, int) and not isinstance(self.count, bool)
@@ -95,48 +99,61 @@ class Scale:
                 f"spacing: '{self.spacing[:40]}' is not known; choose {', '.join(SPACINGS)}.",
                 "spacing",
             )
+        places = [place for place, _ in self.pins]
+        if places != sorted(set(places)) or not all(0 < p < self.count - 1 for p in places):
+            raise InputError(
+                f"pins: a pinned step stands between the two ends, at place 1 to {self.count - 2}, "
+                "and once.",
+                "pins",
+            )
+        if self.to_grey and self.trail.neutral_share <= 0:
+            raise InputError(
+                f"{self.trail.first.name} is the greyest of this trail already; go through grey "
+                "instead.",
+                "to_grey",
+            )
+        shares = [0.0, *(share for _, share in self.pins), self._end]
+        if any(b <= a for a, b in itertools.pairwise(shares)):
+            raise InputError(
+                "pins: pinned steps rise from the first paint to the last step; let one go.", "pins"
+            )
+
+    @property
+    def _end(self) -> float:
+        """Share of the second paint at the last step."""
+        return self.trail.neutral_share if self.to_grey else 1.0
 
     @cached_property
     def shares(self) -> Array:
         """Shares of the second paint at the steps, rising from 0 to 1, shape (count,)."""
         trail = self.trail
         neutral = trail.neutral_share
-        shares = np.union1d(trail.shares, [neutral])
+        pinned = [share for _, share in self.pins]
+        shares = np.union1d(trail.shares, [neutral, *pinned])
         lengths = SPACINGS[self.spacing](shares, trail.lab(shares))
         along = np.concatenate([[0.0], np.cumsum(np.maximum(lengths, 1e-12))])
-        middle = float(along[np.searchsorted(shares, neutral)])
-        if self.to_grey:
-            if neutral <= 0:
-                raise InputError(
-                    f"{trail.first.name} is the greyest of this trail already.", "first"
-                )
-            result = np.interp(np.linspace(0, middle, self.count), along, shares)
-            result[-1] = neutral
-            return np.asarray(result)
-        place = self.neutral_place(middle / along[-1])
-        wanted = np.concatenate(
-            [
-                np.linspace(0, middle, place + 1),
-                np.linspace(middle, along[-1], self.count - place)[1:],
-            ]
-        )
-        result = np.interp(wanted, along, shares)
-        result[[0, place, -1]] = [0.0, neutral, 1.0]
-        # A neutral that lies at an end is that end.
-        if place in (0, self.count - 1):
-            result[place] = round(neutral)
-        return np.asarray(result)
 
-    def neutral_place(self, fraction: float) -> int:
-        """Place of the neutral in the row, for its fraction of the trail's whole length."""
-        last = self.count - 1
-        if fraction < 1e-6:
-            return 0
-        if fraction > 1 - 1e-6:
-            return last
-        places = np.arange(1, last)
-        before, after = fraction / places, (1 - fraction) / (last - places)
-        return int(places[np.argmin(np.abs(np.log(before / after)))])
+        def length(share: float) -> float:
+            return float(along[np.searchsorted(shares, share)])
+
+        anchors = [(0, 0.0), *self.pins, (self.count - 1, self._end)]
+        for (place, low), (next_place, high) in itertools.pairwise(anchors):
+            if low < neutral < high and next_place - place > 1:
+                whole = length(high) - length(low)
+                fraction = (length(neutral) - length(low)) / whole
+                at = place + neutral_place(fraction, next_place - place)
+                # A neutral that lies at an end is that end.
+                if place < at < next_place:
+                    anchors = sorted([*anchors, (at, neutral)])
+                break
+        result = np.empty(self.count)
+        for (place, low), (next_place, high) in itertools.pairwise(anchors):
+            wanted = np.linspace(length(low), length(high), next_place - place + 1)
+            result[place : next_place + 1] = np.interp(wanted, along, shares)
+        # What is anchored stands to the last digit.
+        for place, share in anchors:
+            result[place] = share
+        return result
 
     @cached_property
     def neutral_index(self) -> int:
@@ -149,35 +166,23 @@ class Scale:
         return steps_at(self.trail, self.shares)
 
 
+def neutral_place(fraction: float, last: int) -> int:
+    """Place of the neutral among 0 to `last`, for its fraction of the length between them."""
+    if fraction < 1e-6:
+        return 0
+    if fraction > 1 - 1e-6:
+        return last
+    places = np.arange(1, last)
+    before, after = fraction / places, (1 - fraction) / (last - places)
+    return int(places[np.argmin(np.abs(np.log(before / after)))])
+
+
 def steps_at(trail: Trail, shares: Array) -> list[Step]:
     """Steps of a trail at the given shares of its second paint, shape (n,)."""
-    return _steps(trail, shares, trail.parts(shares), trail.paints)
-
-
-def steps_of_one_value(scale: Scale, dark: Paint, lightness: float) -> tuple[list[Step], Held]:
-    """The steps of a scale brought to one lightness with white or a darker neutral.
-
-    Parameters
-    ----------
-    scale : Scale
-        Its trail may hold no white of its own, or the held amounts come on top of it.
-    dark : Paint
-        What darkens.
-    lightness : float
-        L* wanted of every step, 0 to 100; reached within 0.5 where `Held.reached` says so.
-    """
-    checked_amount(lightness, "lightness", most=100)
-    trail, white = scale.trail, library().paint(WHITE_KEY)
-    parts = trail.parts(scale.shares)
-    held = hold_value(parts, trail.paints, lightness, white, dark, trail.viewing)
-    return _steps(trail, scale.shares, held.parts, held.paints), held
-
-
-def _steps(trail: Trail, shares: Array, parts: Array, paints: Sequence[Paint]) -> list[Step]:
-    viewing, water = trail.viewing, trail.water
-    looks = appearances(viewing.lab(parts, paints, water))
-    doubts = uncertainty(viewing, parts, paints, water)
-    whole = whole_parts(parts, lambda p: viewing.lab(p, paints, water))
+    parts, viewing = trail.parts(shares), trail.viewing
+    looks = appearances(viewing.lab(parts, trail.paints))
+    doubts = uncertainty(viewing, parts, trail.paints)
+    whole = whole_parts(parts, lambda p: viewing.lab(p, trail.paints))
     return [
         Step(float(share), tuple(float(p) for p in row), rounded, look, float(doubt))
         for share, row, rounded, look, doubt in zip(

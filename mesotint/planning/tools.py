@@ -39,6 +39,7 @@ DENSITY_G_PER_ML: Final[dict[str, float]] = {
     "titanate": 1.9,
     "bismuth vanadate": 1.8,
     "manganese": 1.6,
+    "water": 1.0,
 }
 ORGANIC_DENSITY: Final = 1.15
 
@@ -194,9 +195,34 @@ def measured(
             f"mix at least {need:.2g} ml, or use a finer one.",
             "total_ml",
         )
-    exact = viewing.lab(shares, paints)
+    return measured_volumes(wanted, paints, tool, white, viewing)
+
+
+def measured_volumes(
+    volumes_ml: Array,
+    paints: Sequence[Paint],
+    tool: Tool,
+    white: Paint,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> Measured:
+    """Volumes of paints as a tool can measure them, however little they are.
+
+    As `measured`, but an amount below what the tool reads honestly is rounded all the same, where
+    no let-down helps.
+
+    Parameters
+    ----------
+    volumes_ml : array, shape (paints,)
+    paints : sequence of Paint
+    tool : Tool
+    white : Paint
+    viewing : Viewing
+    """
+    units = np.array([tool.per_ml(paint) for paint in paints])
+    wanted = np.asarray(volumes_ml, dtype=np.float64)
+    exact = viewing.lab(wanted, paints)
     plan = _Plan(tuple(paints), wanted, ())
-    for i in np.flatnonzero((shares > 0) & (wanted * units < tool.least)).tolist():
+    for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.least)).tolist():
         options = _let_downs(plan, i, tool, white)
         ranked = [
             (option.volumes[i] * units[i] < tool.least, option.cost(exact, tool, viewing), at)

@@ -9,8 +9,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.correction import CLOSE, correct, what_is_wrong
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.recipe import WATER
-from mesotint.paints.library import library
+from mesotint.paints.library import WATER, library
 
 PAINT = library().paint
 BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",

@@ -108,7 +108,7 @@ class TrailTest(unittest.TestCase):
 
     def test_the_white_test_opens_every_mixture(self) -> None:
         trail = Trail(PAINT("PO20"), PAINT("PB29"), 1)
-        opened = trail.opened.lab(np.array([0.4]))
+        opened = trail.opened_lab(np.array([0.4]))
         # One part of the pair and one of white is two; four parts of white each make nine.
         by_hand = Mixture.of({PAINT("PO20"): 0.6, PAINT("PB29"): 0.4, PAINT("PW6"): 9}).lab
         np.testing.assert_allclose(opened[0], by_hand)

@@ -11,8 +11,8 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.recipe import REACHED_BELOW, WATER, search, smoothest_reflectance
-from mesotint.paints.library import library
+from mesotint.mixing.recipe import REACHED_BELOW, search, smoothest_reflectance
+from mesotint.paints.library import WATER, library
 
 PAINT = library().paint
 BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",

@@ -7,11 +7,12 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.munsell import munsell_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Mixture
+from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.charts import (
     brown_chart,
+    complement_chart,
     lightness_of_value,
     recession,
     string,
@@ -83,6 +84,29 @@ class ChartsTest(unittest.TestCase):
             self.assertLess(recipe.delta_e, 1)
         with self.assertRaisesRegex(InputError, "greyer"):
             recession(PAINT("PG17"), box, greyer=2)
+
+    def test_a_complement_chart_opens_every_step_with_white(self) -> None:
+        for medium, lightener in (("opaque", "PW6"), ("wash", "water")):
+            scale = Scale(Trail(PAINT("PO20"), PAINT("PB29"), 0.5, Viewing(medium)), 7)
+            rows = complement_chart(scale)
+            self.assertEqual([len(row) for row in rows], [7] * 4)
+            for step, cell in zip(scale.steps, rows[0], strict=True):
+                self.assertEqual(step.appearance.munsell, cell.appearance.munsell)
+            for cell in rows[2]:
+                parts = dict(zip((p.key for p in cell.paints), cell.parts, strict=True))
+                self.assertAlmostEqual(parts[lightener], 0.5 + 3 * 1.5)
+            for column in zip(*rows, strict=True):
+                self.assertTrue((np.diff(values(column)) > 0).all())
+
+    def test_in_a_wash_water_lightens(self) -> None:
+        wash = Viewing("wash")
+        for row in (
+            tint_column(PAINT("PB29"), viewing=wash),
+            value_scale(PAINT("PBk9"), 7, viewing=wash),
+            string(PAINT("PB29"), (4, 6, 8), PAINT("PBk9"), wash),
+        ):
+            self.assertTrue((np.diff(values(row)) > 0).all())
+            self.assertEqual({"water"}, {p.key for p in row[-1].paints} & {"water", "PW6"})
 
     def test_the_brown_chart_has_twenty_browns(self) -> None:
         primaries = {PAINT("PR108-light"): 1, PAINT("PY74"): 1, PAINT("PB29"): 1}

@@ -1,16 +1,18 @@
 """Scales: where the steps lie, and the parts they take."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
-from mesotint.mixing.trail import Trail
-from mesotint.paints.library import library
+from mesotint.mixing.partners import partners
+from mesotint.mixing.trail import Hold, Third, Trail
+from mesotint.paints.library import WATER, library
 from mesotint.planning.amounts import PARTS_TOLERANCE, whole_parts
-from mesotint.planning.scale import SPACINGS, Scale, steps_of_one_value
+from mesotint.planning.scale import SPACINGS, Scale
 
 PAINT = library().paint
 PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"), ("PG7", "PV19"))
@@ -81,15 +83,82 @@ class ScaleTest(unittest.TestCase):
 
 class OneValueTest(unittest.TestCase):
     def test_every_step_has_the_value_and_the_ratio_of_its_pair(self) -> None:
-        scale = Scale(trail("PO20", "PB29"), 9)
-        steps, held = steps_of_one_value(scale, PAINT("PBk9"), 55.0)
-        self.assertTrue(held.reached.all())
-        for step, free in zip(steps, scale.steps, strict=True):
+        free = trail("PO20", "PB29")
+        held = replace(free, hold=Hold(55.0, PAINT("PBk9")))
+        for step in Scale(held, 9).steps:
             self.assertAlmostEqual(step.appearance.lab[0], 55, delta=0.5)
             first, second, *_ = step.parts
-            self.assertAlmostEqual(second / (first + second), free.share)
-        with self.assertRaisesRegex(InputError, "lightness"):
-            steps_of_one_value(scale, PAINT("PBk9"), 200)
+            self.assertAlmostEqual(second / (first + second), step.share)
+
+    def test_a_dark_that_is_the_partner_too_stands_in_one_column(self) -> None:
+        held = Trail(PAINT("PO20"), PAINT("PBk9"), hold=Hold(40.0, PAINT("PBk9")))
+        self.assertEqual([p.key for p in held.paints], ["PO20", "PBk9", "PW6"])
+        np.testing.assert_allclose(held.labs[:-1, 0], 40, atol=0.5)
+
+    def test_a_wash_is_held_with_water(self) -> None:
+        held = Trail(PAINT("PO20"), PAINT("PB29"), 0, Viewing("wash"), hold=Hold(70, PAINT("PBk9")))
+        self.assertEqual(held.paints[2], WATER)
+        np.testing.assert_allclose(held.labs[:, 0], 70, atol=0.5)
+
+    def test_a_value_that_is_none_is_refused(self) -> None:
+        with self.assertRaisesRegex(InputError, "hold"):
+            replace(trail("PO20", "PB29"), hold=Hold(200, PAINT("PBk9")))
+
+
+class ThirdPaintTest(unittest.TestCase):
+    def test_the_fix_bends_the_trail_to_grey_and_leaves_the_ends_pure(self) -> None:
+        """Common practice: name the lean, add a little of its opposite."""
+        for first, second in (("PY3", "PV23"), ("PR108-light", "PG7"), ("PO20", "PB15:3")):
+            with self.subTest(pair=(first, second)):
+                box = [PAINT(k) for k in (second, "PB29", "PY74", "PR101", "PG18", "PV19")]
+                found = partners(PAINT(first), box, 4.0)
+                partner = next(p for p in found if p.paint.key == second)
+                assert partner.fix is not None
+                free = Trail(PAINT(first), PAINT(second), 4.0)
+                bent = replace(free, third=Third(partner.fix.paint, partner.fix.parts))
+                ends = np.array([0.0, 1.0])
+                np.testing.assert_allclose(bent.lab(ends), free.lab(ends))
+                left = np.hypot(*bent.lab(np.array(bent.neutral_share))[1:])
+                self.assertLess(left, 0.7 * partner.chroma)
+                self.assertLessEqual(left, partner.fix.chroma + 0.01)
+
+    def test_none_of_it_changes_nothing_and_one_of_the_pair_is_refused(self) -> None:
+        free = trail("PY3", "PV23", 2)
+        shares = np.linspace(0, 1, 7)
+        bent = replace(free, third=Third(PAINT("PB29"), 0.0))
+        np.testing.assert_allclose(bent.lab(shares), free.lab(shares))
+        with self.assertRaisesRegex(InputError, "in the pair already"):
+            replace(free, third=Third(PAINT("PV23"), 0.1))
+
+
+class PinTest(unittest.TestCase):
+    def test_a_pinned_step_stands_and_the_others_are_even_around_it(self) -> None:
+        for spacing in SPACINGS:
+            with self.subTest(spacing=spacing):
+                free = Scale(trail("PO20", "PB29"), 9, spacing)
+                share = float(free.shares[2] * 0.4 + free.shares[3] * 0.6)
+                pinned = Scale(free.trail, 9, spacing, pins=((2, share),))
+                self.assertEqual(pinned.shares[2], share)
+                self.assertIn(free.trail.neutral_share, pinned.shares)
+                self.assertTrue((np.diff(pinned.shares) > 0).all())
+        middle = Scale(trail("PO20", "PB29"), 9, "parts", pins=((2, 0.1),)).shares
+        np.testing.assert_allclose(middle[1], 0.05, atol=1e-6)
+
+    def test_pins_that_leave_no_room_leave_the_neutral_out(self) -> None:
+        pinned = Scale(trail("PO20", "PB29"), 5, pins=((1, 0.1), (2, 0.2), (3, 0.9)))
+        self.assertEqual(pinned.shares.tolist(), [0, 0.1, 0.2, 0.9, 1])
+
+    def test_pins_that_cannot_be(self) -> None:
+        for pins in (((0, 0.1),), ((8, 0.5),), ((3, 0.5), (2, 0.6)), ((2, 0.6), (3, 0.5)),
+                     ((2, 1.0),), ((2, 0.0),)):  # fmt: skip
+            with self.subTest(pins=pins), self.assertRaisesRegex(InputError, "pin"):
+                Scale(trail("PO20", "PB29"), 9, pins=pins)
+
+    def test_a_scale_to_grey_ends_there(self) -> None:
+        scale = Scale(trail("PO20", "PB29"), 7, to_grey=True, pins=((2, 0.1),))
+        self.assertEqual(scale.shares[-1], scale.trail.neutral_share)
+        with self.assertRaisesRegex(InputError, "greyest"):
+            Scale(Trail(PAINT("PW6"), PAINT("PY3")), 7, to_grey=True)
 
 
 class WholePartsTest(unittest.TestCase):

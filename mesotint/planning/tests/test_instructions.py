@@ -1,0 +1,112 @@
+"""Instructions: a plan in a tool's measure, followed as a painter would follow it."""
+
+import re
+import unittest
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import library, mixed_tube
+from mesotint.planning.instructions import Instructions, Measure, instructions
+from mesotint.planning.scale import Scale
+from mesotint.planning.tools import drop_tool, ribbon_tool, scale_tool, syringe_tool
+from mesotint.planning.workplan import WAYS
+
+PAINT = library().paint
+TOOLS = (scale_tool(0.1), scale_tool(0.01), syringe_tool(0.1), drop_tool(), ribbon_tool(5))
+
+
+def plan(
+    pair: tuple[str, str], measure: Measure, white: float = 0.0, medium: str = "opaque"
+) -> tuple[Scale, Instructions]:
+    scale = Scale(Trail(PAINT(pair[0]), PAINT(pair[1]), white, Viewing(medium)), 7)
+    parts = np.array([step.parts for step in scale.steps])
+    labels = [f"step {i + 1}" for i in range(7)]
+    return scale, instructions(parts, scale.trail.paints, labels, measure, scale.trail.viewing)
+
+
+class InstructionsTest(unittest.TestCase):
+    def test_a_fine_scale_makes_every_step_by_every_way(self) -> None:
+        for pair in (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29")):
+            for way in WAYS:
+                for white in (0.0, 2.0):
+                    with self.subTest(pair=pair, way=way, white=white):
+                        _, told = plan(pair, Measure(scale_tool(0.01), 5.0, way), white)
+                        self.assertEqual(len(told.costs), 7)
+                        self.assertLess(max(told.costs), 1.0)
+
+    def test_what_is_squeezed_is_what_is_scooped_and_what_is_left(self) -> None:
+        for way in WAYS:
+            for tool in TOOLS:
+                with self.subTest(way=way, tool=tool.unit):
+                    _, told = plan(("PO20", "PB29"), Measure(tool, 5.0, way), 1.0)
+                    squeezed = sum(used.volume_ml for used in told.used)
+                    self.assertAlmostEqual(squeezed - told.left_ml, 35, delta=35 * 0.08)
+
+    def test_steps_mixed_by_themselves_weigh_what_the_lines_say(self) -> None:
+        """The lines read back by hand give the colours of the scale again."""
+        scale, told = plan(("PO20", "PB29"), Measure(scale_tool(0.01), 5.0))
+        by_name = {paint.name: paint for paint in scale.trail.paints}
+        for i, step in enumerate(scale.steps):
+            grams = [
+                re.fullmatch(r"([\d.]+) g(?: more)? (.+)", line.says)
+                for line in told.lines
+                if line.heading == f"Step {i + 1}"
+            ]
+            if any(match is None or match[2] not in by_name for match in grams):
+                continue
+            volumes = np.zeros(2)
+            for match in grams:
+                assert match is not None
+                paint = by_name[match[2]]
+                at = scale.trail.paints.index(paint)
+                volumes[at] += float(match[1]) / scale_tool(0.01).per_ml(paint)
+            made = scale.trail.viewing.lab(volumes, scale.trail.paints)
+            with self.subTest(step=i):
+                self.assertLess(delta_e_2000(made, np.array(step.appearance.lab)), 1.0)
+
+    def test_a_strong_paint_is_let_down_first(self) -> None:
+        _, told = plan(("PW6", "PB15:3"), Measure(scale_tool(0.1), 5.0))
+        first = told.lines[0]
+        self.assertRegex(first.heading, "Phthalo blue.*, 1 part in 10+ of titanium white")
+        self.assertRegex(first.says, r"^\d+\.\d g Phthalo blue")
+
+    def test_every_let_down_that_is_used_is_made_first(self) -> None:
+        for way in WAYS:
+            _, told = plan(("PY3", "PV23"), Measure(scale_tool(0.01), 5.0, way))
+            made = {line.heading.removeprefix("First mix: ") for line in told.lines}
+            for line in told.lines:
+                if "1 part in" in line.says:
+                    with self.subTest(way=way, line=line.says):
+                        self.assertTrue(any(line.says.endswith(name) for name in made))
+
+    def test_a_running_pile_is_scooped_and_a_carried_one_is_carried(self) -> None:
+        _, running = plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "running"))
+        self.assertTrue(any("Scoop out" in line.says for line in running.lines))
+        self.assertIsNotNone(running.left)
+        _, carried = plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "carried"))
+        self.assertTrue(any(x.says.startswith("Carry ") for x in carried.lines))
+
+    def test_water_is_measured_in_a_wash(self) -> None:
+        _, told = plan(("PO20", "PB29"), Measure(drop_tool(), 5.0), 4.0, "wash")
+        self.assertTrue(any(re.fullmatch(r"\d+ drops Water", line.says) for line in told.lines))
+
+    def test_a_mixture_at_an_end_is_mixed_first(self) -> None:
+        parts = {PAINT("PY3"): 3.0, PAINT("PB15:3"): 1.0}
+        green = mixed_tube("mix", "My green", "mixture", parts)
+        paints = (green, PAINT("PV19"))
+        told = instructions(
+            np.array([[1.0, 0.0], [2.0, 1.0]]), paints, ["step 1", "step 2"],
+            Measure(scale_tool(0.1), 5.0), ingredients={p.key: p for p in parts},
+        )  # fmt: skip
+        self.assertEqual([line.heading for line in told.lines[:2]], ["First mix: My green"] * 2)
+        self.assertIn("Hansa yellow light", told.lines[0].says)
+
+    def test_what_cannot_be_measured_is_refused_with_a_way_out(self) -> None:
+        with self.assertRaisesRegex(InputError, "mix at least"):
+            plan(("PO20", "PB29"), Measure(scale_tool(1.0), 0.5))
+        with self.assertRaisesRegex(InputError, "way"):
+            plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "sideways"))
