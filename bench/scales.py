@@ -90,10 +90,11 @@ def _request_ms(stack: Stack) -> float:
     line.request("GET", "/api/tubes", headers=headers)
     tubes = {t["paint"]["key"]: t["id"] for t in json.loads(line.getresponse().read())}
     first, second = PAIRS[0]
-    body = json.dumps({"first_tube": tubes[first], "second_tube": tubes[second], "steps": 9})
+    ends = [{"parts": [{"tube": tubes[key]}]} for key in (first, second)]
+    body = json.dumps({"first": ends[0], "second": ends[1], "steps": 9})
 
     def act() -> None:
-        line.request("POST", "/api/scales/compute", body, headers)
+        line.request("POST", "/api/scales/compute/scale", body, headers)
         answer = json.loads(line.getresponse().read())
         assert len(answer["trail"]["share"]) == 201
         assert len(answer["steps"]) == 9

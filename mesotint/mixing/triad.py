@@ -13,8 +13,9 @@ from mesotint.colour.words import lean, miss_in_words, opposite_of
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Searcher
+from mesotint.mixing.trail import WHITE_TEST_PARTS
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint
 
 LEANS: Final[dict[str, float]] = {
     "warm": 60.0,
@@ -74,8 +75,8 @@ class Triad:
 
     @cached_property
     def all_paints(self) -> tuple[Paint, ...]:
-        """The three, and titanium white."""
-        return (*self.paints, library().paint(WHITE_KEY))
+        """The three, and what lightens: titanium white, or water in a wash."""
+        return (*self.paints, self.viewing.lightener)
 
     def parts(self, points: Array) -> Array:
         """Parts by volume, shape (..., 4) with white last, at points of the triangle."""
@@ -87,6 +88,12 @@ class Triad:
     def labs(self, points: Array) -> Array:
         """CIELAB, shape (..., 3), at points of the triangle, shape (..., 3)."""
         return self.viewing.lab(self.parts(points), self.all_paints)
+
+    def opened_labs(self, points: Array) -> Array:
+        """CIELAB of the white test at points of the triangle: four parts of white to each."""
+        parts = self.parts(points)
+        parts[..., -1] += WHITE_TEST_PARTS * parts.sum(axis=-1)
+        return self.viewing.lab(parts, self.all_paints)
 
     @cached_property
     def neutral_point(self) -> Array:
@@ -137,9 +144,10 @@ class Triad:
         checked_amount(chroma, "chroma", most=100)
         checked_amount(lightness, "lightness", most=100)
         target = lab_from_lch(np.array([lightness, chroma, LEANS[word]]))
-        searcher = Searcher(self.all_paints, self.viewing, target)
+        # In a wash the search brings the water along itself.
+        box = self.paints if self.viewing.medium == "wash" else self.all_paints
         best, parts = np.inf, np.zeros(4)
-        for found in searcher.run(4, []):
+        for found in Searcher(box, self.viewing, target).run(len(box), []):
             gaps = delta_e_2000(found.labs, target)
             at = int(gaps.argmin())
             if gaps[at] < best:

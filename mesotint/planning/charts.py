@@ -52,6 +52,11 @@ def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: A
     ]
 
 
+def cell_of_recipe(label: str, recipe: Recipe) -> Cell:
+    """A recipe as a patch of a chart."""
+    return Cell(label, recipe.paints, recipe.parts, appearances(recipe.lab)[0])
+
+
 def lightness_of_value(value: float) -> float:
     """L* of a Munsell value (ASTM D1535)."""
     return float(lab_from_munsell(np.array([0.0, value, 0.0]))[0])

@@ -210,7 +210,7 @@ class _Bench:
         return float(volumes @ units / volumes.sum())
 
     def _told(self, amount: Amount) -> str:
-        return f"{_number(amount.amount, self.tool.step)} {amount.unit}"
+        return f"{number_in_steps(amount.amount, self.tool.step)} {amount.unit}"
 
     def _take(self, move: Move) -> None:
         here = self.pile(move.pile)
@@ -220,7 +220,7 @@ class _Bench:
         taken = min(steps * self.tool.step / per_ml, whole)
         everything = move.volume_nl / NANOLITRES > 0.98 * whole
         taken = whole if everything else taken
-        amount = f"{_number(taken * per_ml, self.tool.step)} {self.tool.unit}"
+        amount = f"{number_in_steps(taken * per_ml, self.tool.step)} {self.tool.unit}"
         part = here * (taken / whole)
         self.piles[move.pile] = here - part
         if move.kind == "scoop":
@@ -282,14 +282,14 @@ class _Bench:
         lines = []
         for ingredient, part in made_of.items():
             units = volume * part / total * self.tool.per_ml(ingredient)
-            told = _number(round(units / self.tool.step) * self.tool.step, self.tool.step)
+            told = number_in_steps(round(units / self.tool.step) * self.tool.step, self.tool.step)
             lines.append(
                 Line(f"First mix: {paint.name}", f"{told} {self.tool.unit} {ingredient.name}")
             )
         return lines
 
 
-def _number(amount: float, step: float) -> str:
+def number_in_steps(amount: float, step: float) -> str:
     """An amount with as many decimals as the tool's step has."""
     decimals = max(0, -int(np.floor(np.log10(step) + 1e-9)))
     return f"{amount:.{decimals}f}"

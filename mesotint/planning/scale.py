@@ -10,11 +10,9 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Appearance, appearances
 from mesotint.mixing.trail import Trail
-from mesotint.mixing.trust import uncertainty
 from mesotint.optics.grid import Array
-from mesotint.planning.amounts import WholeParts, whole_parts
+from mesotint.planning.patch import Patch, patches_of
 
 FEWEST_STEPS: Final = 3
 MOST_STEPS: Final = 15
@@ -46,14 +44,10 @@ SPACINGS: Final[dict[str, Callable[[Array, Array], Array]]] = {
 
 
 @dataclass(frozen=True)
-class Step:
-    """One step of a scale. `uncertainty` is one standard deviation, in CIEDE2000."""
+class Step(Patch):
+    """One step of a scale: a patch at its share of the second paint."""
 
     share: float
-    parts: tuple[float, ...]
-    whole: WholeParts
-    appearance: Appearance
-    uncertainty: float
 
 
 @dataclass(frozen=True)
@@ -179,13 +173,8 @@ def neutral_place(fraction: float, last: int) -> int:
 
 def steps_at(trail: Trail, shares: Array) -> list[Step]:
     """Steps of a trail at the given shares of its second paint, shape (n,)."""
-    parts, viewing = trail.parts(shares), trail.viewing
-    looks = appearances(viewing.lab(parts, trail.paints))
-    doubts = uncertainty(viewing, parts, trail.paints)
-    whole = whole_parts(parts, lambda p: viewing.lab(p, trail.paints))
+    patches = patches_of(trail.parts(shares), trail.paints, trail.viewing)
     return [
-        Step(float(share), tuple(float(p) for p in row), rounded, look, float(doubt))
-        for share, row, rounded, look, doubt in zip(
-            shares, parts, whole, looks, doubts, strict=True
-        )
+        Step(patch.parts, patch.whole, patch.appearance, patch.uncertainty, float(share))
+        for share, patch in zip(shares, patches, strict=True)
     ]

@@ -1,13 +1,13 @@
-"""The demo's invented painter, preparing *Low Tide, Breakers' Yard*: their box and their scales."""
+"""The demo's invented painter, preparing *Low Tide, Breakers' Yard*: their box and their sheets."""
 
-from typing import Final
+from typing import Any, Final
 
 from django.db import transaction
 
 from server.painters.api import DEMO_PAINTER
 from server.painters.models import Painter
-from server.scales.schemas import SavedScaleIn
-from server.scales.services import keep
+from server.scales.keeping import keep
+from server.scales.requests import SheetIn
 from server.tubes.models import Tube
 
 DEMO_PASSWORD: Final = "low-tide"
@@ -18,21 +18,61 @@ BOX: Final = (
     "PG17", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk9",
 )  # fmt: skip
 
-SCALES: Final = (
-    {"name": "Rust runs into harbour water", "pair": ("PO20", "PB29"), "steps": 9},
+SHEETS: Final = (
+    {"name": "Rust runs into harbour water", "pair": ("PO20", "PB29"), "steps": 9,
+     "notes": {3: "rust runs, in the light", 6: "the hull where it is tarred"}},
     {"name": "Wet mud, sienna to ultramarine", "pair": ("PBr7-burnt-sienna", "PB29"),
-     "steps": 7, "lightener": 2.0},
+     "steps": 7, "lightener": 2.0, "notes": {2: "wet mud", 3: "mud in shadow"}},
     {"name": "Bleached rope, yellow into violet", "pair": ("PY3", "PV23"),
-     "steps": 9, "lightener": 4.0},
+     "steps": 9, "lightener": 4.0, "notes": {2: "bleached rope"}},
     {"name": "Tarred hull, green into rose", "pair": ("PG7", "PV19"), "steps": 7},
     {"name": "Fog bank, thin wash", "pair": ("PBr7-burnt-sienna", "PB35"),
      "steps": 7, "lightener": 6.0, "medium": "wash"},
+    {"name": "Breakers' yard in three paints", "kind": "triangle",
+     "corners": ("PR108-light", "PY3", "PB29"), "lightener": 1.0,
+     "picks": ((0.3, 0.3, 0.4), (0.5, 0.35, 0.15), (0.2, 0.5, 0.3), (0.25, 0.15, 0.6)),
+     "notes": {0: "mud", 1: "rust", 2: "rope in shade", 3: "harbour water"}},
+    {"name": "Twenty browns of the yard", "kind": "chart", "chart": "browns",
+     "ends": ("PR108-light", "PY3", "PB29"), "openings": [0, 1, 2, 3, 4],
+     "notes": {5: "rust, wet", 6: "rust, dry"}},
+    {"name": "Values of the tarred hull", "kind": "chart", "chart": "values",
+     "mix": {"PB29": 3.0, "PBr7-burnt-umber": 2.0}, "mix_name": "Tar black"},
+    {"name": "Hull, rust and rope going back", "kind": "chart", "chart": "recession",
+     "ends": ("PBr7-raw-umber", "PR101", "PY43")},
 )  # fmt: skip
+"""What is on the demo's shelf, the first on top."""
+
+
+def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
+    """A sheet of the shelf, with tubes in place of paint keys."""
+
+    def end(key: str) -> dict[str, Any]:
+        return {"parts": [{"tube": tubes[key]}]}
+
+    rest = dict(entry)
+    name, notes = rest.pop("name"), rest.pop("notes", {})
+    request: dict[str, Any] = {"kind": rest.pop("kind", "scale")}
+    if pair := rest.pop("pair", None):
+        request |= {"first": end(pair[0]), "second": end(pair[1])}
+    if mix := rest.pop("mix", None):
+        parts = [{"tube": tubes[key], "parts": amount} for key, amount in mix.items()]
+        request["ends"] = [{"parts": parts, "name": rest.pop("mix_name")}]
+    for field in ("corners", "ends"):
+        if keys := rest.pop(field, None):
+            request[field] = [end(key) for key in keys]
+    if picks := rest.pop("picks", None):
+        request["picks"] = [{"point": point} for point in picks]
+    return SheetIn(
+        name=name,
+        request={**request, **rest},
+        notes=[{"place": place, "text": text} for place, text in notes.items()],
+        measure={"tool": "grams", "step": 0.1},
+    )
 
 
 @transaction.atomic
 def load() -> None:
-    """Make the demo painter, box and scales, where they are not there yet."""
+    """Make the demo painter, box and sheets, where they are not there yet."""
     painter, new = Painter.objects.get_or_create(username=DEMO_PAINTER)
     if not new:
         return
@@ -40,10 +80,5 @@ def load() -> None:
     painter.save()
     tubes = {key: Tube.objects.create(painter=painter, paint_key=key).pk for key in BOX}
     # Newest first on the shelf, so the first of the list is saved last.
-    for entry in reversed(SCALES):
-        wanted = {k: v for k, v in entry.items() if k != "pair"}
-        first, second = entry["pair"]
-        keep(
-            painter,
-            SavedScaleIn(first_tube=tubes[first], second_tube=tubes[second], **wanted),
-        )
+    for entry in reversed(SHEETS):
+        keep(painter, _sheet(entry, tubes))

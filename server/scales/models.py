@@ -1,4 +1,4 @@
-"""Saved scales, with what they were computed from and what came out."""
+"""Sheets: scales, triangles and charts, with what they were computed from and what came out."""
 
 from django.conf import settings
 from django.db import models
@@ -6,24 +6,24 @@ from django.db import models
 from server.tubes.models import Tube
 
 NAME_LENGTH = 120
+NOTE_LENGTH = 300
 
 
-class Scale(models.Model):
-    """A scale between two tubes. Its steps keep the result it had when it was saved."""
+class Sheet(models.Model):
+    """A scale, a triangle or a chart. Its patches keep the result they had when it was saved.
 
-    painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="scales")
+    `request` is what it is computed from, as the API takes it; the tubes it names stand in
+    `SheetTube` as well, so that they can be found.
+    """
+
+    painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="sheets")
+    kind = models.CharField(max_length=16)
     name = models.CharField(max_length=NAME_LENGTH)
-    first = models.ForeignKey(Tube, models.PROTECT, related_name="+")
-    second = models.ForeignKey(Tube, models.PROTECT, related_name="+")
-    spacing = models.CharField(max_length=16)
-    placed_by_hand = models.BooleanField(default=False)
-    lightener = models.FloatField()
-    medium = models.CharField(max_length=16)
-    finish = models.CharField(max_length=16)
-    light = models.CharField(max_length=16)
-    neutral_share = models.FloatField()
-    miss = models.CharField(max_length=200)
-    paint_data_version = models.CharField(max_length=16)
+    request = models.JSONField()
+    measure = models.JSONField()
+    summary = models.CharField(max_length=250)
+    columns = models.PositiveSmallIntegerField()
+    paint_data_version = models.CharField(max_length=64)
     thrown_away = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=1)
     created = models.DateTimeField(auto_now_add=True)
@@ -31,14 +31,27 @@ class Scale(models.Model):
 
     class Meta:
         ordering = ("-changed", "-id")
+        indexes = (models.Index(fields=["painter", "thrown_away", "-changed"]),)
 
 
-class Step(models.Model):
-    """One step of a saved scale: where it lies and how it was predicted to look."""
+class SheetTube(models.Model):
+    """A tube that a sheet is made with. A tube in use is put away, never deleted."""
 
-    scale = models.ForeignKey(Scale, models.CASCADE, related_name="steps")
+    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="tubes")
+    tube = models.ForeignKey(Tube, models.PROTECT, related_name="+")
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=["sheet", "tube"], name="a_tube_once_on_a_sheet"),
+        )
+
+
+class Patch(models.Model):
+    """One patch of a saved sheet: where it lies and how it was predicted to look."""
+
+    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="patches")
     place = models.PositiveSmallIntegerField()
-    share = models.FloatField()
+    label = models.CharField(max_length=120)
     lightness = models.FloatField()
     a = models.FloatField()
     b = models.FloatField()
@@ -47,22 +60,40 @@ class Step(models.Model):
     munsell = models.CharField(max_length=24)
     name = models.CharField(max_length=80)
     rounding_delta_e = models.FloatField()
+    note = models.CharField(max_length=NOTE_LENGTH, blank=True)
 
     class Meta:
         ordering = ("place",)
         constraints = (
-            models.UniqueConstraint(fields=["scale", "place"], name="one_step_at_a_place"),
+            models.UniqueConstraint(fields=["sheet", "place"], name="one_patch_at_a_place"),
         )
 
 
-class StepPart(models.Model):
-    """How much of one paint is in a step: exact, and in whole parts."""
+class PatchPart(models.Model):
+    """How much of one paint is in a patch: exact, and in whole parts."""
 
-    step = models.ForeignKey(Step, models.CASCADE, related_name="parts")
-    paint_key = models.CharField(max_length=64)
+    patch = models.ForeignKey(Patch, models.CASCADE, related_name="parts")
+    paint_key = models.CharField(max_length=200)
+    paint_name = models.CharField(max_length=200)
     exact = models.FloatField()
     whole = models.PositiveIntegerField()
 
     class Meta:
         ordering = ("id",)
         indexes = (models.Index(fields=["paint_key"]),)
+
+
+class Tick(models.Model):
+    """One line of a sheet's work plan that the painter has done.
+
+    `plan` tells the plan apart from others of the same sheet: a changed plan starts unticked.
+    """
+
+    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="ticks")
+    plan = models.CharField(max_length=16)
+    line = models.PositiveSmallIntegerField()
+
+    class Meta:
+        constraints = (
+            models.UniqueConstraint(fields=["sheet", "plan", "line"], name="a_line_is_ticked_once"),
+        )

@@ -1,10 +1,12 @@
 """Tubes as paints of the core, and how they look."""
 
+from collections.abc import Collection
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, cached_property
 
 import numpy as np
-from django.shortcuts import get_object_or_404
+from django.db.models import Q
+from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.mixing.mixture import Appearance, Viewing, appearances
@@ -39,6 +41,26 @@ def chips() -> dict[str, Chip]:
     return {paints[i].key: Chip(looks[0][i], looks[1][i]) for i in order}
 
 
-def paint_of(painter: Painter, tube_id: int) -> Paint:
-    """The paint in one of a painter's tubes; 404 where it is not theirs."""
-    return library().paint(get_object_or_404(Tube, pk=tube_id, painter=painter).paint_key)
+class Box:
+    """A painter's tubes as paints: those in the box, and some that may be put away."""
+
+    def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
+        wanted = Q(put_away=False) | Q(pk__in=named)
+        self.tubes = {tube.pk: tube for tube in Tube.objects.filter(wanted, painter=painter)}
+
+    def paint(self, tube_id: int) -> Paint:
+        """The paint in a tube; 404 where it is not the painter's."""
+        try:
+            return library().paint(self.tubes[tube_id].paint_key)
+        except KeyError:
+            raise Http404 from None
+
+    @cached_property
+    def paints(self) -> list[Paint]:
+        """Paints of the tubes that are in the box."""
+        return [self.paint(pk) for pk, tube in self.tubes.items() if not tube.put_away]
+
+    @cached_property
+    def tube_of(self) -> dict[str, int]:
+        """Tube by key of its paint, for those in the box."""
+        return {self.paint(pk).key: pk for pk, tube in self.tubes.items() if not tube.put_away}

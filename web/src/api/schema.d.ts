@@ -112,7 +112,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/compute": {
+    "/api/scales/compute/scale": {
         parameters: {
             query?: never;
             header?: never;
@@ -132,6 +132,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scales/compute/triangle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Triangle
+         * @description The field, the lines of equal chroma and the picks of a triangle; nothing is kept.
+         */
+        post: operations["server_scales_api_compute_triangle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Chart
+         * @description The cells of a chart; nothing is kept.
+         */
+        post: operations["server_scales_api_compute_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/partners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Partners
+         * @description Every tube in the box as a partner of a colour, nearest to neutral first.
+         */
+        post: operations["server_scales_api_compute_partners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Ways
+         * @description A colour muted to one chroma by every school.
+         */
+        post: operations["server_scales_api_compute_ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Plan
+         * @description Amounts and work plan of a sheet in the painter's measure.
+         */
+        post: operations["server_scales_api_compute_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Comparison
+         * @description A scale beside a saved one, patch by patch.
+         */
+        post: operations["server_scales_api_compute_comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scales": {
         parameters: {
             query?: never;
@@ -140,23 +260,23 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Scales
-         * @description The painter's saved scales, newest first.
+         * Sheets
+         * @description The painter's sheets, newest first.
          */
-        get: operations["server_scales_api_scales"];
+        get: operations["server_scales_api_sheets"];
         put?: never;
         /**
-         * Save Scale
-         * @description Keep a scale under a name.
+         * Keep Sheet
+         * @description Keep a new sheet.
          */
-        post: operations["server_scales_api_save_scale"];
+        post: operations["server_scales_api_keep_sheet"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/scales/{scale_id}": {
+    "/api/scales/{sheet_id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -164,19 +284,19 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Scale
-         * @description One saved scale.
+         * Sheet
+         * @description One sheet.
          */
-        get: operations["server_scales_api_scale"];
+        get: operations["server_scales_api_sheet"];
         /**
-         * Save Scale Again
-         * @description Keep a scale again, at the revision it was opened at.
+         * Keep Sheet Again
+         * @description Keep a sheet again, at the revision it was opened at.
          */
-        put: operations["server_scales_api_save_scale_again"];
+        put: operations["server_scales_api_keep_sheet_again"];
         post?: never;
         /**
          * Throw Away
-         * @description Take a scale off the shelf; it can be brought back.
+         * @description Take a sheet off the shelf; it can be brought back.
          */
         delete: operations["server_scales_api_throw_away"];
         options?: never;
@@ -184,7 +304,47 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/{scale_id}/restore": {
+    "/api/scales/{sheet_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Sheet
+         * @description The same sheet once more.
+         */
+        post: operations["server_scales_api_copy_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{sheet_id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Ticks
+         * @description Keep which lines of its plan are done.
+         */
+        put: operations["server_scales_api_keep_ticks"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{sheet_id}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -195,9 +355,29 @@ export interface paths {
         put?: never;
         /**
          * Bring Back
-         * @description Put a scale that was thrown away back on the shelf.
+         * @description Put a sheet that was thrown away back on the shelf.
          */
         post: operations["server_scales_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{sheet_id}/paper.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * On Paper
+         * @description A sheet to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON).
+         */
+        get: operations["server_scales_api_on_paper"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -291,14 +471,46 @@ export interface components {
             label: string;
         };
         /**
+         * AheadOut
+         * @description The trail with other amounts of its third paint, so that the amount can be dragged.
+         */
+        AheadOut: {
+            /** Parts */
+            parts: number[];
+            /** Trails */
+            trails: components["schemas"]["TrailOut"][];
+        };
+        /**
+         * LookOut
+         * @description A colour with its notation and its words.
+         */
+        LookOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+        };
+        /**
          * NeutralOut
          * @description Where the trail comes nearest to grey, how far it misses, and which way it leans.
+         *
+         *     `step` is the step that lies there, or the nearest one; `among_steps` says which.
          */
         NeutralOut: {
             /** Share */
             share: number;
             /** Step */
             step: number;
+            /** Among Steps */
+            among_steps: boolean;
             /** Lab */
             lab: number[];
             /** Chroma */
@@ -310,7 +522,7 @@ export interface components {
         };
         /**
          * PaintRef
-         * @description A paint of a scale.
+         * @description A paint of a sheet.
          */
         PaintRef: {
             /** Key */
@@ -320,7 +532,7 @@ export interface components {
         };
         /**
          * PartOut
-         * @description How much of one paint a step holds.
+         * @description How much of one paint a patch holds.
          */
         PartOut: {
             /** Key */
@@ -339,7 +551,10 @@ export interface components {
         ScaleOut: {
             /** Paints */
             paints: components["schemas"]["PaintRef"][];
+            /** Ends */
+            ends: components["schemas"]["LookOut"][];
             trail: components["schemas"]["TrailOut"];
+            ahead: components["schemas"]["AheadOut"] | null;
             /** Steps */
             steps: components["schemas"]["StepOut"][];
             neutral: components["schemas"]["NeutralOut"];
@@ -348,13 +563,23 @@ export interface components {
         };
         /**
          * StepOut
-         * @description A step: its parts and how it looks.
-         *
-         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+         * @description A step of a scale, at its share of the second paint.
          */
         StepOut: {
-            /** Share */
-            share: number;
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
             /** Measurable */
@@ -363,12 +588,413 @@ export interface components {
             rounding_delta_e: number;
             /** Uncertainty Delta E */
             uncertainty_delta_e: number;
+            /** Share */
+            share: number;
+            /** Pinned */
+            pinned: boolean;
+        };
+        /**
+         * TrailOut
+         * @description A trail in 201 points, each at its share of the second paint.
+         */
+        TrailOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Share */
+            share: number[];
+        };
+        /**
+         * EndIn
+         * @description A colour to mix from: one tube, or a mixture of some in parts.
+         */
+        EndIn: {
+            /** Parts */
+            parts: components["schemas"]["TubePart"][];
+            /**
+             * Name
+             * @description What the painter calls the mixture.
+             * @default
+             */
+            name: string;
+        };
+        /**
+         * PinIn
+         * @description A step that stays where the painter put it.
+         */
+        PinIn: {
+            /** Place */
+            place: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * ScaleIn
+         * @description A scale to compute: two ends, and how to take the way between them in steps.
+         */
+        ScaleIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scale";
+            first: components["schemas"]["EndIn"];
+            second: components["schemas"]["EndIn"];
+            third?: components["schemas"]["ThirdIn"] | null;
+            /**
+             * Steps
+             * @description 3 to 15.
+             * @default 9
+             */
+            steps: number;
+            /**
+             * Spacing
+             * @default chroma
+             * @enum {string}
+             */
+            spacing: "chroma" | "difference" | "parts" | "value";
+            /**
+             * To Grey
+             * @default false
+             */
+            to_grey: boolean;
+            /**
+             * Lightener
+             * @description Parts of white, or of water in a wash, to one.
+             * @default 0
+             */
+            lightener: number;
+            /**
+             * Hold
+             * @description Munsell value of every step.
+             */
+            hold?: number | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["PinIn"][];
+        };
+        /**
+         * ThirdIn
+         * @description A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest.
+         */
+        ThirdIn: {
+            end: components["schemas"]["EndIn"];
+            /** Parts */
+            parts: number;
+        };
+        /**
+         * TubePart
+         * @description Parts by volume of one tube.
+         */
+        TubePart: {
+            /** Tube */
+            tube: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
+        };
+        /**
+         * ChromaLineOut
+         * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
+         */
+        ChromaLineOut: {
+            /** Chroma */
+            chroma: number;
+            /** Pieces */
+            pieces: [
+                number,
+                number,
+                number
+            ][][];
+        };
+        /**
+         * FieldOut
+         * @description A triangle in a lattice of points, rows from the first corner; shares of the corners.
+         */
+        FieldOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Level */
+            level: number;
+            /** Point */
+            point: [
+                number,
+                number,
+                number
+            ][];
+            /** Parts */
+            parts: number[][];
+        };
+        /**
+         * PatchOut
+         * @description A patch: its parts and how it looks.
+         *
+         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+         */
+        PatchOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
             /** Lab */
             lab: number[];
             /** Munsell */
             munsell: string;
             /** Name */
             name: string;
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Measurable */
+            measurable: boolean;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number;
+        };
+        /**
+         * TriangleOut
+         * @description A computed triangle; `patches` are its picks, in order.
+         */
+        TriangleOut: {
+            /** Paints */
+            paints: components["schemas"]["PaintRef"][];
+            /** Corners */
+            corners: components["schemas"]["LookOut"][];
+            field: components["schemas"]["FieldOut"];
+            /** Lines */
+            lines: components["schemas"]["ChromaLineOut"][];
+            /** Neutral Point */
+            neutral_point: [
+                number,
+                number,
+                number
+            ];
+            neutral: components["schemas"]["PatchOut"];
+            /** Reaches */
+            reaches: boolean;
+            /** Miss */
+            miss: string;
+            /** Patches */
+            patches: components["schemas"]["PatchOut"][];
+            /** Paint Data Version */
+            paint_data_version: string;
+        };
+        /**
+         * PickIn
+         * @description A point of a triangle, as shares of its three corners.
+         */
+        PickIn: {
+            /** Point */
+            point: [
+                number,
+                number,
+                number
+            ];
+        };
+        /**
+         * TriangleIn
+         * @description Three corners, white or water in everything, and the points the painter picked.
+         */
+        TriangleIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "triangle";
+            /** Corners */
+            corners: [
+                components["schemas"]["EndIn"],
+                components["schemas"]["EndIn"],
+                components["schemas"]["EndIn"]
+            ];
+            /**
+             * Lightener
+             * @default 0
+             */
+            lightener: number;
+            /**
+             * Picks
+             * @default []
+             */
+            picks: components["schemas"]["PickIn"][];
+        };
+        /**
+         * ChartOut
+         * @description A computed chart, row by row.
+         */
+        ChartOut: {
+            /** Title */
+            title: string;
+            /** Paints */
+            paints: components["schemas"]["PaintRef"][];
+            /** Rows */
+            rows: components["schemas"]["PatchOut"][][];
+            /** Row Labels */
+            row_labels: string[];
+            /** Column Labels */
+            column_labels: string[];
+            /** Paint Data Version */
+            paint_data_version: string;
+        };
+        /**
+         * ChartIn
+         * @description A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
+         *
+         *     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
+         *     enriching a row. `values`: a dark to white. `tints`: each end opened. `strings`: each end at
+         *     values, darkened with `dark`. `recession`: each end near, middle and far.
+         */
+        ChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "chart";
+            /**
+             * Chart
+             * @enum {string}
+             */
+            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession";
+            /** Ends */
+            ends: components["schemas"]["EndIn"][];
+            /**
+             * Base
+             * @description Parts of each end in the base.
+             * @default []
+             */
+            base: number[];
+            /**
+             * More
+             * @default 1
+             */
+            more: number;
+            /**
+             * Count
+             * @default 9
+             */
+            count: number;
+            /**
+             * Openings
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            openings: number[];
+            /**
+             * Values
+             * @default [
+             *       3,
+             *       4,
+             *       5,
+             *       6,
+             *       7,
+             *       8
+             *     ]
+             */
+            values: number[];
+            dark?: components["schemas"]["EndIn"] | null;
+            /**
+             * Lighter
+             * @default 8
+             */
+            lighter: number;
+            /**
+             * Cooler
+             * @default 8
+             */
+            cooler: number;
+            /**
+             * Greyer
+             * @default 0.35
+             */
+            greyer: number;
+        };
+        /**
+         * ColourOut
+         * @description A colour as a screen shows it. `value_srgb` is its lightness alone.
+         */
+        ColourOut: {
             /** Srgb */
             srgb: string;
             /** Value Srgb */
@@ -377,15 +1003,28 @@ export interface components {
             in_gamut: boolean;
         };
         /**
-         * TrailOut
-         * @description The trail in 201 points, for drawing and for smooth dragging.
+         * FixOut
+         * @description The paint that takes a lean out: parts to one of the pair, and what it does.
+         */
+        FixOut: {
+            /** Tube */
+            tube: number;
+            /** Parts */
+            parts: number;
+            /** Chroma */
+            chroma: number;
+            /** Says */
+            says: string;
+            line: components["schemas"]["LineOut"];
+        };
+        /**
+         * LineOut
+         * @description Colours in order, for drawing and for smooth dragging.
          *
          *     `value_srgb` is each point's lightness alone, `opened_srgb` the mixture opened with four parts
          *     of white (or water).
          */
-        TrailOut: {
-            /** Share */
-            share: number[];
+        LineOut: {
             /** Lab */
             lab: number[][];
             /** Srgb */
@@ -398,129 +1037,54 @@ export interface components {
             opened_srgb: string[];
         };
         /**
-         * ScaleIn
-         * @description A scale to compute: two tubes, and how to take the way between them in steps.
+         * PartnerOut
+         * @description One tube as a partner; the look is that of the pair where it is nearest to grey.
          */
-        ScaleIn: {
-            /** First Tube */
-            first_tube: number;
-            /** Second Tube */
-            second_tube: number;
-            /**
-             * Steps
-             * @description 3 to 15.
-             * @default 9
-             */
-            steps: number;
-            /**
-             * Spacing
-             * @default chroma
-             * @enum {string}
-             */
-            spacing: "chroma" | "parts" | "difference";
-            /**
-             * Lightener
-             * @default 0
-             */
-            lightener: number;
-            /**
-             * Medium
-             * @default opaque
-             * @enum {string}
-             */
-            medium: "opaque" | "wash";
-            /**
-             * Finish
-             * @default satin
-             * @enum {string}
-             */
-            finish: "gloss" | "satin" | "matte";
-            /**
-             * Light
-             * @default D65
-             * @enum {string}
-             */
-            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
-            /**
-             * Placed
-             * @description Shares of the second tube where the painter put the steps, rising.
-             */
-            placed?: number[] | null;
-        };
-        /**
-         * SavedScaleOut
-         * @description A saved scale: what it was made from, and the result it had then.
-         */
-        SavedScaleOut: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Revision */
-            revision: number;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            request: components["schemas"]["ScaleIn"];
-            /** Steps */
-            steps: components["schemas"]["SavedStepOut"][];
-            /** Miss */
-            miss: string;
-            /** Paint Data Version */
-            paint_data_version: string;
-            /** Current Data */
-            current_data: boolean;
-        };
-        /**
-         * SavedStepOut
-         * @description A saved step as it was computed when it was saved.
-         */
-        SavedStepOut: {
-            /** Share */
-            share: number;
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+        PartnerOut: {
             /** Srgb */
             srgb: string;
             /** Value Srgb */
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** Share */
+            share: number;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Chroma */
+            chroma: number;
+            /** Lean */
+            lean: string | null;
+            /** Miss */
+            miss: string;
+            /** Passes */
+            passes: string[];
+            /** Relation */
+            relation: string;
+            /** Remark */
+            remark: string;
+            /** Ends There */
+            ends_there: boolean;
+            line: components["schemas"]["LineOut"];
+            /** Run */
+            run: components["schemas"]["ColourOut"][];
+            fix: components["schemas"]["FixOut"] | null;
         };
         /**
-         * SavedScaleIn
-         * @description A scale to keep, with its name and, when it is kept again, the revision it was opened at.
+         * PartnersIn
+         * @description A paint or mixture to find partners for, among the tubes in the box.
          */
-        SavedScaleIn: {
-            /** First Tube */
-            first_tube: number;
-            /** Second Tube */
-            second_tube: number;
-            /**
-             * Steps
-             * @description 3 to 15.
-             * @default 9
-             */
-            steps: number;
-            /**
-             * Spacing
-             * @default chroma
-             * @enum {string}
-             */
-            spacing: "chroma" | "parts" | "difference";
-            /**
-             * Lightener
-             * @default 0
-             */
-            lightener: number;
+        PartnersIn: {
             /**
              * Medium
              * @default opaque
@@ -539,15 +1103,381 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            end: components["schemas"]["EndIn"];
             /**
-             * Placed
-             * @description Shares of the second tube where the painter put the steps, rising.
+             * Lightener
+             * @default 0
              */
-            placed?: number[] | null;
+            lightener: number;
+        };
+        /**
+         * WayOut
+         * @description One school's way to mute.
+         */
+        WayOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
             /** Name */
             name: string;
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Measurable */
+            measurable: boolean;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number;
+            /** School */
+            school: string;
+            /** Hue Drift */
+            hue_drift: number;
+            /** Value Change */
+            value_change: number;
+            /** Strength */
+            strength: number;
+            /** Reached */
+            reached: boolean;
+        };
+        /**
+         * WaysIn
+         * @description A paint or mixture to mute to a chroma, by every school.
+         */
+        WaysIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            end: components["schemas"]["EndIn"];
+            /** Chroma */
+            chroma: number;
+            /**
+             * Keep Value
+             * @default false
+             */
+            keep_value: boolean;
+            /**
+             * Keep Hue
+             * @default false
+             */
+            keep_hue: boolean;
+        };
+        /**
+         * AmountOut
+         * @description One paint of a patch, in the painter's measure.
+         */
+        AmountOut: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MeasuredOut
+         * @description A patch in the painter's measure, and what the rounding costs in CIEDE2000.
+         */
+        MeasuredOut: {
+            /** Amounts */
+            amounts: components["schemas"]["AmountOut"][];
+            /** Cost Delta E */
+            cost_delta_e: number;
+        };
+        /**
+         * PlanLineOut
+         * @description One thing to do, below its heading.
+         */
+        PlanLineOut: {
+            /** Heading */
+            heading: string;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PlanOut
+         * @description A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart.
+         */
+        PlanOut: {
+            /** Key */
+            key: string;
+            /** Patches */
+            patches: components["schemas"]["MeasuredOut"][];
+            /** Lines */
+            lines: components["schemas"]["PlanLineOut"][];
+            /** Worst Delta E */
+            worst_delta_e: number;
+            /** Used */
+            used: components["schemas"]["UsedOut"][];
+            /** Left Ml */
+            left_ml: number;
+            left: components["schemas"]["LookOut"] | null;
+            /** Each Ml */
+            each_ml: number;
+        };
+        /**
+         * UsedOut
+         * @description What one tube must give in all.
+         */
+        UsedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * MeasureIn
+         * @description How the painter measures, how much of each patch is wanted, and the way of working.
+         */
+        MeasureIn: {
+            /**
+             * Tool
+             * @default parts
+             * @enum {string}
+             */
+            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            /**
+             * Step
+             * @description Smallest step of a scale or syringe.
+             * @default 0.1
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+            /**
+             * By
+             * @default volume
+             * @enum {string}
+             */
+            by: "volume" | "area";
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * Area Cm2
+             * @default 50
+             */
+            area_cm2: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+            /**
+             * Way
+             * @default separate
+             * @enum {string}
+             */
+            way: "separate" | "running" | "carried";
+        };
+        /**
+         * PlanIn
+         * @description A sheet to plan the work for.
+         */
+        PlanIn: {
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            measure: components["schemas"]["MeasureIn"];
+        };
+        /**
+         * CompareOut
+         * @description Two scales patch by patch: the other one's patches and CIEDE2000 between each two.
+         */
+        CompareOut: {
+            /** Name */
+            name: string;
+            /** Steps */
+            steps: components["schemas"]["PatchOut"][];
+            /** Delta E */
+            delta_e: number[];
+        };
+        /**
+         * CompareIn
+         * @description A scale, and the saved one to hold beside it.
+         */
+        CompareIn: {
+            request: components["schemas"]["ScaleIn"];
+            /** Sheet */
+            sheet: number;
+        };
+        /**
+         * SummaryOut
+         * @description A sheet on the shelf, known by its patches.
+         */
+        SummaryOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Summary */
+            summary: string;
+            /** Columns */
+            columns: number;
+            /** Patches */
+            patches: components["schemas"]["LookOut"][];
+        };
+        /**
+         * SavedPatchOut
+         * @description A saved patch as it was computed when it was saved.
+         */
+        SavedPatchOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Label */
+            label: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * SheetOut
+         * @description A saved sheet: what it was made from, and the result it had then.
+         */
+        SheetOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Summary */
+            summary: string;
+            /** Columns */
+            columns: number;
+            /** Revision */
+            revision: number;
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            measure: components["schemas"]["MeasureIn"];
+            /** Patches */
+            patches: components["schemas"]["SavedPatchOut"][];
+            /** Ticks */
+            ticks: components["schemas"]["TicksOut"][];
+            /** Paint Data Version */
+            paint_data_version: string;
+            /** Current Data */
+            current_data: boolean;
+        };
+        /**
+         * TicksOut
+         * @description Lines of a plan that are done.
+         */
+        TicksOut: {
+            /** Plan */
+            plan: string;
+            /** Lines */
+            lines: number[];
+        };
+        /**
+         * NoteIn
+         * @description What a patch is for, in the painter's words.
+         */
+        NoteIn: {
+            /** Place */
+            place: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SheetIn
+         * @description A sheet to keep; when it is kept again, with the revision it was opened at.
+         */
+        SheetIn: {
+            /** Name */
+            name: string;
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            /**
+             * @default {
+             *       "tool": "parts",
+             *       "step": 0.1,
+             *       "nozzle_mm": 5,
+             *       "by": "volume",
+             *       "volume_ml": 5,
+             *       "area_cm2": 50,
+             *       "coats": 1,
+             *       "spread_cm2_per_ml": 80,
+             *       "way": "separate"
+             *     }
+             */
+            measure: components["schemas"]["MeasureIn"];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["NoteIn"][];
             /** Revision */
             revision?: number | null;
+        };
+        /**
+         * TicksIn
+         * @description Which lines of a plan are done.
+         */
+        TicksIn: {
+            /** Plan */
+            plan: string;
+            /** Lines */
+            lines: number[];
         };
     };
     responses: never;
@@ -730,7 +1660,151 @@ export interface operations {
             };
         };
     };
-    server_scales_api_scales: {
+    server_scales_api_compute_triangle: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TriangleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TriangleOut"];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_chart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_partners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PartnersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartnerOut"][];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaysIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WayOut"][];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanOut"];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_comparison: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CompareOut"];
+                };
+            };
+        };
+    };
+    server_scales_api_sheets: {
         parameters: {
             query?: never;
             header?: never;
@@ -745,12 +1819,12 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedScaleOut"][];
+                    "application/json": components["schemas"]["SummaryOut"][];
                 };
             };
         };
     };
-    server_scales_api_save_scale: {
+    server_scales_api_keep_sheet: {
         parameters: {
             query?: never;
             header?: never;
@@ -759,7 +1833,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SavedScaleIn"];
+                "application/json": components["schemas"]["SheetIn"];
             };
         };
         responses: {
@@ -769,17 +1843,17 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedScaleOut"];
+                    "application/json": components["schemas"]["SheetOut"];
                 };
             };
         };
     };
-    server_scales_api_scale: {
+    server_scales_api_sheet: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                scale_id: number;
+                sheet_id: number;
             };
             cookie?: never;
         };
@@ -791,23 +1865,23 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedScaleOut"];
+                    "application/json": components["schemas"]["SheetOut"];
                 };
             };
         };
     };
-    server_scales_api_save_scale_again: {
+    server_scales_api_keep_sheet_again: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                scale_id: number;
+                sheet_id: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SavedScaleIn"];
+                "application/json": components["schemas"]["SheetIn"];
             };
         };
         responses: {
@@ -817,7 +1891,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedScaleOut"];
+                    "application/json": components["schemas"]["SheetOut"];
                 };
             };
         };
@@ -827,11 +1901,57 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                scale_id: number;
+                sheet_id: number;
             };
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_scales_api_copy_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+        };
+    };
+    server_scales_api_keep_ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksIn"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -847,7 +1967,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                scale_id: number;
+                sheet_id: number;
             };
             cookie?: never;
         };
@@ -855,6 +1975,29 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_scales_api_on_paper: {
+        parameters: {
+            query?: {
+                size?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                sheet_id: number;
+                form: "pdf" | "svg" | "png" | "csv" | "json";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

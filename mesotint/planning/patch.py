@@ -1,0 +1,39 @@
+"""A patch: one mixture of a scale, a triangle or a chart, with all that is told of it."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
+from mesotint.mixing.trust import uncertainty
+from mesotint.optics.grid import Array
+from mesotint.paints.library import Paint
+from mesotint.planning.amounts import WholeParts, whole_parts
+
+
+@dataclass(frozen=True)
+class Patch:
+    """Parts by volume, exact and whole, and how it looks.
+
+    `uncertainty` is one standard deviation, in CIEDE2000.
+    """
+
+    parts: tuple[float, ...]
+    whole: WholeParts
+    appearance: Appearance
+    uncertainty: float
+
+
+def patches_of(
+    parts: Array, paints: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
+) -> list[Patch]:
+    """Patches of mixtures, parts of shape (n, paints)."""
+    parts = np.asarray(parts, dtype=np.float64)
+    looks = appearances(viewing.lab(parts, paints))
+    doubts = uncertainty(viewing, parts, paints)
+    whole = whole_parts(parts, lambda p: viewing.lab(p, paints))
+    return [
+        Patch(tuple(row.tolist()), rounded, look, float(doubt))
+        for row, rounded, look, doubt in zip(parts, whole, looks, doubts, strict=True)
+    ]

@@ -1,0 +1,289 @@
+"""What the API tells of scales, triangles, charts, partners and plans."""
+
+from datetime import datetime
+
+from ninja import Schema
+
+from server.scales.requests import MeasureIn, SheetRequest
+
+
+class ColourOut(Schema):
+    """A colour as a screen shows it. `value_srgb` is its lightness alone."""
+
+    srgb: str
+    value_srgb: str
+    in_gamut: bool
+
+
+class LookOut(ColourOut):
+    """A colour with its notation and its words."""
+
+    lab: list[float]
+    munsell: str
+    name: str
+
+
+class PaintRef(Schema):
+    """A paint of a sheet."""
+
+    key: str
+    name: str
+
+
+class PartOut(Schema):
+    """How much of one paint a patch holds."""
+
+    key: str
+    name: str
+    exact: float
+    whole: int
+
+
+class PatchOut(LookOut):
+    """A patch: its parts and how it looks.
+
+    `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+    """
+
+    label: str
+    parts: list[PartOut]
+    measurable: bool
+    rounding_delta_e: float
+    uncertainty_delta_e: float
+
+
+class StepOut(PatchOut):
+    """A step of a scale, at its share of the second paint."""
+
+    share: float
+    pinned: bool
+
+
+class LineOut(Schema):
+    """Colours in order, for drawing and for smooth dragging.
+
+    `value_srgb` is each point's lightness alone, `opened_srgb` the mixture opened with four parts
+    of white (or water).
+    """
+
+    lab: list[list[float]]
+    srgb: list[str]
+    in_gamut: list[bool]
+    value_srgb: list[str]
+    opened_srgb: list[str]
+
+
+class TrailOut(LineOut):
+    """A trail in 201 points, each at its share of the second paint."""
+
+    share: list[float]
+
+
+class NeutralOut(Schema):
+    """Where the trail comes nearest to grey, how far it misses, and which way it leans.
+
+    `step` is the step that lies there, or the nearest one; `among_steps` says which.
+    """
+
+    share: float
+    step: int
+    among_steps: bool
+    lab: list[float]
+    chroma: float
+    lean: str | None
+    miss: str
+
+
+class AheadOut(Schema):
+    """The trail with other amounts of its third paint, so that the amount can be dragged."""
+
+    parts: list[float]
+    trails: list[TrailOut]
+
+
+class ScaleOut(Schema):
+    """A computed scale."""
+
+    paints: list[PaintRef]
+    ends: list[LookOut]
+    trail: TrailOut
+    ahead: AheadOut | None
+    steps: list[StepOut]
+    neutral: NeutralOut
+    paint_data_version: str
+
+
+class FieldOut(LineOut):
+    """A triangle in a lattice of points, rows from the first corner; shares of the corners."""
+
+    level: int
+    point: list[tuple[float, float, float]]
+    parts: list[list[float]]
+
+
+class ChromaLineOut(Schema):
+    """Where the triangle has one chroma: pieces of line, each two points of the triangle."""
+
+    chroma: float
+    pieces: list[list[tuple[float, float, float]]]
+
+
+class TriangleOut(Schema):
+    """A computed triangle; `patches` are its picks, in order."""
+
+    paints: list[PaintRef]
+    corners: list[LookOut]
+    field: FieldOut
+    lines: list[ChromaLineOut]
+    neutral_point: tuple[float, float, float]
+    neutral: PatchOut
+    reaches: bool
+    miss: str
+    patches: list[PatchOut]
+    paint_data_version: str
+
+
+class ChartOut(Schema):
+    """A computed chart, row by row."""
+
+    title: str
+    paints: list[PaintRef]
+    rows: list[list[PatchOut]]
+    row_labels: list[str]
+    column_labels: list[str]
+    paint_data_version: str
+
+
+class FixOut(Schema):
+    """The paint that takes a lean out: parts to one of the pair, and what it does."""
+
+    tube: int
+    parts: float
+    chroma: float
+    says: str
+    line: LineOut
+
+
+class PartnerOut(LookOut):
+    """One tube as a partner; the look is that of the pair where it is nearest to grey."""
+
+    tube: int
+    label: str
+    share: float
+    parts: list[PartOut]
+    chroma: float
+    lean: str | None
+    miss: str
+    passes: list[str]
+    relation: str
+    remark: str
+    ends_there: bool
+    line: LineOut
+    run: list[ColourOut]
+    fix: FixOut | None
+
+
+class WayOut(PatchOut):
+    """One school's way to mute."""
+
+    school: str
+    hue_drift: float
+    value_change: float
+    strength: float
+    reached: bool
+
+
+class CompareOut(Schema):
+    """Two scales patch by patch: the other one's patches and CIEDE2000 between each two."""
+
+    name: str
+    steps: list[PatchOut]
+    delta_e: list[float]
+
+
+class AmountOut(Schema):
+    """One paint of a patch, in the painter's measure."""
+
+    name: str
+    says: str
+
+
+class MeasuredOut(Schema):
+    """A patch in the painter's measure, and what the rounding costs in CIEDE2000."""
+
+    amounts: list[AmountOut]
+    cost_delta_e: float
+
+
+class PlanLineOut(Schema):
+    """One thing to do, below its heading."""
+
+    heading: str
+    says: str
+
+
+class UsedOut(Schema):
+    """What one tube must give in all."""
+
+    key: str
+    name: str
+    says: str
+    volume_ml: float
+
+
+class PlanOut(Schema):
+    """A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart."""
+
+    key: str
+    patches: list[MeasuredOut]
+    lines: list[PlanLineOut]
+    worst_delta_e: float
+    used: list[UsedOut]
+    left_ml: float
+    left: LookOut | None
+    each_ml: float
+
+
+class TicksOut(Schema):
+    """Lines of a plan that are done."""
+
+    plan: str
+    lines: list[int]
+
+
+class SavedPatchOut(LookOut):
+    """A saved patch as it was computed when it was saved."""
+
+    label: str
+    parts: list[PartOut]
+    rounding_delta_e: float
+    note: str
+
+
+class SheetHead(Schema):
+    """What every answer tells of a kept sheet."""
+
+    id: int
+    kind: str
+    name: str
+    changed: datetime
+    summary: str
+    columns: int
+
+
+class SummaryOut(SheetHead):
+    """A sheet on the shelf, known by its patches."""
+
+    patches: list[LookOut]
+
+
+class SheetOut(SheetHead):
+    """A saved sheet: what it was made from, and the result it had then."""
+
+    revision: int
+    request: SheetRequest
+    measure: MeasureIn
+    patches: list[SavedPatchOut]
+    ticks: list[TicksOut]
+    paint_data_version: str
+    current_data: bool

@@ -1,0 +1,189 @@
+"""Charts: complement, browns, values, tints, strings and recession, cell by cell."""
+
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.trail import Trail
+from mesotint.paints.library import Paint, library
+from mesotint.planning import charts as core
+from mesotint.planning.patch import patches_of
+from mesotint.planning.scale import Scale
+from server.painters.models import Painter
+from server.scales.answers import ChartOut, PatchOut
+from server.scales.ends import (
+    box_of,
+    dark_of,
+    ends_of,
+    ingredients_of,
+    paint_of,
+    patch_fields,
+    refs,
+    viewing_of,
+)
+from server.scales.made import Made
+from server.scales.requests import ChartIn
+
+
+@dataclass(frozen=True)
+class Grid:
+    """Cells row by row, with what is written beside the rows and above the columns."""
+
+    title: str
+    rows: list[list[core.Cell]]
+    row_labels: list[str]
+    column_labels: list[str]
+
+
+@dataclass(frozen=True)
+class Computed:
+    """A chart of the core."""
+
+    made: Made
+    grid: Grid
+
+
+@dataclass(frozen=True)
+class Asked:
+    """A request with its paints."""
+
+    request: ChartIn
+    ends: Sequence[Paint]
+    dark: Paint | None
+    box: Sequence[Paint]
+    viewing: Viewing
+
+    def need(self, fewest: int, most: int, what: str) -> None:
+        """Refuse a number of ends that the chart cannot be made of."""
+        if not fewest <= len(self.ends) <= most:
+            raise InputError(f"ends: {what}", "ends")
+
+    def darkener(self) -> Paint:
+        """What darkens."""
+        return self.dark or dark_of(self.box, self.ends[0])
+
+
+def _openings(asked: Asked) -> list[str]:
+    word = "water" if asked.viewing.medium == "wash" else "white"
+    return [f"1 : {opening:g} {word}" for opening in asked.request.openings]
+
+
+def _complement(asked: Asked) -> Grid:
+    asked.need(2, 2, "a complement chart takes two tubes.")
+    trail = Trail(asked.ends[0], asked.ends[1], 0.0, asked.viewing)
+    scale = Scale(trail, asked.request.count)
+    rows = core.complement_chart(scale, asked.request.openings)
+    steps = [f"step {i + 1}" for i in range(asked.request.count)]
+    told = f"{trail.first.name} into {trail.second.name.lower()}"
+    return Grid(told, rows, _openings(asked), steps)
+
+
+def _browns(asked: Asked) -> Grid:
+    asked.need(2, 6, "a brown chart takes two to six tubes; three primaries are usual.")
+    base = asked.request.base or [1.0] * len(asked.ends)
+    if len(base) != len(asked.ends):
+        raise InputError("base: give parts for every tube of the base.", "base")
+    rows = core.brown_chart(
+        dict(zip(asked.ends, base, strict=True)),
+        whites=asked.request.openings,
+        more=asked.request.more,
+        viewing=asked.viewing,
+    )
+    labels = ["base", *(f"more {paint.name.lower()}" for paint in asked.ends)]
+    told = ", ".join(paint.name for paint in asked.ends)
+    return Grid(f"Browns of {told}", rows, labels, _openings(asked))
+
+
+def _values(asked: Asked) -> Grid:
+    asked.need(1, 1, "a value scale takes one dark: a black, or a mixture.")
+    cells = core.value_scale(asked.ends[0], asked.request.count, viewing=asked.viewing)
+    labels = [cell.label for cell in cells]
+    return Grid(f"Values of {asked.ends[0].name.lower()}", [cells], [asked.ends[0].name], labels)
+
+
+def _tints(asked: Asked) -> Grid:
+    rows = [core.tint_column(p, asked.request.openings, asked.viewing) for p in asked.ends]
+    return Grid("Tints", rows, [paint.name for paint in asked.ends], _openings(asked))
+
+
+def _strings(asked: Asked) -> Grid:
+    dark = asked.darkener()
+    rows = [core.string(p, asked.request.values, dark, asked.viewing) for p in asked.ends]
+    columns = [f"value {value:g}" for value in asked.request.values]
+    title = f"Strings, darkened with {dark.name.lower()}"
+    return Grid(title, rows, [paint.name for paint in asked.ends], columns)
+
+
+def _recession(asked: Asked) -> Grid:
+    wanted = asked.request
+    rows = []
+    for paint in asked.ends:
+        found = core.recession(
+            paint, asked.box, wanted.lighter, wanted.cooler, wanted.greyer, asked.viewing
+        )
+        rows.append([core.cell_of_recipe(label, recipe) for label, recipe in found])
+    return Grid(
+        "Recession", rows, [paint.name for paint in asked.ends], [cell.label for cell in rows[0]]
+    )
+
+
+CHARTS: dict[str, Callable[[Asked], Grid]] = {
+    "complement": _complement,
+    "browns": _browns,
+    "values": _values,
+    "tints": _tints,
+    "strings": _strings,
+    "recession": _recession,
+}
+
+
+def compute(painter: Painter, asked: ChartIn) -> Computed:
+    """The chart a painter asks for."""
+    box = box_of(painter, ends_of(asked))
+    wanted = Asked(
+        request=asked,
+        ends=[paint_of(box, end) for end in asked.ends],
+        dark=paint_of(box, asked.dark) if asked.dark else None,
+        box=box.paints,
+        viewing=viewing_of(asked),
+    )
+    grid = CHARTS[asked.chart](wanted)
+    cells = [cell for row in grid.rows for cell in row]
+    paints = tuple({paint.key: paint for cell in cells for paint in cell.paints}.values())
+    parts = np.zeros((len(cells), len(paints)))
+    keys = [paint.key for paint in paints]
+    for row, cell in zip(parts, cells, strict=True):
+        for paint, amount in zip(cell.paints, cell.parts, strict=True):
+            row[keys.index(paint.key)] += amount
+    made = Made(
+        viewing=wanted.viewing,
+        paints=paints,
+        labels=tuple(cell.label for cell in cells),
+        patches=tuple(patches_of(parts, paints, wanted.viewing)),
+        columns=len(grid.rows[0]),
+        summary=grid.title,
+        ingredients={**{p.key: p for p in box.paints}, **ingredients_of(box, ends_of(asked))},
+    )
+    return Computed(made, grid)
+
+
+def chart_out(computed: Computed) -> ChartOut:
+    """A computed chart as the API tells it; a cell tells only the paints that are in it."""
+    made, grid = computed.made, computed.grid
+    cells = [
+        PatchOut(**patch_fields(label, made.paints, patch))
+        for label, patch in zip(made.labels, made.patches, strict=True)
+    ]
+    for cell in cells:
+        cell.parts = [part for part in cell.parts if part.exact > 0]
+    return ChartOut(
+        title=grid.title,
+        paints=refs(made.paints),
+        rows=[cells[i : i + made.columns] for i in range(0, len(cells), made.columns)],
+        row_labels=grid.row_labels,
+        column_labels=grid.column_labels,
+        paint_data_version=library().version,
+    )

@@ -1,0 +1,128 @@
+"""What mutes what: partners of a colour, the schools side by side, and two scales compared."""
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.srgb import hex_from_lab, neutral_hex
+from mesotint.mixing import muting
+from mesotint.mixing import partners as core
+from mesotint.mixing.mixture import Viewing
+from mesotint.optics.grid import Array
+from mesotint.planning.patch import patches_of
+from server.painters.models import Painter
+from server.scales.answers import (
+    ColourOut,
+    CompareOut,
+    FixOut,
+    PartnerOut,
+    PatchOut,
+    WayOut,
+)
+from server.scales.ends import box_of, line_out, paint_of, patch_fields, viewing_of
+from server.scales.models import Sheet
+from server.scales.requests import CompareIn, PartnersIn, ScaleIn, WaysIn
+from server.scales.scale import compute
+from server.tubes.services import Box
+
+RUN = 7
+"""Patches in the small run of a partner."""
+
+
+def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
+    """Every tube in the box as a partner, nearest to neutral first."""
+    box, viewing = box_of(painter, [asked.end]), viewing_of(asked)
+    paint = paint_of(box, asked.end)
+    found = core.partners(paint, box.paints, asked.lightener, viewing)
+    lightener = [asked.lightener] if asked.lightener else []
+    greys = []
+    for partner in found:
+        paints = [paint, partner.paint, *([viewing.lightener] if lightener else [])]
+        parts = np.array([[1 - partner.share, partner.share, *lightener]])
+        greys.append((paints, patches_of(parts, paints, viewing)[0]))
+    return [
+        PartnerOut(
+            tube=box.tube_of[partner.paint.key],
+            share=partner.share,
+            chroma=partner.chroma,
+            lean=partner.lean,
+            miss=partner.miss,
+            passes=list(partner.passes),
+            relation=partner.relation,
+            remark=partner.remark,
+            ends_there=partner.ends_there,
+            line=line_out(partner.line),
+            run=_run(partner.line),
+            fix=_fix_out(partner, box),
+            **patch_fields(partner.paint.name, paints, grey),
+        )
+        for partner, (paints, grey) in zip(found, greys, strict=True)
+    ]
+
+
+def _run(line: Array) -> list[ColourOut]:
+    """A few patches of a trail, even along it."""
+    labs = line[np.linspace(0, len(line) - 1, RUN).round().astype(int)]
+    codes, inside = hex_from_lab(labs)
+    values = neutral_hex(labs[:, 0])
+    return [
+        ColourOut(srgb=code, value_srgb=value, in_gamut=shown)
+        for code, value, shown in zip(codes, values, inside, strict=True)
+    ]
+
+
+def _fix_out(partner: core.Partner, box: Box) -> FixOut | None:
+    fix, line = partner.fix, partner.fixed_line
+    if fix is None or line is None or partner.lean is None:
+        return None
+    return FixOut(
+        tube=box.tube_of[fix.paint.key],
+        parts=fix.parts,
+        chroma=fix.chroma,
+        says=fix.in_words(partner.lean),
+        line=line_out(line),
+    )
+
+
+def ways(painter: Painter, asked: WaysIn) -> list[WayOut]:
+    """The same colour muted to the same chroma by every school the box has paints for."""
+    box, viewing = box_of(painter, [asked.end]), viewing_of(asked)
+    paint = paint_of(box, asked.end)
+    found = muting.ways_to_mute(
+        paint,
+        asked.chroma,
+        box.paints,
+        viewing,
+        keep_value=asked.keep_value,
+        keep_hue=asked.keep_hue,
+    )
+    return [_way_out(way, viewing) for way in found]
+
+
+def _way_out(way: muting.Way, viewing: Viewing) -> WayOut:
+    patch = patches_of(np.array([way.parts]), way.paints, viewing)[0]
+    return WayOut(
+        school=way.school,
+        hue_drift=way.hue_drift,
+        value_change=way.value_change,
+        strength=way.strength,
+        reached=way.reached,
+        **patch_fields(way.school, way.paints, patch),
+    )
+
+
+def compare(painter: Painter, asked: CompareIn, other: Sheet) -> CompareOut:
+    """A scale beside a saved one, which is taken in as many steps."""
+    mine = compute(painter, asked.request)
+    wanted = ScaleIn(**other.request).model_copy(
+        update={"steps": asked.request.steps, "pins": [], "light": asked.request.light}
+    )
+    theirs = compute(painter, wanted)
+    labs = [np.array([step.appearance.lab for step in of.steps]) for of in (mine, theirs)]
+    return CompareOut(
+        name=other.name,
+        steps=[
+            PatchOut(**patch_fields(label, theirs.made.paints, step))
+            for label, step in zip(theirs.made.labels, theirs.steps, strict=True)
+        ],
+        delta_e=delta_e_2000(labs[0], labs[1]).tolist(),
+    )

@@ -1,0 +1,119 @@
+"""A painter's tubes and mixtures as paints of the core."""
+
+from collections.abc import Iterable, Sequence
+from dataclasses import asdict
+from typing import Any
+
+import numpy as np
+
+from mesotint.colour.srgb import hex_from_lab, neutral_hex
+from mesotint.mixing.mixture import Appearance, Viewing, appearances
+from mesotint.mixing.muting import BLACK_FAMILIES
+from mesotint.optics.grid import Array
+from mesotint.paints.library import Paint, mixed_tube
+from mesotint.planning.instructions import MIXTURE_FAMILY
+from mesotint.planning.patch import Patch
+from server.painters.models import Painter
+from server.scales.answers import LineOut, LookOut, PaintRef, PartOut
+from server.scales.requests import ChartIn, EndIn, ScaleIn, Seen, TriangleIn
+from server.tubes.services import Box
+
+
+def ends_of(asked: ScaleIn | TriangleIn | ChartIn) -> list[EndIn]:
+    """Every tube or mixture that a request names."""
+    match asked:
+        case ScaleIn():
+            return [asked.first, asked.second, *([asked.third.end] if asked.third else [])]
+        case TriangleIn():
+            return list(asked.corners)
+        case ChartIn():
+            return [*asked.ends, *([asked.dark] if asked.dark else [])]
+
+
+def viewing_of(asked: Seen) -> Viewing:
+    """Medium, finish and light of a request."""
+    return Viewing(asked.medium, asked.finish, asked.light)
+
+
+def box_of(painter: Painter, ends: Iterable[EndIn] = ()) -> Box:
+    """The painter's tubes: those in the box, and those the ends name, wherever they are."""
+    return Box(painter, {part.tube for end in ends for part in end.parts})
+
+
+def paint_of(box: Box, end: EndIn) -> Paint:
+    """The tube's paint, or the mixture as one paint."""
+    if len(end.parts) == 1:
+        return box.paint(end.parts[0].tube)
+    parts: dict[Paint, float] = {}
+    for part in end.parts:
+        paint = box.paint(part.tube)
+        parts[paint] = parts.get(paint, 0.0) + part.parts
+    told = " with ".join(paint.name.lower() for paint in parts)
+    name = end.name.strip() or told[0].upper() + told[1:]
+    key = "mix:" + "+".join(f"{amount:.6g}{paint.key}" for paint, amount in parts.items())
+    return mixed_tube(key, name, MIXTURE_FAMILY, parts)
+
+
+def ingredients_of(box: Box, ends: Iterable[EndIn]) -> dict[str, Paint]:
+    """Paints by key of which the mixtures among the ends are made."""
+    paints = [box.paint(part.tube) for end in ends for part in end.parts]
+    return {paint.key: paint for paint in paints}
+
+
+def dark_of(box: Sequence[Paint], fallback: Paint) -> Paint:
+    """What darkens when nothing is said: the first black of a box, or else the fallback."""
+    return next((paint for paint in box if paint.family in BLACK_FAMILIES), fallback)
+
+
+def refs(paints: Sequence[Paint]) -> list[PaintRef]:
+    """Paints as the API names them."""
+    return [PaintRef(key=paint.key, name=paint.name) for paint in paints]
+
+
+def look_out(look: Appearance) -> LookOut:
+    """An appearance as the API tells it."""
+    return LookOut(**look_fields(look))
+
+
+def look_fields(look: Appearance) -> dict[str, Any]:
+    """Fields of an appearance that travel with every colour."""
+    told = asdict(look)
+    return {key: told[key] for key in LookOut.model_fields}
+
+
+def looks_of(paints: Sequence[Paint], viewing: Viewing) -> list[LookOut]:
+    """How paints look by themselves."""
+    labs = np.array([viewing.lab(np.ones(1), [paint]) for paint in paints])
+    return [look_out(look) for look in appearances(labs)]
+
+
+def patch_fields(label: str, paints: Sequence[Paint], patch: Patch) -> dict[str, Any]:
+    """Fields of a `PatchOut`."""
+    return {
+        **look_fields(patch.appearance),
+        "label": label,
+        "parts": [
+            PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
+            for paint, exact, whole in zip(paints, patch.parts, patch.whole.parts, strict=True)
+        ],
+        "measurable": patch.whole.measurable,
+        "rounding_delta_e": patch.whole.cost_delta_e,
+        "uncertainty_delta_e": patch.uncertainty,
+    }
+
+
+def line_fields(labs: Array, opened: Array) -> dict[str, Any]:
+    """Fields of a `LineOut` from CIELAB, shape (n, 3), plain and opened."""
+    srgb, inside = hex_from_lab(labs)
+    return {
+        "lab": np.round(labs, 2).tolist(),
+        "srgb": srgb,
+        "in_gamut": inside,
+        "value_srgb": neutral_hex(labs[:, 0]),
+        "opened_srgb": hex_from_lab(opened)[0],
+    }
+
+
+def line_out(labs: Array) -> LineOut:
+    """A line that is only looked at: the white test leaves it as it is."""
+    return LineOut(**line_fields(labs, labs))

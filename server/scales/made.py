@@ -1,0 +1,24 @@
+"""A sheet as it was computed, whatever its kind."""
+
+from dataclasses import dataclass
+
+from mesotint.mixing.mixture import Viewing
+from mesotint.paints.library import Paint
+from mesotint.planning.patch import Patch
+
+
+@dataclass(frozen=True)
+class Made:
+    """The patches of a sheet, in order, and what they are mixed from.
+
+    `ingredients` are the paints of which mixtures among `paints` are made, by key; `columns` is
+    how many patches stand in a row; `summary` says in a sentence what the sheet found.
+    """
+
+    viewing: Viewing
+    paints: tuple[Paint, ...]
+    labels: tuple[str, ...]
+    patches: tuple[Patch, ...]
+    columns: int
+    summary: str
+    ingredients: dict[str, Paint]

@@ -1,0 +1,226 @@
+"""Sheets on paper and as files: PDF and SVG to paint on, patches as PNG, data as CSV and JSON."""
+
+import io
+from collections.abc import Callable
+from functools import cache
+from pathlib import Path
+from typing import Any
+
+from django.http import HttpResponse
+from django.utils.text import slugify
+from PIL import Image, ImageDraw
+from reportlab.graphics import renderPDF, renderSVG
+from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
+from reportlab.lib.colors import HexColor
+from reportlab.lib.pagesizes import A4, LETTER
+from reportlab.lib.units import mm
+from reportlab.pdfbase import pdfmetrics
+from reportlab.pdfbase.ttfonts import TTFont
+from reportlab.pdfgen.canvas import Canvas
+
+from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
+from server.scales.answers import SavedPatchOut, SheetOut
+from server.scales.keeping import sheet_out
+from server.scales.models import Sheet
+
+SIZES = {"A4": A4, "Letter": LETTER}
+TYPES = {
+    "pdf": "application/pdf",
+    "svg": "image/svg+xml",
+    "png": "image/png",
+    "csv": "text/csv; charset=utf-8",
+    "json": "application/json",
+}
+FONTS = Path(__file__).parent / "fonts"
+TEXT, BOLD = "Mesotint", "Mesotint-Bold"
+INK = HexColor("#1c1c1c")
+SOFT = HexColor("#555555")
+NOTE = (
+    "Printed patches are only a guide: no printer shows them truly. Paint the empty boxes, let "
+    "them dry, and trust those. Parts are by volume."
+)
+MARGIN = 15 * mm
+HEAD = 24 * mm
+FOOT = 9 * mm
+ROW = 17 * mm
+"""Height of a patch of a scale with its box, from one to the next."""
+
+CELL_TEXT_LINES = 6
+MOST_COLUMNS = 5
+PATCH_PX = 160
+
+
+@cache
+def _fonts() -> None:
+    """Let the drawings know the faces; once a process."""
+    pdfmetrics.registerFont(TTFont(TEXT, FONTS / "AlegreyaSans-Regular.ttf"))
+    pdfmetrics.registerFont(TTFont(BOLD, FONTS / "AlegreyaSans-Bold.ttf"))
+
+
+def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
+    """A kept sheet as a file to download."""
+    told = sheet_out(sheet)
+    response = HttpResponse(MAKERS[form](told, size), content_type=TYPES[form])
+    name = slugify(told.name) or told.kind
+    response["Content-Disposition"] = f'attachment; filename="{name}.{form}"'
+    return response
+
+
+def _text(x: float, y: float, told: str, size: float, width: float, **look: Any) -> String:
+    """One line of text, cut with an ellipsis where it is longer than `width`."""
+    face = look.get("fontName", TEXT)
+    whole = told
+    while told and pdfmetrics.stringWidth(told, face, size) > width:
+        told = told[:-1]
+    if told != whole:
+        told = told[:-1].rstrip() + "…"
+    return String(x, y, told, fontSize=size, **{"fontName": TEXT, "fillColor": INK, **look})
+
+
+def _parts(patch: SavedPatchOut) -> list[str]:
+    return [f"{part.whole} {part.name}" for part in patch.parts if part.whole]
+
+
+def _head(sheet: SheetOut, width: float, height: float, page: int, pages: int) -> Group:
+    room = width - 2 * MARGIN
+    made = f"Mesotint · {sheet.changed:%d %B %Y}" + (f" · page {page} of {pages}" * (pages > 1))
+    return Group(
+        _text(MARGIN, height - MARGIN - 5 * mm, sheet.name, 17, room, fontName=BOLD),
+        _text(MARGIN, height - MARGIN - 10.5 * mm, sheet.summary, 10.5, room),
+        _text(MARGIN, height - MARGIN - 15.5 * mm, made, 9, room, fillColor=SOFT),
+        _text(MARGIN, MARGIN + 1 * mm, NOTE, 8, room, fillColor=SOFT),
+    )
+
+
+def _patch(patch: SavedPatchOut, x: float, y: float, width: float, height: float) -> Group:
+    """A printed patch and, touching it, the empty box to paint."""
+    half = width / 2
+    group = Group(
+        Rect(x, y, half, height, fillColor=HexColor(patch.srgb), strokeColor=None),
+        Rect(x + half, y, half, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.6),
+    )
+    if not patch.in_gamut:
+        group.add(_text(x + 2, y + 2, "not truly shown", 6, half, fillColor=INK))
+    return group
+
+
+def _row(patch: SavedPatchOut, x: float, y: float, width: float, height: float) -> Group:
+    """One patch of a scale or of picks, with everything written beside it."""
+    box = 62 * mm
+    group = _patch(patch, x, y, box, height)
+    left, room = x + box + 4 * mm, width - box - 4 * mm
+    top = y + height - 4 * mm
+    label = patch.label[0].upper() + patch.label[1:]
+    group.add(_text(left, top, f"{label}: {', '.join(_parts(patch))}", 10.5, room, fontName=BOLD))
+    group.add(_text(left, top - 4.3 * mm, f"{patch.munsell} · {patch.name}", 9.5, room))
+    if patch.note:
+        group.add(_text(left, top - 8.6 * mm, patch.note, 9, room, fillColor=SOFT))
+    else:
+        under = y + 1 * mm
+        group.add(Line(left, under, left + room, under, strokeColor=SOFT, strokeWidth=0.4))
+    return group
+
+
+def _cell(patch: SavedPatchOut, x: float, y: float, width: float, height: float) -> Group:
+    """One cell of a chart, with everything written below it."""
+    room = width - 2 * mm
+    lines = CELL_TEXT_LINES * 2.9 * mm
+    group = _patch(patch, x, y + lines, room, height - lines - 2 * mm)
+    told = [patch.label, *_parts(patch), patch.munsell, *([patch.note] if patch.note else [])]
+    if len(told) > CELL_TEXT_LINES:
+        told = [*told[:1], ", ".join(told[1:-1]), told[-1]]
+    for i, line in enumerate(told):
+        face = BOLD if i == 0 else TEXT
+        group.add(_text(x, y + lines - (i + 1) * 2.8 * mm, line, 7, room, fontName=face))
+    return group
+
+
+def _pages(sheet: SheetOut, size: str) -> list[Drawing]:
+    """The sheet page by page."""
+    _fonts()
+    width, height = SIZES[size]
+    room, tall = width - 2 * MARGIN, height - 2 * MARGIN - HEAD - FOOT
+    grid = sheet.kind == "chart"
+    columns = min(sheet.columns, MOST_COLUMNS) if grid else 1
+    # A row of a wide chart goes on below itself, so that no cell is too narrow to paint.
+    rows: list[list[SavedPatchOut]] = []
+    step = sheet.columns if grid else 1
+    for at in range(0, len(sheet.patches), step):
+        row = sheet.patches[at : at + step]
+        rows += [row[i : i + columns] for i in range(0, len(row), columns)]
+    row_height = 36 * mm if grid else ROW
+    on_page = max(1, int(tall // row_height))
+    pages = [rows[i : i + on_page] for i in range(0, len(rows), on_page)]
+    draw: Callable[..., Group] = _cell if grid else _row
+    drawings = []
+    for number, page in enumerate(pages, start=1):
+        drawing = Drawing(width, height)
+        drawing.add(_head(sheet, width, height, number, len(pages)))
+        top = height - MARGIN - HEAD
+        for i, row in enumerate(page):
+            for j, patch in enumerate(row):
+                y = top - (i + 1) * row_height
+                across = room / columns
+                high = row_height if grid else row_height - 1.5 * mm
+                drawing.add(draw(patch, MARGIN + j * across, y, across, high))
+        drawings.append(drawing)
+    return drawings
+
+
+def _pdf(sheet: SheetOut, size: str) -> bytes:
+    file = io.BytesIO()
+    canvas = Canvas(file, pagesize=SIZES[size], invariant=True)
+    canvas.setTitle(sheet.name)
+    canvas.setAuthor("Mesotint")
+    for drawing in _pages(sheet, size):
+        renderPDF.draw(drawing, canvas, 0, 0)
+        canvas.showPage()
+    canvas.save()
+    return file.getvalue()
+
+
+def _svg(sheet: SheetOut, size: str) -> bytes:
+    """All pages in one picture, one below the other."""
+    pages = _pages(sheet, size)
+    width, height = SIZES[size]
+    whole = Drawing(width, height * len(pages))
+    for i, page in enumerate(pages):
+        group = Group(*page.contents)
+        group.translate(0, height * (len(pages) - 1 - i))
+        whole.add(group)
+    told: str = renderSVG.drawToString(whole)
+    # The face by the name that a painter's machine knows it by, with a plain one to fall back on.
+    return told.replace(TEXT, "Alegreya Sans, sans-serif").encode()
+
+
+def _png(sheet: SheetOut, size: str) -> bytes:
+    """Touching patches, a row of the sheet in a row."""
+    columns = sheet.columns
+    rows = -(-len(sheet.patches) // columns)
+    picture = Image.new("RGB", (columns * PATCH_PX, rows * PATCH_PX))
+    brush = ImageDraw.Draw(picture)
+    for i, patch in enumerate(sheet.patches):
+        x, y = i % columns * PATCH_PX, i // columns * PATCH_PX
+        brush.rectangle((x, y, x + PATCH_PX - 1, y + PATCH_PX - 1), fill=patch.srgb)
+    file = io.BytesIO()
+    picture.save(file, "PNG", optimize=True)
+    return file.getvalue()
+
+
+def _data(sheet: SheetOut) -> SheetData:
+    told = sheet.model_dump(mode="json", include={"name", "kind", "summary", "changed"})
+    return SheetData(
+        **told,
+        paint_data_version=sheet.paint_data_version,
+        request=sheet.request.model_dump(mode="json"),
+        patches=[patch.model_dump(mode="json") for patch in sheet.patches],
+    )
+
+
+MAKERS: dict[str, Callable[[SheetOut, str], bytes]] = {
+    "pdf": _pdf,
+    "svg": _svg,
+    "png": _png,
+    "csv": lambda sheet, _: sheet_csv(_data(sheet)).encode("utf-8-sig"),
+    "json": lambda sheet, _: sheet_json(_data(sheet)).encode(),
+}

@@ -1,0 +1,127 @@
+"""The work plan of a sheet in the painter's measure."""
+
+import hashlib
+from collections.abc import Callable
+
+import numpy as np
+
+from mesotint.planning.instructions import Line, Measure, instructions, number_in_steps
+from mesotint.planning.tools import (
+    Tool,
+    drop_tool,
+    measured,
+    ribbon_tool,
+    scale_tool,
+    syringe_tool,
+    volume_for_area,
+)
+from server.scales.answers import (
+    AmountOut,
+    MeasuredOut,
+    PlanLineOut,
+    PlanOut,
+    UsedOut,
+)
+from server.scales.ends import look_out
+from server.scales.made import Made
+from server.scales.requests import MeasureIn
+
+TOOLS: dict[str, Callable[[MeasureIn], Tool]] = {
+    "grams": lambda measure: scale_tool(measure.step),
+    "ml": lambda measure: syringe_tool(measure.step),
+    "drops": lambda measure: drop_tool(),
+    "ribbon": lambda measure: ribbon_tool(measure.nozzle_mm),
+}
+
+
+def volume_ml(measure: MeasureIn) -> float:
+    """Volume of each patch."""
+    if measure.by == "volume":
+        return measure.volume_ml
+    return volume_for_area(measure.area_cm2, measure.coats, measure.spread_cm2_per_ml)
+
+
+def plan_out(made: Made, measure: MeasureIn) -> PlanOut:
+    """Amounts of each patch, and the plan line by line."""
+    if measure.tool == "parts":
+        return _in_parts(made, measure)
+    tool, each = TOOLS[measure.tool](measure), volume_ml(measure)
+    parts = np.array([patch.parts for patch in made.patches])
+    told = instructions(
+        parts,
+        made.paints,
+        made.labels,
+        Measure(tool, each, measure.way),
+        made.viewing,
+        made.ingredients,
+    )
+    patches = []
+    for row in parts.tolist():
+        found = measured(row, made.paints, each, tool, made.viewing.lightener, made.viewing)
+        patches.append(
+            MeasuredOut(
+                amounts=[
+                    AmountOut(
+                        name=amount.paint.name,
+                        says=f"{number_in_steps(amount.amount, tool.step)} {amount.unit}",
+                    )
+                    for amount in found.amounts
+                ],
+                cost_delta_e=found.cost_delta_e,
+            )
+        )
+    return PlanOut(
+        key=_key(told.lines),
+        patches=patches,
+        lines=[PlanLineOut(heading=line.heading, says=line.says) for line in told.lines],
+        worst_delta_e=max(told.costs),
+        used=[
+            UsedOut(
+                key=used.paint.key,
+                name=used.paint.name,
+                says=f"{number_in_steps(used.amount, tool.step)} {used.unit}",
+                volume_ml=used.volume_ml,
+            )
+            for used in told.used
+        ],
+        left_ml=told.left_ml,
+        left=look_out(told.left) if told.left else None,
+        each_ml=each,
+    )
+
+
+def _in_parts(made: Made, measure: MeasureIn) -> PlanOut:
+    """The plan of a painter who measures by eye: whole parts of each patch by itself."""
+    lines, patches = [], []
+    for label, patch in zip(made.labels, made.patches, strict=True):
+        amounts = [
+            AmountOut(name=paint.name, says=f"{whole} {'part' if whole == 1 else 'parts'}")
+            for paint, whole in zip(made.paints, patch.whole.parts, strict=True)
+            if whole
+        ]
+        patches.append(MeasuredOut(amounts=amounts, cost_delta_e=patch.whole.cost_delta_e))
+        heading = label[0].upper() + label[1:]
+        lines += [Line(heading, f"{amount.says} {amount.name}") for amount in amounts]
+    each = volume_ml(measure)
+    parts = np.array([patch.parts for patch in made.patches])
+    used = (parts / parts.sum(axis=1, keepdims=True)).sum(axis=0) * each
+    return PlanOut(
+        key=_key(lines),
+        patches=patches,
+        lines=[PlanLineOut(heading=line.heading, says=line.says) for line in lines],
+        worst_delta_e=max(patch.cost_delta_e for patch in patches),
+        used=[
+            UsedOut(key=paint.key, name=paint.name, says=f"{ml:.1f} ml", volume_ml=ml)
+            for paint, ml in zip(made.paints, used.tolist(), strict=True)
+            if ml > 0
+        ],
+        left_ml=0.0,
+        left=None,
+        each_ml=each,
+    )
+
+
+def _key(lines: "list[Line] | tuple[Line, ...]") -> str:
+    """Tells plans apart by what they say."""
+    told = "\n".join(f"{line.heading}\t{line.says}" for line in lines)
+    return hashlib.sha256(told.encode()).hexdigest()[:16]

@@ -1,0 +1,183 @@
+"""What a painter asks for: a scale, a triangle or a chart, and how to measure it."""
+
+from typing import Annotated, Literal
+
+from ninja import Field, Schema
+
+from mesotint.planning.charts import BROWN_WHITES
+from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
+from server.scales.models import NAME_LENGTH, NOTE_LENGTH
+
+GREATEST_LIGHTENER = 20.0
+MOST_PATCHES = 200
+
+Finite = Annotated[float, Field(allow_inf_nan=False)]
+Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
+Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
+Name = Annotated[str, Field(max_length=NAME_LENGTH)]
+
+
+class TubePart(Schema):
+    """Parts by volume of one tube."""
+
+    tube: int
+    parts: Amount = 1.0
+
+
+class EndIn(Schema):
+    """A colour to mix from: one tube, or a mixture of some in parts."""
+
+    parts: list[TubePart] = Field(min_length=1, max_length=8)
+    name: Name = Field("", description="What the painter calls the mixture.")
+
+
+class Seen(Schema):
+    """How everything is laid and seen."""
+
+    medium: Literal["opaque", "wash"] = "opaque"
+    finish: Literal["gloss", "satin", "matte"] = "satin"
+    light: Literal["D65", "D50", "A", "F11", "LED-B3"] = "D65"
+
+
+class ThirdIn(Schema):
+    """A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest."""
+
+    end: EndIn
+    parts: float = Field(ge=0, le=20, allow_inf_nan=False)
+
+
+class PinIn(Schema):
+    """A step that stays where the painter put it."""
+
+    place: int = Field(ge=1, le=MOST_STEPS)
+    share: Share
+
+
+class ScaleIn(Seen):
+    """A scale to compute: two ends, and how to take the way between them in steps."""
+
+    kind: Literal["scale"] = "scale"
+    first: EndIn
+    second: EndIn
+    third: ThirdIn | None = None
+    steps: int = Field(9, description=f"{FEWEST_STEPS} to {MOST_STEPS}.")
+    spacing: Literal["chroma", "difference", "parts", "value"] = "chroma"
+    to_grey: bool = False
+    lightener: Opening = Field(0.0, description="Parts of white, or of water in a wash, to one.")
+    hold: float | None = Field(
+        None, ge=0.5, le=9.5, allow_inf_nan=False, description="Munsell value of every step."
+    )
+    pins: list[PinIn] = Field([], max_length=MOST_STEPS)
+
+
+class PickIn(Schema):
+    """A point of a triangle, as shares of its three corners."""
+
+    point: tuple[Share, Share, Share]
+
+
+class TriangleIn(Seen):
+    """Three corners, white or water in everything, and the points the painter picked."""
+
+    kind: Literal["triangle"] = "triangle"
+    corners: tuple[EndIn, EndIn, EndIn]
+    lightener: Opening = 0.0
+    picks: list[PickIn] = Field([], max_length=30)
+
+
+class ChartIn(Seen):
+    """A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
+
+    `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
+    enriching a row. `values`: a dark to white. `tints`: each end opened. `strings`: each end at
+    values, darkened with `dark`. `recession`: each end near, middle and far.
+    """
+
+    kind: Literal["chart"] = "chart"
+    chart: Literal["complement", "browns", "values", "tints", "strings", "recession"]
+    ends: list[EndIn] = Field(min_length=1, max_length=8)
+    base: list[Amount] = Field([], max_length=8, description="Parts of each end in the base.")
+    more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)
+    count: int = 9
+    openings: list[Opening] = Field(list(BROWN_WHITES), min_length=1, max_length=10)
+    values: list[Annotated[float, Field(ge=0.5, le=9.8, allow_inf_nan=False)]] = Field(
+        [3, 4, 5, 6, 7, 8], min_length=2, max_length=11
+    )
+    dark: EndIn | None = None
+    lighter: float = Field(8.0, ge=0, le=40, allow_inf_nan=False)
+    cooler: float = Field(8.0, ge=0, le=90, allow_inf_nan=False)
+    greyer: float = Field(0.35, ge=0, le=1, allow_inf_nan=False)
+
+
+SheetRequest = Annotated[ScaleIn | TriangleIn | ChartIn, Field(discriminator="kind")]
+
+
+class MeasureIn(Schema):
+    """How the painter measures, how much of each patch is wanted, and the way of working."""
+
+    tool: Literal["parts", "grams", "ml", "drops", "ribbon"] = "parts"
+    step: float = Field(
+        0.1, gt=0, le=10, allow_inf_nan=False, description="Smallest step of a scale or syringe."
+    )
+    nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
+    by: Literal["volume", "area"] = "volume"
+    volume_ml: float = Field(5.0, gt=0, le=1000, allow_inf_nan=False)
+    area_cm2: float = Field(50.0, gt=0, le=100_000, allow_inf_nan=False)
+    coats: int = Field(1, ge=1, le=20)
+    spread_cm2_per_ml: float = Field(80.0, gt=0, le=1000, allow_inf_nan=False)
+    way: Literal["separate", "running", "carried"] = "separate"
+
+
+class NoteIn(Schema):
+    """What a patch is for, in the painter's words."""
+
+    place: int = Field(ge=0, lt=MOST_PATCHES)
+    text: str = Field(max_length=NOTE_LENGTH)
+
+
+class SheetIn(Schema):
+    """A sheet to keep; when it is kept again, with the revision it was opened at."""
+
+    name: str = Field(min_length=1, max_length=NAME_LENGTH)
+    request: SheetRequest
+    measure: MeasureIn = MeasureIn()
+    notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
+    revision: int | None = None
+
+
+class PlanIn(Schema):
+    """A sheet to plan the work for."""
+
+    request: SheetRequest
+    measure: MeasureIn
+
+
+class CompareIn(Schema):
+    """A scale, and the saved one to hold beside it."""
+
+    request: ScaleIn
+    sheet: int
+
+
+class PartnersIn(Seen):
+    """A paint or mixture to find partners for, among the tubes in the box."""
+
+    end: EndIn
+    lightener: Opening = 0.0
+
+
+class WaysIn(Seen):
+    """A paint or mixture to mute to a chroma, by every school."""
+
+    end: EndIn
+    chroma: float = Field(gt=0, le=200, allow_inf_nan=False)
+    keep_value: bool = False
+    keep_hue: bool = False
+
+
+class TicksIn(Schema):
+    """Which lines of a plan are done."""
+
+    plan: str = Field(max_length=16)
+    lines: list[Annotated[int, Field(ge=0, le=5000)]] = Field(max_length=5000)

@@ -1,0 +1,50 @@
+"""Short ways to ask for sheets, for the tests of the scales."""
+
+from typing import Any
+
+from server.painters.models import Painter
+from server.painters.tests.studio import StudioTest
+
+
+class DeskTest(StudioTest):
+    """A studio, with words for its tubes."""
+
+    painter: Painter
+
+    def end(self, key: str, parts: float = 1) -> dict[str, Any]:
+        """One tube as an end."""
+        return {"parts": [{"tube": self.tubes[key], "parts": parts}]}
+
+    def mix(self, name: str = "", **parts: float) -> dict[str, Any]:
+        """A mixture as an end."""
+        amounts = [{"tube": self.tubes[key], "parts": amount} for key, amount in parts.items()]
+        return {"parts": amounts, "name": name}
+
+    def scale(self, first: str = "PO20", second: str = "PB29", **more: Any) -> dict[str, Any]:
+        """A request for a scale."""
+        return {"kind": "scale", "first": self.end(first), "second": self.end(second), **more}
+
+    def triangle(self, *keys: str, **more: Any) -> dict[str, Any]:
+        """A request for a triangle."""
+        return {"kind": "triangle", "corners": [self.end(key) for key in keys], **more}
+
+    def chart(self, chart: str, *keys: str, **more: Any) -> dict[str, Any]:
+        """A request for a chart."""
+        ends = [self.end(key) for key in keys]
+        return {"kind": "chart", "chart": chart, "ends": ends, **more}
+
+    def sheet(self, request: dict[str, Any], name: str = "Fog bank", **more: Any) -> dict[str, Any]:
+        """A sheet to keep."""
+        return {"name": name, "request": request, **more}
+
+    def kept(self, request: dict[str, Any], **more: Any) -> Any:
+        """A sheet as the server keeps it."""
+        status, told = self.send("post", "scales", self.sheet(request, **more))
+        self.assertEqual(status, 201, told)
+        return told
+
+    def computed(self, what: str, body: dict[str, Any]) -> Any:
+        """What the server computes."""
+        status, told = self.send("post", f"scales/compute/{what}", body)
+        self.assertEqual(status, 200, told)
+        return told

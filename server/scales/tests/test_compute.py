@@ -1,0 +1,259 @@
+"""What the API computes is what the core computes, and it refuses with a way out."""
+
+import numpy as np
+
+from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.mixing.partners import partners
+from mesotint.mixing.trail import Third, Trail
+from mesotint.mixing.triad import Triad
+from mesotint.paints.library import library
+from mesotint.planning.charts import lightness_of_value
+from mesotint.planning.scale import Scale as CoreScale
+from server.scales.tests.desk import DeskTest
+
+PAINT = library().paint
+
+
+def pin(place: int, share: float) -> dict[str, float]:
+    return {"place": place, "share": share}
+
+
+class ScaleTest(DeskTest):
+    def test_tells_what_the_core_tells(self) -> None:
+        told = self.computed("scale", self.scale(steps=7, lightener=2, light="A"))
+        core = CoreScale(Trail(PAINT("PO20"), PAINT("PB29"), 2, Viewing(light="A")), 7)
+        self.assertEqual([s["munsell"] for s in told["steps"]],
+                         [s.appearance.munsell for s in core.steps])  # fmt: skip
+        self.assertEqual([[p["whole"] for p in s["parts"]] for s in told["steps"]],
+                         [list(s.whole.parts) for s in core.steps])  # fmt: skip
+        self.assertEqual(told["neutral"]["step"], core.neutral_index)
+        self.assertTrue(told["neutral"]["among_steps"])
+        self.assertEqual([p["key"] for p in told["paints"]], ["PO20", "PB29", "PW6"])
+        self.assertTrue(all(len(v) == 201 for v in told["trail"].values()))
+        self.assertIsNone(told["ahead"])
+
+    def test_pinned_steps_stay_where_they_are(self) -> None:
+        pins = [pin(1, 0.1), pin(3, 0.9)]
+        told = self.computed("scale", self.scale(steps=5, pins=pins))
+        self.assertEqual([s["share"] for s in told["steps"]][1::2], [0.1, 0.9])
+        self.assertEqual([s["pinned"] for s in told["steps"]], [False, True, False, True, False])
+
+    def test_a_third_paint_bends_it_and_its_trails_are_sent_ahead(self) -> None:
+        asked = self.scale("PY3", "PV23", lightener=4)
+        asked["third"] = {"end": self.end("PB29"), "parts": 0.1}
+        told = self.computed("scale", asked)
+        core = Trail(PAINT("PY3"), PAINT("PV23"), 4, third=Third(PAINT("PB29"), 0.1))
+        self.assertAlmostEqual(told["neutral"]["share"], core.neutral_share, places=4)
+        ahead = told["ahead"]
+        self.assertEqual(ahead["parts"][3], 0.1)
+        np.testing.assert_allclose(ahead["trails"][3]["lab"], told["trail"]["lab"])
+        shares = np.array(told["trail"]["share"])
+        double = Trail(PAINT("PY3"), PAINT("PV23"), 4, third=Third(PAINT("PB29"), 0.2)).lab(shares)
+        np.testing.assert_allclose(ahead["trails"][5]["lab"], double, atol=0.01)
+
+    def test_held_to_a_value_and_to_grey_only(self) -> None:
+        told = self.computed("scale", self.scale(hold=6, to_grey=True, steps=5))
+        for step in told["steps"]:
+            self.assertAlmostEqual(step["lab"][0], lightness_of_value(6), delta=0.5)
+        self.assertLess(told["steps"][-1]["share"], 1)
+
+    def test_from_a_mixture_to_a_mixture(self) -> None:
+        asked = self.scale(steps=3)
+        asked["first"] = self.mix("Old rope", PO20=2, PY3=1)
+        told = self.computed("scale", asked)
+        self.assertEqual(told["paints"][0]["name"], "Old rope")
+        parts = {PAINT("PO20"): 2, PAINT("PY3"): 1}
+        np.testing.assert_allclose(told["steps"][0]["lab"], Mixture.of(parts).lab, atol=1e-3)
+
+    def test_what_cannot_be_computed_says_how_to_mend_it(self) -> None:
+        cases = [
+            (self.scale("PO20", "PO20"), 422, "another paint"),
+            (self.scale(steps=1), 422, "3 to 15"),
+            (self.scale(steps=99), 422, "3 to 15"),
+            (self.scale(steps="many"), 422, "steps"),
+            (self.scale(lightener=-1), 422, "lightener"),
+            (self.scale(lightener="much"), 422, "lightener"),
+            (self.scale(spacing="chrome"), 422, "chroma"),
+            (self.scale(light="moon"), 422, "light"),
+            (self.scale(hold=12), 422, "hold"),
+            (self.scale("PW6", "PY3", to_grey=True), 422, "greyest"),
+            ({**self.scale(), "first": {"parts": [{"tube": 10**9}]}}, 404, "no such thing"),
+            ({**self.scale(), "first": {"parts": []}}, 422, "first"),
+            ({**self.scale(), "first": self.end("PO20", -1)}, 422, "parts"),
+            (self.scale(pins=[pin(3, 0.5), pin(2, 0.7)]), 422, "rise"),
+            (self.scale(pins=[pin(8, 0.5)]), 422, "between the two ends"),
+            (self.scale(pins=[pin(3, 2)]), 422, "pins"),
+        ]  # fmt: skip
+        for asked, status, told in cases:
+            with self.subTest(told=told):
+                self.assert_problem(self.send("post", "scales/compute/scale", asked), status, told)
+
+    def test_what_is_no_json_is_told_so(self) -> None:
+        start = (
+            f'{{"first": {{"parts": [{{"tube": {self.tubes["PO20"]}}}]}}, '
+            f'"second": {{"parts": [{{"tube": {self.tubes["PB29"]}}}]}}, '
+        )
+        path = "scales/compute/scale"
+        for word in ("NaN", "Infinity"):
+            body = (start + f'"lightener": {word}}}').encode()
+            self.assert_problem(self.send("post", path, body), 422, "lightener")
+        self.assertEqual(self.send("post", path, b'{"first": ')[0], 400)
+        self.assertEqual(self.send("post", path, b"\xff\x00")[0], 400)
+
+
+class TriangleTest(DeskTest):
+    def test_tells_what_the_core_tells(self) -> None:
+        picks = [{"point": [0.2, 0.3, 0.5]}, {"point": [1, 0, 0]}]
+        told = self.computed(
+            "triangle", self.triangle("PO20", "PY3", "PB29", lightener=1, picks=picks)
+        )
+        triad = Triad((PAINT("PO20"), PAINT("PY3"), PAINT("PB29")), 1.0)
+        field = told["field"]
+        np.testing.assert_allclose(field["lab"], triad.labs(np.array(field["point"])), atol=0.02)
+        self.assertEqual(len(told["field"]["point"]), 325)
+        np.testing.assert_allclose(told["neutral_point"], triad.neutral_point)
+        self.assertEqual(told["miss"], triad.miss)
+        lab = triad.labs(np.array([0.2, 0.3, 0.5]))
+        np.testing.assert_allclose(told["patches"][0]["lab"], lab, atol=1e-3)
+        self.assertEqual([p["whole"] > 0 for p in told["patches"][1]["parts"]],
+                         [True, False, False, True])  # fmt: skip
+        for line in told["lines"]:
+            for piece in line["pieces"][:5]:
+                a, b = triad.labs(np.array(piece))[0][1:]
+                self.assertAlmostEqual(
+                    np.hypot(a, b), line["chroma"], delta=1 + line["chroma"] / 20
+                )
+
+    def test_without_picks_the_neutral_spot_is_the_patch(self) -> None:
+        told = self.computed("triangle", self.triangle("PO20", "PY3", "PB29"))
+        self.assertEqual(told["patches"][0]["lab"], told["neutral"]["lab"])
+
+    def test_what_is_no_triangle(self) -> None:
+        for keys, said in (
+            (("PO20", "PO20", "PB29"), "three different"),
+            (("PO20", "PB29"), "corners"),
+        ):
+            with self.subTest(keys=keys):
+                asked = self.triangle(*keys)
+                self.assert_problem(self.send("post", "scales/compute/triangle", asked), 422, said)
+
+
+class ChartTest(DeskTest):
+    def test_every_chart_is_made(self) -> None:
+        cases = [
+            (self.chart("complement", "PO20", "PB29", count=7), 5, 7),
+            (self.chart("browns", "PO20", "PY3", "PB29"), 4, 5),
+            (self.chart("values", "PV23", count=9), 1, 9),
+            (self.chart("tints", "PO20", "PB29", openings=[0, 1, 4]), 2, 3),
+            (self.chart("strings", "PO20", "PY3", values=[4, 5, 6], dark=self.end("PV23")), 2, 3),
+            (self.chart("recession", "PO20", "PB29"), 2, 3),
+        ]
+        for asked, rows, columns in cases:
+            with self.subTest(chart=asked["chart"]):
+                told = self.computed("chart", asked)
+                self.assertEqual([len(row) for row in told["rows"]], [columns] * rows)
+                self.assertEqual((len(told["row_labels"]), len(told["column_labels"])),
+                                 (rows, columns))  # fmt: skip
+                for cell in (cell for row in told["rows"] for cell in row):
+                    parts = {PAINT(p["key"]): p["exact"] for p in cell["parts"]}
+                    np.testing.assert_allclose(cell["lab"], Mixture.of(parts).lab, atol=2e-3)
+
+    def test_twenty_browns_keep_the_parts_they_are_made_by(self) -> None:
+        told = self.computed("chart", self.chart("browns", "PO20", "PY3", "PB29"))
+        cell = told["rows"][1][2]
+        self.assertEqual([p["whole"] for p in cell["parts"]], [4, 1, 1, 12])
+
+    def test_what_cannot_be_charted(self) -> None:
+        cases = [
+            (self.chart("complement", "PO20"), "two tubes"),
+            (self.chart("browns", "PO20"), "two to six"),
+            (self.chart("browns", "PO20", "PY3", base=[1]), "every tube"),
+            (self.chart("values", "PO20", "PY3"), "one dark"),
+            (self.chart("values", "PV23", count=3), "5 to 11"),
+            (self.chart("strings", "PO20", values=[0.6, 5]), "cannot be brought"),
+            (self.chart("pie", "PO20"), "recession"),
+        ]
+        for asked, said in cases:
+            with self.subTest(said=said):
+                self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, said)
+
+
+class ChoosingTest(DeskTest):
+    def test_partners_are_the_cores_with_their_tubes(self) -> None:
+        told = self.computed("partners", {"end": self.end("PY3"), "lightener": 4})
+        box = [PAINT(key) for key in self.tubes]
+        found = partners(PAINT("PY3"), box, 4.0)
+        self.assertEqual([p["tube"] for p in told], [self.tubes[p.paint.key] for p in found])
+        self.assertEqual([p["miss"] for p in told], [p.miss for p in found])
+        for mine, core in zip(told, found, strict=True):
+            self.assertEqual(len(mine["run"]), 7)
+            self.assertAlmostEqual(np.hypot(*mine["lab"][1:]), core.chroma, delta=0.01)
+            self.assertEqual(mine["fix"] and mine["fix"]["parts"], core.fix and core.fix.parts)
+
+    def test_the_schools_stand_side_by_side_at_one_chroma(self) -> None:
+        told = self.computed("ways", {"end": self.end("PO20"), "chroma": 30})
+        self.assertIn("complement", [way["school"] for way in told])
+        for way in told:
+            if way["reached"]:
+                self.assertAlmostEqual(np.hypot(*way["lab"][1:]), 30, delta=0.1)
+        body = {"end": self.end("PO20"), "chroma": 190}
+        self.assert_problem(self.send("post", "scales/compute/ways", body), 422, "ask for less")
+
+    def test_two_scales_are_compared_patch_by_patch(self) -> None:
+        other = self.kept(self.scale("PY3", "PV23", steps=5), name="Rope")
+        body = {"request": self.scale(steps=7), "sheet": other["id"]}
+        told = self.computed("comparison", body)
+        self.assertEqual((told["name"], len(told["steps"]), len(told["delta_e"])), ("Rope", 7, 7))
+        self.assertGreater(told["delta_e"][0], 10)
+        same = {"request": self.scale("PY3", "PV23", steps=7), "sheet": other["id"]}
+        self.assertEqual(self.computed("comparison", same)["delta_e"], [0] * 7)
+        triangle = self.kept(self.triangle("PO20", "PY3", "PB29"))
+        body["sheet"] = triangle["id"]
+        self.assert_problem(self.send("post", "scales/compute/comparison", body), 404, "no such")
+
+
+class PlanTest(DeskTest):
+    def plan(self, request: dict, **measure) -> dict:
+        return self.computed("plan", {"request": request, "measure": measure})
+
+    def test_the_three_ways_in_grams(self) -> None:
+        keys = set()
+        for way in ("separate", "running", "carried"):
+            told = self.plan(self.scale(steps=5), tool="grams", step=0.01, way=way)
+            self.assertEqual(len(told["patches"]), 5)
+            self.assertLess(told["worst_delta_e"], 1)
+            squeezed = sum(used["volume_ml"] for used in told["used"])
+            self.assertAlmostEqual(squeezed - told["left_ml"], 25, delta=1)
+            keys.add(told["key"])
+        self.assertEqual(len(keys), 3)
+
+    def test_every_tool_measures(self) -> None:
+        for tool, unit in (("parts", "part"), ("grams", " g"), ("ml", " ml"), ("drops", " drops"),
+                           ("ribbon", " mm")):  # fmt: skip
+            told = self.plan(self.scale(steps=5), tool=tool)
+            with self.subTest(tool=tool):
+                self.assertTrue(
+                    all(unit in a["says"] for p in told["patches"] for a in p["amounts"])
+                )
+
+    def test_an_area_makes_the_volume(self) -> None:
+        told = self.plan(self.scale(steps=5), tool="ml", by="area", area_cm2=160, coats=2,
+                         spread_cm2_per_ml=80)  # fmt: skip
+        self.assertEqual(told["each_ml"], 4)
+
+    def test_charts_and_triangles_have_plans_too(self) -> None:
+        for request in (self.chart("browns", "PO20", "PY3", "PB29"),
+                        self.triangle("PO20", "PY3", "PB29")):  # fmt: skip
+            told = self.plan(request, tool="grams", step=0.01)
+            self.assertLess(told["worst_delta_e"], 1)
+
+    def test_a_mixture_at_an_end_is_mixed_first(self) -> None:
+        asked = {**self.scale(steps=3), "first": self.mix("Old rope", PO20=2, PY3=1)}
+        told = self.plan(asked, tool="grams")
+        self.assertEqual(told["lines"][0]["heading"], "First mix: Old rope")
+
+    def test_what_cannot_be_measured(self) -> None:
+        body = {"request": self.scale(), "measure": {"tool": "grams", "step": 5, "volume_ml": 1}}
+        self.assert_problem(self.send("post", "scales/compute/plan", body), 422, "mix at least")
+        body["measure"] = {"tool": "grams", "step": 0}
+        self.assert_problem(self.send("post", "scales/compute/plan", body), 422, "step")

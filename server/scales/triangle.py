@@ -1,0 +1,104 @@
+"""Triangles: three corners, the field between them, and the points a painter picked."""
+
+from dataclasses import dataclass
+from functools import cached_property
+
+import numpy as np
+
+from mesotint.mixing.mixture import merged
+from mesotint.mixing.triad import REACHES_BELOW, Triad, barycentric
+from mesotint.paints.library import Paint, library
+from mesotint.planning.patch import Patch, patches_of
+from server.painters.models import Painter
+from server.scales.answers import ChromaLineOut, FieldOut, PatchOut, TriangleOut
+from server.scales.ends import (
+    box_of,
+    ends_of,
+    ingredients_of,
+    line_fields,
+    looks_of,
+    paint_of,
+    patch_fields,
+    refs,
+    viewing_of,
+)
+from server.scales.made import Made
+from server.scales.requests import TriangleIn
+
+LEVEL = 24
+"""Fineness of the lattice that is sent: 325 points."""
+
+CHROMA_STEP = 10
+
+
+@dataclass(frozen=True)
+class Computed:
+    """A triad of the core, and its picks."""
+
+    made: Made
+    triad: Triad
+
+    @cached_property
+    def neutral(self) -> Patch:
+        """The point nearest to grey as a patch."""
+        return _patches(self.triad, self.triad.neutral_point[None])[0][0]
+
+
+def _patches(triad: Triad, points: np.ndarray) -> tuple[list[Patch], tuple[Paint, ...]]:
+    paints, parts = merged(triad.all_paints, triad.parts(points))
+    return patches_of(parts, paints, triad.viewing), paints
+
+
+def compute(painter: Painter, asked: TriangleIn) -> Computed:
+    """The triangle a painter asks for; without picks, its neutral spot is the one patch."""
+    box = box_of(painter, ends_of(asked))
+    first, second, third = (paint_of(box, end) for end in asked.corners)
+    triad = Triad((first, second, third), asked.lightener, viewing_of(asked))
+    picks = [np.array(pick.point) for pick in asked.picks if sum(pick.point) > 0]
+    points = np.array([p / p.sum() for p in picks] or [triad.neutral_point])
+    patches, paints = _patches(triad, points)
+    made = Made(
+        viewing=triad.viewing,
+        paints=paints,
+        labels=tuple(f"point {i + 1}" for i in range(len(patches))),
+        patches=tuple(patches),
+        columns=len(patches),
+        summary=triad.miss,
+        ingredients=ingredients_of(box, ends_of(asked)),
+    )
+    return Computed(made, triad)
+
+
+def triangle_out(computed: Computed) -> TriangleOut:
+    """A computed triangle as the API tells it."""
+    triad, made = computed.triad, computed.made
+    grid = barycentric(LEVEL)
+    labs = triad.labs(grid)
+    chroma = np.hypot(labs[:, 1], labs[:, 2])
+    levels = [float(c) for c in range(CHROMA_STEP, int(chroma.max()), CHROMA_STEP)]
+    _, parts = merged(triad.all_paints, triad.parts(grid))
+    neutral = triad.labs(triad.neutral_point)
+    a, b, c = triad.neutral_point.tolist()
+    return TriangleOut(
+        paints=refs(made.paints),
+        corners=looks_of(triad.paints, triad.viewing),
+        field=FieldOut(
+            level=LEVEL,
+            point=[tuple(p) for p in grid.round(6).tolist()],
+            parts=parts.round(6).tolist(),
+            **line_fields(labs, triad.opened_labs(grid)),
+        ),
+        lines=[
+            ChromaLineOut(chroma=level, pieces=[p.round(4).tolist() for p in pieces])
+            for level, pieces in zip(levels, triad.chroma_lines(levels), strict=True)
+        ],
+        neutral_point=(a, b, c),
+        neutral=PatchOut(**patch_fields("neutral", made.paints, computed.neutral)),
+        reaches=bool(np.hypot(neutral[1], neutral[2]) < REACHES_BELOW),
+        miss=made.summary,
+        patches=[
+            PatchOut(**patch_fields(label, made.paints, patch))
+            for label, patch in zip(made.labels, made.patches, strict=True)
+        ],
+        paint_data_version=library().version,
+    )
