@@ -37,9 +37,9 @@ def median_ms(act: Callable[[], Any], runs: int = 30, warm: int = 3) -> float:
 
 def below(what: str, value: float, unit: str, bar: float) -> Figure:
     """A figure that should stay below its bar."""
-    return Figure(what, value, unit, f"< {bar:g}", value < bar)
+    return Figure(what, value, unit, f"< {bar:g}", bool(value < bar))
 
 
 def above(what: str, value: float, unit: str, bar: float) -> Figure:
     """A figure that should reach its bar."""
-    return Figure(what, value, unit, f">= {bar:,.0f}", value >= bar)
+    return Figure(what, value, unit, f">= {bar:,.0f}", bool(value >= bar))

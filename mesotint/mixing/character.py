@@ -1,7 +1,7 @@
 """What a paint is really like: strength, opacity, undertone, temperature, and its likeness."""
 
 from dataclasses import dataclass
-from functools import cache
+from functools import cache, lru_cache
 from typing import Final
 
 import numpy as np
@@ -134,7 +134,7 @@ def classics() -> tuple[tuple[str, ...], Array]:
     return tuple(names), np.array(labs)
 
 
-@cache
+@lru_cache(maxsize=512)
 def hue_of(paint: Paint) -> float | None:
     """CIELAB hue angle of a paint's tint, or None where it is a grey or a white."""
     white = library().paint(WHITE_KEY)

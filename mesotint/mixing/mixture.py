@@ -21,6 +21,7 @@ from mesotint.paints.library import WATER, WHITE_KEY, Paint, library
 
 MEDIA: Final = ("opaque", "wash")
 BLOCK: Final = 2048
+WHITE_TEST_PARTS: Final = 4.0
 
 
 def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
@@ -123,6 +124,16 @@ class Viewing:
     def lab(self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0) -> Array:
         """CIELAB, shape (..., 3), of mixtures of shape (..., paints)."""
         return lab_from_reflectance(self.reflectance(parts, paints, water), self.light)
+
+    def opened_lab(self, parts: Array, paints: Sequence[Paint]) -> Array:
+        """CIELAB, shape (..., 3), of mixtures in the white test.
+
+        Every mixture is opened with four parts of white, or of water in a wash: a dark mixture
+        hides its lean until it is opened (common practice).
+        """
+        parts = np.asarray(parts, dtype=np.float64)
+        more = WHITE_TEST_PARTS * parts.sum(axis=-1, keepdims=True)
+        return self.lab(np.concatenate([parts, more], axis=-1), (*paints, self.lightener))
 
     def lab_in_bulk(
         self, parts: Array, paints: Sequence[Paint], water: float = 0.0, dtype: type = np.float64

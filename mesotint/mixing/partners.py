@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -11,9 +12,10 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import lean, miss_in_words, temperature
 from mesotint.errors import InputError
 from mesotint.mixing.character import classics, hue_of
-from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.table import TINT_WHITE_PARTS
 
 MISS_FROM: Final = 2.0
 """CIELAB chroma at the nearest grey from which a pair is said to miss, and a fix is looked for."""
@@ -69,6 +71,14 @@ class Fix:
 
 
 @dataclass(frozen=True)
+class Line:
+    """A trail in points even in colour: CIELAB plain and in the white test, shape (25, 3) each."""
+
+    labs: Array
+    opened_labs: Array
+
+
+@dataclass(frozen=True)
 class Partner:
     """One paint as a muting partner of another.
 
@@ -92,9 +102,9 @@ class Partner:
         Advice on temperature; empty where there is none.
     fix : Fix or None
         What takes out the lean, where the pair misses and the box has something.
-    line : array, shape (25, 3)
-        CIELAB along the trail from the paint to the partner, for drawing.
-    fixed_line : array, shape (25, 3), or None
+    line : Line
+        The trail from the paint to the partner, for drawing.
+    fixed_line : Line or None
         The same once the fix bends it, as `mesotint.mixing.trail.Third` does.
     """
 
@@ -108,8 +118,8 @@ class Partner:
     relation: str
     remark: str
     fix: Fix | None
-    line: Array
-    fixed_line: Array | None
+    line: Line
+    fixed_line: Line | None
 
     @property
     def ends_there(self) -> bool:
@@ -208,26 +218,20 @@ class _Pairs:
 
     def lines(
         self, shares: Array, fixes: Sequence[Fix | None]
-    ) -> tuple[list[Array], list[Array | None]]:
-        """Each trail in points even in colour, plain and bent by its fix; shape (25, 3) each."""
-        count = len(self.others)
-        scan = np.broadcast_to(np.concatenate([[0.0], _SCAN, [1.0]]), (count, len(_SCAN) + 2))
-        plain = [_even_line(labs) for labs in self.labs(scan)]
-        bent: list[Array | None] = [None] * count
+    ) -> tuple[list[Line], list[Line | None]]:
+        """Each trail as a line, plain and bent by its fix where it has one."""
+        # Every other point is enough to draw by, and so is float32.
+        points = np.concatenate([[0.0], _SCAN[::2], [1.0]])
+        scan = np.broadcast_to(points, (len(self.others), len(points)))
+        pair = np.stack([1 - scan, scan, np.full_like(scan, self.white)], axis=-1)
+        plain = self._lines(pair, self.k, self.s)
+        bent: list[Line | None] = [None] * len(self.others)
         fixed = [i for i, fix in enumerate(fixes) if fix is not None]
         if fixed:
             chosen = [fix for fix in fixes if fix is not None]
             grey = shares[fixed, None]
             taper = np.minimum(scan[fixed] / grey, (1 - scan[fixed]) / (1 - grey))
-            parts = np.stack(
-                [
-                    1 - scan[fixed],
-                    scan[fixed],
-                    np.full_like(taper, self.white),
-                    taper * np.array([fix.parts for fix in chosen])[:, None],
-                ],
-                axis=-1,
-            )
+            third = taper * np.array([fix.parts for fix in chosen])[:, None]
             k, s = (
                 np.concatenate([of[fixed], np.array(third)[:, None]], axis=1)
                 for of, third in (
@@ -235,12 +239,24 @@ class _Pairs:
                     (self.s, [fix.paint.scattering for fix in chosen]),
                 )
             )
-            labs = lab_from_reflectance(
-                self.viewing.film(parts, k, s, self.water), self.viewing.light
-            )
-            for i, line in zip(fixed, labs, strict=True):
-                bent[i] = _even_line(line)
+            parts = np.concatenate([pair[fixed], third[..., None]], axis=-1)
+            for i, line in zip(fixed, self._lines(parts, k, s), strict=True):
+                bent[i] = line
         return plain, bent
+
+    def _lines(self, parts: Array, k: Array, s: Array) -> list[Line]:
+        """Lines of mixtures of shape (pairs, n, paints), white being the third paint."""
+        parts, k, s = (of.astype(np.float32) for of in (parts, k, s))
+        opened, water = parts.copy(), self.water
+        if self.viewing.medium == "wash":
+            water += WHITE_TEST_PARTS * (1 + self.water)
+        else:
+            opened[..., 2] += WHITE_TEST_PARTS * parts.sum(axis=-1)
+        plain, light = (
+            lab_from_reflectance(self.viewing.film(of, k, s, thinned), self.viewing.light)
+            for of, thinned in ((parts, self.water), (opened, water))
+        )
+        return [_even_line(*labs) for labs in zip(plain, light, strict=True)]
 
     def passed(self, shares: Array) -> list[tuple[str, ...]]:
         """Classic colours within sight of each trail, from the first paint to its grey."""
@@ -281,29 +297,27 @@ class _Pairs:
 
     def _least(self, left: Array, miss: float, pair: int, box: Sequence[Paint]) -> Fix | None:
         """The least amount that fixes; else the paint that leaves least, if it helps at all."""
-        own = {self.others[pair].key}
-        best: Fix | None = None
-        for i, paint in enumerate(box):
-            if paint.key in own:
-                continue
-            enough = np.flatnonzero(left[i] < FIXED_BELOW)
-            at = int(enough[0]) if enough.size else int(left[i].argmin())
-            found = Fix(paint, float(_FIX_SCAN[at]), float(left[i, at]))
-            if best is None or _ranks(found) < _ranks(best):
-                best = found
-        return best if best and best.chroma < 0.7 * miss else None
+        enough = left < FIXED_BELOW
+        done = enough.any(axis=1)
+        at = np.where(done, enough.argmax(axis=1), left.argmin(axis=1))
+        kept = np.array([paint.key != self.others[pair].key for paint in box])
+        if not kept.any():
+            return None
+        row = np.arange(len(box))
+        # What fixes comes before what only helps: the least of it, or else what leaves least.
+        rank = np.where(done, _FIX_SCAN[at], _FIX_SCAN[-1] + left[row, at])
+        best = int(np.where(kept, rank, np.inf).argmin())
+        found = Fix(box[best], float(_FIX_SCAN[at[best]]), float(left[best, at[best]]))
+        return found if found.chroma < 0.7 * miss else None
 
 
-def _even_line(labs: Array) -> Array:
+def _even_line(labs: Array, opened: Array) -> Line:
     """A line of colours redrawn in points that are even in CIELAB distance."""
     along = np.append(0.0, np.cumsum(np.linalg.norm(np.diff(labs, axis=0), axis=1) + 1e-9))
     at = np.linspace(0, along[-1], LINE_POINTS)
-    return np.stack([np.interp(at, along, column) for column in labs.T], axis=1)
-
-
-def _ranks(fix: Fix) -> tuple[bool, float]:
-    done = fix.chroma < FIXED_BELOW
-    return not done, fix.parts if done else fix.chroma
+    low = np.clip(np.searchsorted(along, at, side="right") - 1, 0, len(along) - 2)
+    on = ((at - along[low]) / (along[low + 1] - along[low]))[:, None]
+    return Line(*(of[low] + (of[low + 1] - of[low]) * on for of in (labs, opened)))
 
 
 def wheel_word(paint: Paint) -> str | None:
@@ -353,14 +367,18 @@ def _shared_primary(one: str, other: str) -> str | None:
 
 def temperature_remark(first: Paint, second: Paint) -> str:
     """Advice on mixing warm with warm; never a block. Common practice, no published source."""
-    if hue_of(first) is None or hue_of(second) is None:
-        return ""
-    white = library().paint(WHITE_KEY)
-    sides = [
-        temperature(DEFAULT_VIEWING.lab(np.array([1.0, 10.0]), [p, white])) for p in (first, second)
-    ]
+    sides = _temperature_of(first), _temperature_of(second)
     if None in sides:
         return ""
     if sides[0] == sides[1]:
         return f"{sides[0]} with {sides[1]}: cleaner browns and greys"
     return "warm with cool: olives, khakis and wine reds"
+
+
+@lru_cache(maxsize=512)
+def _temperature_of(paint: Paint) -> str | None:
+    """Warm or cool by a paint's tint; None for a grey."""
+    if hue_of(paint) is None:
+        return None
+    white = library().paint(WHITE_KEY)
+    return temperature(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))

@@ -18,7 +18,6 @@ from mesotint.paints.library import Paint
 POINTS: Final = 201
 LIGHTENER_MOST: Final = 500.0
 THIRD_MOST: Final = 50.0
-WHITE_TEST_PARTS: Final = 4.0
 _SCAN: Final = 385
 _STEEPNESS: Final = 9.0
 _LEAST_SHARE: Final = 1e-4
@@ -152,13 +151,8 @@ class Trail:
         return self.viewing.lab(self.parts(share), self.paints)
 
     def opened_lab(self, share: Array) -> Array:
-        """CIELAB of the white test: every mixture opened with four parts of white, of water in
-        a wash. A dark mixture hides its lean until it is opened.
-        """
-        parts = self.parts(share)
-        more = WHITE_TEST_PARTS * parts.sum(axis=-1, keepdims=True)
-        opened = np.concatenate([parts, more], axis=-1)
-        return self.viewing.lab(opened, (*self.paints, self.viewing.lightener))
+        """CIELAB of the white test at each share, shape (..., 3)."""
+        return self.viewing.opened_lab(self.parts(share), self.paints)
 
     @cached_property
     def shares(self) -> Array:

@@ -13,7 +13,6 @@ from mesotint.colour.words import lean, miss_in_words, opposite_of
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Searcher
-from mesotint.mixing.trail import WHITE_TEST_PARTS
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
@@ -90,10 +89,8 @@ class Triad:
         return self.viewing.lab(self.parts(points), self.all_paints)
 
     def opened_labs(self, points: Array) -> Array:
-        """CIELAB of the white test at points of the triangle: four parts of white to each."""
-        parts = self.parts(points)
-        parts[..., -1] += WHITE_TEST_PARTS * parts.sum(axis=-1)
-        return self.viewing.lab(parts, self.all_paints)
+        """CIELAB of the white test at points of the triangle."""
+        return self.viewing.opened_lab(self.parts(points), self.all_paints)
 
     @cached_property
     def neutral_point(self) -> Array:

@@ -16,12 +16,14 @@ from mesotint.planning.amounts import WholeParts, whole_parts
 class Patch:
     """Parts by volume, exact and whole, and how it looks.
 
-    `uncertainty` is one standard deviation, in CIEDE2000.
+    `opened_lab` is the mixture in the white test: opened with four parts of white, or of water in
+    a wash. `uncertainty` is one standard deviation, in CIEDE2000.
     """
 
     parts: tuple[float, ...]
     whole: WholeParts
     appearance: Appearance
+    opened_lab: tuple[float, float, float]
     uncertainty: float
 
 
@@ -31,9 +33,12 @@ def patches_of(
     """Patches of mixtures, parts of shape (n, paints)."""
     parts = np.asarray(parts, dtype=np.float64)
     looks = appearances(viewing.lab(parts, paints))
+    opened = viewing.opened_lab(parts, paints)
     doubts = uncertainty(viewing, parts, paints)
     whole = whole_parts(parts, lambda p: viewing.lab(p, paints))
     return [
-        Patch(tuple(row.tolist()), rounded, look, float(doubt))
-        for row, rounded, look, doubt in zip(parts, whole, looks, doubts, strict=True)
+        Patch(tuple(row.tolist()), rounded, look, tuple(light.tolist()), float(doubt))
+        for row, rounded, look, light, doubt in zip(
+            parts, whole, looks, opened, doubts, strict=True
+        )
     ]

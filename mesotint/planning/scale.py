@@ -175,6 +175,13 @@ def steps_at(trail: Trail, shares: Array) -> list[Step]:
     """Steps of a trail at the given shares of its second paint, shape (n,)."""
     patches = patches_of(trail.parts(shares), trail.paints, trail.viewing)
     return [
-        Step(patch.parts, patch.whole, patch.appearance, patch.uncertainty, float(share))
+        Step(
+            patch.parts,
+            patch.whole,
+            patch.appearance,
+            patch.opened_lab,
+            patch.uncertainty,
+            float(share),
+        )
         for share, patch in zip(shares, patches, strict=True)
     ]

@@ -23,6 +23,12 @@ class LookOut(ColourOut):
     name: str
 
 
+class OpenedOut(ColourOut):
+    """A colour that the white test can open with four parts of white, or of water."""
+
+    opened_srgb: str
+
+
 class PaintRef(Schema):
     """A paint of a sheet."""
 
@@ -39,7 +45,7 @@ class PartOut(Schema):
     whole: int
 
 
-class PatchOut(LookOut):
+class PatchOut(LookOut, OpenedOut):
     """A patch: its parts and how it looks.
 
     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
@@ -164,13 +170,11 @@ class FixOut(Schema):
     line: LineOut
 
 
-class PartnerOut(LookOut):
-    """One tube as a partner; the look is that of the pair where it is nearest to grey."""
+class PartnerOut(PatchOut):
+    """One tube as a partner; the patch is that of the pair where it is nearest to grey."""
 
     tube: int
-    label: str
     share: float
-    parts: list[PartOut]
     chroma: float
     lean: str | None
     miss: str
@@ -179,7 +183,7 @@ class PartnerOut(LookOut):
     remark: str
     ends_there: bool
     line: LineOut
-    run: list[ColourOut]
+    run: list[OpenedOut]
     fix: FixOut | None
 
 

@@ -7,13 +7,12 @@ from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing import muting
 from mesotint.mixing import partners as core
 from mesotint.mixing.mixture import Viewing
-from mesotint.optics.grid import Array
 from mesotint.planning.patch import patches_of
 from server.painters.models import Painter
 from server.scales.answers import (
-    ColourOut,
     CompareOut,
     FixOut,
+    OpenedOut,
     PartnerOut,
     PatchOut,
     WayOut,
@@ -59,14 +58,14 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
     ]
 
 
-def _run(line: Array) -> list[ColourOut]:
+def _run(line: core.Line) -> list[OpenedOut]:
     """A few patches of a trail, even along it."""
-    labs = line[np.linspace(0, len(line) - 1, RUN).round().astype(int)]
-    codes, inside = hex_from_lab(labs)
-    values = neutral_hex(labs[:, 0])
+    at = np.linspace(0, len(line.labs) - 1, RUN).round().astype(int)
+    codes, inside = hex_from_lab(line.labs[at])
+    values, opened = neutral_hex(line.labs[at][:, 0]), hex_from_lab(line.opened_labs[at])[0]
     return [
-        ColourOut(srgb=code, value_srgb=value, in_gamut=shown)
-        for code, value, shown in zip(codes, values, inside, strict=True)
+        OpenedOut(srgb=code, value_srgb=value, in_gamut=shown, opened_srgb=light)
+        for code, value, shown, light in zip(codes, values, inside, opened, strict=True)
     ]
 
 

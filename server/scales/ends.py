@@ -9,6 +9,7 @@ import numpy as np
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing.mixture import Appearance, Viewing, appearances
 from mesotint.mixing.muting import BLACK_FAMILIES
+from mesotint.mixing.partners import Line
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
 from mesotint.planning.instructions import MIXTURE_FAMILY
@@ -91,6 +92,7 @@ def patch_fields(label: str, paints: Sequence[Paint], patch: Patch) -> dict[str,
     """Fields of a `PatchOut`."""
     return {
         **look_fields(patch.appearance),
+        "opened_srgb": hex_from_lab(np.array(patch.opened_lab))[0][0],
         "label": label,
         "parts": [
             PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
@@ -114,6 +116,6 @@ def line_fields(labs: Array, opened: Array) -> dict[str, Any]:
     }
 
 
-def line_out(labs: Array) -> LineOut:
-    """A line that is only looked at: the white test leaves it as it is."""
-    return LineOut(**line_fields(labs, labs))
+def line_out(line: Line) -> LineOut:
+    """A partner's trail as the API tells it."""
+    return LineOut(**line_fields(line.labs, line.opened_labs))
