@@ -4,7 +4,7 @@ from datetime import datetime
 
 from ninja import Schema
 
-from server.scales.requests import MeasureIn, SheetRequest
+from server.scales.requests import MeasureIn, SheetRequest, TubePart
 
 
 class ColourOut(Schema):
@@ -49,10 +49,13 @@ class PatchOut(LookOut, OpenedOut):
     """A patch: its parts and how it looks.
 
     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+    `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
+    It is none where a paint of it is in no tube of the painter's.
     """
 
     label: str
     parts: list[PartOut]
+    mixture: list[TubePart] | None
     measurable: bool
     rounding_delta_e: float
     uncertainty_delta_e: float

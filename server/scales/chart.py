@@ -13,14 +13,13 @@ from mesotint.planning import charts as core
 from mesotint.planning.patch import patches_of
 from mesotint.planning.scale import Scale
 from server.painters.models import Painter
-from server.scales.answers import ChartOut, PatchOut
+from server.scales.answers import ChartOut
 from server.scales.ends import (
     box_of,
     dark_of,
     ends_of,
     ingredients_of,
     paint_of,
-    patch_fields,
     refs,
     viewing_of,
 )
@@ -159,6 +158,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
         for paint, amount in zip(cell.paints, cell.parts, strict=True):
             row[keys.index(paint.key)] += amount
     made = Made(
+        box=box,
         viewing=wanted.viewing,
         paints=paints,
         labels=tuple(cell.label for cell in cells),
@@ -173,10 +173,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
 def chart_out(computed: Computed) -> ChartOut:
     """A computed chart as the API tells it; a cell tells only the paints that are in it."""
     made, grid = computed.made, computed.grid
-    cells = [
-        PatchOut(**patch_fields(label, made.paints, patch))
-        for label, patch in zip(made.labels, made.patches, strict=True)
-    ]
+    cells = made.patches_out()
     for cell in cells:
         cell.parts = [part for part in cell.parts if part.exact > 0]
     return ChartOut(

@@ -14,7 +14,6 @@ from server.scales.answers import (
     FixOut,
     OpenedOut,
     PartnerOut,
-    PatchOut,
     WayOut,
 )
 from server.scales.ends import box_of, line_out, paint_of, patch_fields, viewing_of
@@ -52,7 +51,7 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
             line=line_out(partner.line),
             run=_run(partner.line),
             fix=_fix_out(partner, box),
-            **patch_fields(partner.paint.name, paints, grey),
+            **patch_fields(partner.paint.name, paints, grey, box),
         )
         for partner, (paints, grey) in zip(found, greys, strict=True)
     ]
@@ -94,10 +93,10 @@ def ways(painter: Painter, asked: WaysIn) -> list[WayOut]:
         keep_value=asked.keep_value,
         keep_hue=asked.keep_hue,
     )
-    return [_way_out(way, viewing) for way in found]
+    return [_way_out(way, viewing, box) for way in found]
 
 
-def _way_out(way: muting.Way, viewing: Viewing) -> WayOut:
+def _way_out(way: muting.Way, viewing: Viewing, box: Box) -> WayOut:
     patch = patches_of(np.array([way.parts]), way.paints, viewing)[0]
     return WayOut(
         school=way.school,
@@ -105,7 +104,7 @@ def _way_out(way: muting.Way, viewing: Viewing) -> WayOut:
         value_change=way.value_change,
         strength=way.strength,
         reached=way.reached,
-        **patch_fields(way.school, way.paints, patch),
+        **patch_fields(way.school, way.paints, patch, box),
     )
 
 
@@ -119,9 +118,6 @@ def compare(painter: Painter, asked: CompareIn, other: Sheet) -> CompareOut:
     labs = [np.array([step.appearance.lab for step in of.steps]) for of in (mine, theirs)]
     return CompareOut(
         name=other.name,
-        steps=[
-            PatchOut(**patch_fields(label, theirs.made.paints, step))
-            for label, step in zip(theirs.made.labels, theirs.steps, strict=True)
-        ],
+        steps=theirs.made.patches_out(),
         delta_e=delta_e_2000(labs[0], labs[1]).tolist(),
     )

@@ -11,12 +11,20 @@ from mesotint.mixing.mixture import Appearance, Viewing, appearances
 from mesotint.mixing.muting import BLACK_FAMILIES
 from mesotint.mixing.partners import Line
 from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.library import WATER, Paint, mixed_tube
 from mesotint.planning.instructions import MIXTURE_FAMILY
 from mesotint.planning.patch import Patch
 from server.painters.models import Painter
 from server.scales.answers import LineOut, LookOut, PaintRef, PartOut
-from server.scales.requests import ChartIn, EndIn, ScaleIn, Seen, TriangleIn
+from server.scales.requests import (
+    MOST_IN_MIXTURE,
+    ChartIn,
+    EndIn,
+    ScaleIn,
+    Seen,
+    TriangleIn,
+    TubePart,
+)
 from server.tubes.services import Box
 
 
@@ -88,9 +96,36 @@ def looks_of(paints: Sequence[Paint], viewing: Viewing) -> list[LookOut]:
     return [look_out(look) for look in appearances(labs)]
 
 
-def patch_fields(label: str, paints: Sequence[Paint], patch: Patch) -> dict[str, Any]:
+def mixture_of(box: Box, paints: Sequence[Paint], parts: Sequence[float]) -> list[TubePart] | None:
+    """A patch in tubes; none where one of its paints is in no tube, or it takes too many."""
+    amounts: dict[int, float] = {}
+    total = sum(parts)
+    for paint, part in zip(paints, parts, strict=True):
+        if part <= 0 or paint is WATER:
+            continue
+        # A paint that is itself in a tube is taken from it, though it be a mixture.
+        made_of = [(paint.key, 1.0)] if paint.key in box.tube_of else paint.recipe
+        whole = sum(amount for _, amount in made_of)
+        for key, amount in made_of:
+            if key not in box.tube_of:
+                return None
+            tube = box.tube_of[key]
+            amounts[tube] = amounts.get(tube, 0.0) + part / total * amount / whole
+        if not made_of:
+            return None
+    if not 1 <= len(amounts) <= MOST_IN_MIXTURE:
+        return None
+    scale = 100 / max(amounts.values())
+    return [
+        TubePart(tube=tube, parts=float(f"{amount * scale:.6g}"))
+        for tube, amount in amounts.items()
+    ]
+
+
+def patch_fields(label: str, paints: Sequence[Paint], patch: Patch, box: Box) -> dict[str, Any]:
     """Fields of a `PatchOut`."""
     return {
+        "mixture": mixture_of(box, paints, patch.parts),
         **look_fields(patch.appearance),
         "opened_srgb": hex_from_lab(np.array(patch.opened_lab))[0][0],
         "label": label,

@@ -5,6 +5,9 @@ from dataclasses import dataclass
 from mesotint.mixing.mixture import Viewing
 from mesotint.paints.library import Paint
 from mesotint.planning.patch import Patch
+from server.scales.answers import PatchOut
+from server.scales.ends import patch_fields
+from server.tubes.services import Box
 
 
 @dataclass(frozen=True)
@@ -15,6 +18,7 @@ class Made:
     how many patches stand in a row; `summary` says in a sentence what the sheet found.
     """
 
+    box: Box
     viewing: Viewing
     paints: tuple[Paint, ...]
     labels: tuple[str, ...]
@@ -22,3 +26,10 @@ class Made:
     columns: int
     summary: str
     ingredients: dict[str, Paint]
+
+    def patches_out(self) -> list[PatchOut]:
+        """The patches as the API tells them."""
+        return [
+            PatchOut(**patch_fields(label, self.paints, patch, self.box))
+            for label, patch in zip(self.labels, self.patches, strict=True)
+        ]

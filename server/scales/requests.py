@@ -10,6 +10,7 @@ from server.scales.models import NAME_LENGTH, NOTE_LENGTH
 
 GREATEST_LIGHTENER = 20.0
 MOST_PATCHES = 200
+MOST_IN_MIXTURE = 8
 
 Finite = Annotated[float, Field(allow_inf_nan=False)]
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
@@ -28,7 +29,7 @@ class TubePart(Schema):
 class EndIn(Schema):
     """A colour to mix from: one tube, or a mixture of some in parts."""
 
-    parts: list[TubePart] = Field(min_length=1, max_length=8)
+    parts: list[TubePart] = Field(min_length=1, max_length=MOST_IN_MIXTURE)
     name: Name = Field("", description="What the painter calls the mixture.")
 
 

@@ -56,6 +56,7 @@ def compute(painter: Painter, asked: ScaleIn) -> Computed:
     scale = core.Scale(trail, asked.steps, asked.spacing, asked.to_grey, pins)
     steps = scale.steps
     made = Made(
+        box=box,
         viewing=viewing,
         paints=trail.paints,
         labels=tuple(f"step {i + 1}" for i in range(len(steps))),
@@ -110,7 +111,7 @@ def scale_out(computed: Computed, asked: ScaleIn) -> ScaleOut:
             StepOut(
                 share=step.share,
                 pinned=i in pinned,
-                **patch_fields(made.labels[i], made.paints, step),
+                **patch_fields(made.labels[i], made.paints, step, made.box),
             )
             for i, step in enumerate(computed.steps)
         ],

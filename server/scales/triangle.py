@@ -58,6 +58,7 @@ def compute(painter: Painter, asked: TriangleIn) -> Computed:
     points = np.array([p / p.sum() for p in picks] or [triad.neutral_point])
     patches, paints = _patches(triad, points)
     made = Made(
+        box=box,
         viewing=triad.viewing,
         paints=paints,
         labels=tuple(f"point {i + 1}" for i in range(len(patches))),
@@ -93,12 +94,9 @@ def triangle_out(computed: Computed) -> TriangleOut:
             for level, pieces in zip(levels, triad.chroma_lines(levels), strict=True)
         ],
         neutral_point=(a, b, c),
-        neutral=PatchOut(**patch_fields("neutral", made.paints, computed.neutral)),
+        neutral=PatchOut(**patch_fields("neutral", made.paints, computed.neutral, made.box)),
         reaches=bool(np.hypot(neutral[1], neutral[2]) < REACHES_BELOW),
         miss=made.summary,
-        patches=[
-            PatchOut(**patch_fields(label, made.paints, patch))
-            for label, patch in zip(made.labels, made.patches, strict=True)
-        ],
+        patches=made.patches_out(),
         paint_data_version=library().version,
     )

@@ -62,5 +62,5 @@ class Box:
 
     @cached_property
     def tube_of(self) -> dict[str, int]:
-        """Tube by key of its paint, for those in the box."""
-        return {self.paint(pk).key: pk for pk, tube in self.tubes.items() if not tube.put_away}
+        """Tube by key of its paint."""
+        return {self.paint(pk).key: pk for pk in self.tubes}

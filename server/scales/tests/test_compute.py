@@ -65,6 +65,19 @@ class ScaleTest(DeskTest):
         parts = {PAINT("PO20"): 2, PAINT("PY3"): 1}
         np.testing.assert_allclose(told["steps"][0]["lab"], Mixture.of(parts).lab, atol=1e-3)
 
+    def test_a_step_tells_its_tubes_so_that_one_can_go_on_with_it(self) -> None:
+        asked = self.scale(steps=3, lightener=1)
+        asked["first"] = self.mix("Old rope", PO20=2, PY3=1)
+        step = self.computed("scale", asked)["steps"][1]
+        again = {**self.scale(steps=3), "first": {"parts": step["mixture"]}}
+        self.assertEqual({p["tube"] for p in step["mixture"]},
+                         {self.tubes[key] for key in ("PO20", "PY3", "PB29", "PW6")})  # fmt: skip
+        found = self.computed("scale", again)["steps"][0]
+        np.testing.assert_allclose(found["lab"], step["lab"], atol=0.01)
+        # Without a tube of white the tints cannot be gone on with, and that is said.
+        self.send("delete", f"tubes/{self.tubes['PW6']}")
+        self.assertIsNone(self.computed("scale", asked)["steps"][1]["mixture"])
+
     def test_what_cannot_be_computed_says_how_to_mend_it(self) -> None:
         cases = [
             (self.scale("PO20", "PO20"), 422, "another paint"),

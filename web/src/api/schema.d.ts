@@ -572,6 +572,8 @@ export interface components {
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
             /** Lab */
             lab: number[];
             /** Munsell */
@@ -582,6 +584,8 @@ export interface components {
             label: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
             /** Measurable */
             measurable: boolean;
             /** Rounding Delta E */
@@ -610,6 +614,19 @@ export interface components {
             opened_srgb: string[];
             /** Share */
             share: number[];
+        };
+        /**
+         * TubePart
+         * @description Parts by volume of one tube.
+         */
+        TubePart: {
+            /** Tube */
+            tube: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
         };
         /**
          * EndIn
@@ -710,19 +727,6 @@ export interface components {
             parts: number;
         };
         /**
-         * TubePart
-         * @description Parts by volume of one tube.
-         */
-        TubePart: {
-            /** Tube */
-            tube: number;
-            /**
-             * Parts
-             * @default 1
-             */
-            parts: number;
-        };
-        /**
          * ChromaLineOut
          * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
          */
@@ -767,6 +771,8 @@ export interface components {
          * @description A patch: its parts and how it looks.
          *
          *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
+         *     `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
+         *     It is none where a paint of it is in no tube of the painter's.
          */
         PatchOut: {
             /** Srgb */
@@ -775,6 +781,8 @@ export interface components {
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
             /** Lab */
             lab: number[];
             /** Munsell */
@@ -785,6 +793,8 @@ export interface components {
             label: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
             /** Measurable */
             measurable: boolean;
             /** Rounding Delta E */
@@ -991,18 +1001,6 @@ export interface components {
             greyer: number;
         };
         /**
-         * ColourOut
-         * @description A colour as a screen shows it. `value_srgb` is its lightness alone.
-         */
-        ColourOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-        };
-        /**
          * FixOut
          * @description The paint that takes a lean out: parts to one of the pair, and what it does.
          */
@@ -1037,8 +1035,22 @@ export interface components {
             opened_srgb: string[];
         };
         /**
+         * OpenedOut
+         * @description A colour that the white test can open with four parts of white, or of water.
+         */
+        OpenedOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
+        };
+        /**
          * PartnerOut
-         * @description One tube as a partner; the look is that of the pair where it is nearest to grey.
+         * @description One tube as a partner; the patch is that of the pair where it is nearest to grey.
          */
         PartnerOut: {
             /** Srgb */
@@ -1047,20 +1059,30 @@ export interface components {
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
             /** Lab */
             lab: number[];
             /** Munsell */
             munsell: string;
             /** Name */
             name: string;
-            /** Tube */
-            tube: number;
             /** Label */
             label: string;
-            /** Share */
-            share: number;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
+            /** Measurable */
+            measurable: boolean;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number;
+            /** Tube */
+            tube: number;
+            /** Share */
+            share: number;
             /** Chroma */
             chroma: number;
             /** Lean */
@@ -1077,7 +1099,7 @@ export interface components {
             ends_there: boolean;
             line: components["schemas"]["LineOut"];
             /** Run */
-            run: components["schemas"]["ColourOut"][];
+            run: components["schemas"]["OpenedOut"][];
             fix: components["schemas"]["FixOut"] | null;
         };
         /**
@@ -1121,6 +1143,8 @@ export interface components {
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
             /** Lab */
             lab: number[];
             /** Munsell */
@@ -1131,6 +1155,8 @@ export interface components {
             label: string;
             /** Parts */
             parts: components["schemas"]["PartOut"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
             /** Measurable */
             measurable: boolean;
             /** Rounding Delta E */
