@@ -1,6 +1,7 @@
 """The `studio` command."""
 
 import argparse
+import contextlib
 import os
 import signal
 import subprocess
@@ -81,7 +82,9 @@ def _client(args: argparse.Namespace) -> int:
 
 def _in_environment(module: str, words: list[str]) -> int:
     """Run a module of ours with the test packages at hand."""
-    install("test", with_browser=True)
+    # What is installed on the way is not part of what the module prints.
+    with contextlib.redirect_stdout(sys.stderr):
+        install("test", with_browser=True)
     env = {**os.environ, "PYTHONPATH": str(ROOT)}
     command = [str(PYTHON), "-m", module, *words]
     return subprocess.run(command, cwd=ROOT, env=env, check=False).returncode

@@ -16,7 +16,14 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.tools import Amount, Tool, measured, measured_volumes
+from mesotint.planning.tools import (
+    LET_DOWN_PARTS,
+    Amount,
+    Tool,
+    let_down,
+    measured,
+    measured_volumes,
+)
 from mesotint.planning.workplan import NANOLITRES, Move, WorkPlan, work_plan
 
 WORTH_TELLING_ML: Final = 0.01
@@ -25,6 +32,9 @@ WORTH_TELLING_ML: Final = 0.01
 MIXTURE_FAMILY: Final = "mixture"
 """Family of a paint that the painter has to mix before the plan can begin."""
 
+
+GREATEST_LET_DOWN: Final = 20.0
+"""Parts of the carrier to one from which a let-down is made in two goes."""
 
 NEVER_MISSED: Final = 0.2
 """CIEDE2000 that a trace too small to measure has to make, or it is left out."""
@@ -262,9 +272,28 @@ class _Bench:
     def _let_downs(self) -> list[Line]:
         lines = []
         for paint, ml in self.let_downs_ml.values():
-            made_of = {self._ingredient(key): part for key, part in paint.recipe}
-            lines += self._to_make(paint, made_of, ml)
+            (strong, one), (carrier, parts) = paint.recipe
+            made_of = {self._ingredient(strong): one, self._ingredient(carrier): parts}
+            if parts / one > GREATEST_LET_DOWN:
+                lines += self._twice_let_down(paint, made_of, ml)
+            else:
+                lines += self._to_make(paint, made_of, ml)
         return lines
+
+    def _twice_let_down(
+        self, paint: Paint, made_of: Mapping[Paint, float], ml: float
+    ) -> list[Line]:
+        """One part in a hundred, made as a let-down of a let-down: a little of each is enough."""
+        strong, carrier = made_of
+        once = let_down(strong, carrier, LET_DOWN_PARTS[0])
+        parts = sum(made_of.values()) / (1 + LET_DOWN_PARTS[0]) - 1
+        second = {once: 1.0, carrier: parts}
+        share = 1 / (1 + parts)
+        first = {strong: 1.0, carrier: LET_DOWN_PARTS[0]}
+        return [
+            *self._to_make(once, first, self._enough(second, ml) * share),
+            *self._to_make(paint, second, ml),
+        ]
 
     def _ingredient(self, key: str) -> Paint:
         known = {**self.ingredients, **{paint.key: paint for paint in self.all_paints}}
@@ -272,13 +301,17 @@ class _Bench:
             raise InputError(f"'{key}' is part of a mixture, but is not among its tubes.", "parts")
         return known[key]
 
+    def _enough(self, made_of: Mapping[Paint, float], ml: float) -> float:
+        """Volume of a mixture of which every part can be measured, and at least `ml`."""
+        total = sum(made_of.values())
+        least = (
+            self.tool.least / self.tool.per_ml(p) * total / part for p, part in made_of.items()
+        )
+        return max(ml, *least)
+
     def _to_make(self, paint: Paint, made_of: Mapping[Paint, float], ml: float) -> list[Line]:
         """Lines to make a mixture or let-down by, large enough for its smallest part to be read."""
-        total = sum(made_of.values())
-        needed = max(
-            self.tool.least * total / part / self.tool.per_ml(p) for p, part in made_of.items()
-        )
-        volume = max(ml, needed)
+        total, volume = sum(made_of.values()), self._enough(made_of, ml)
         lines = []
         for ingredient, part in made_of.items():
             units = volume * part / total * self.tool.per_ml(ingredient)

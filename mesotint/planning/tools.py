@@ -20,6 +20,9 @@ from mesotint.paints.library import Paint, mixed_tube
 HONEST_STEPS: Final = 10
 """Steps of a scale below which a weight says little (common practice)."""
 
+SEEN_FROM: Final = 0.5
+"""CIEDE2000 that half a step of the tool must make before a paint is let down for it."""
+
 LET_DOWN_PARTS: Final = (9.0, 99.0, 4.0, 2.0, 1.0)
 """Parts of the partner to one part of the strong paint in a let-down, the usual one first.
 
@@ -160,7 +163,8 @@ def measured(
 ) -> Measured:
     """A mixture of a wanted volume, as a tool can measure it.
 
-    A paint of which the tool cannot measure enough is let down first, in a partner that can spare
+    A paint of which the tool cannot measure enough, so that it would be seen, is let down first, in
+    a partner that can spare
     enough of itself: then nothing changes. Where none can, it is let down in nine parts of white,
     and the cost of that is told. What can be measured honestly comes before what is merely near.
 
@@ -208,7 +212,7 @@ def measured_volumes(
     """Volumes of paints as a tool can measure them, however little they are.
 
     As `measured`, but an amount below what the tool reads honestly is rounded all the same, where
-    no let-down helps.
+    no let-down helps, or where half a step more or less would not be seen.
 
     Parameters
     ----------
@@ -223,7 +227,17 @@ def measured_volumes(
     exact = viewing.lab(wanted, paints)
     plan = _Plan(tuple(paints), wanted, ())
     for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.least)).tolist():
-        options = _let_downs(plan, i, tool, white)
+        doubt = _doubt(wanted, i, tool.step / units[i], paints, viewing)
+        as_it_is = plan.volumes[i] * units[i] >= tool.step
+        if as_it_is and doubt < SEEN_FROM:
+            continue
+        options = _let_downs(plan, i, tool)
+        if not options:
+            thinned = _with_let_down(plan, i, white, LET_DOWN_PARTS[0], plan.volumes)
+            # White changes the colour: it is taken only where that is truer than a poor weight.
+            if as_it_is and doubt <= thinned.cost(exact, tool, viewing):
+                continue
+            options = [thinned]
         ranked = [
             (option.volumes[i] * units[i] < tool.least, option.cost(exact, tool, viewing), at)
             for at, option in enumerate(options)
@@ -235,6 +249,16 @@ def measured_volumes(
         if step > 0
     ]
     return Measured(tuple(amounts), plan.cost(exact, tool, viewing), plan.let_downs)
+
+
+def _doubt(
+    volumes: Array, of: int, step_ml: float, paints: Sequence[Paint], viewing: Viewing
+) -> float:
+    """CIEDE2000 that half a step more or less of one paint makes."""
+    off = np.zeros(len(volumes))
+    off[of] = min(step_ml / 2, 0.99 * float(volumes[of]))
+    either = viewing.lab(np.stack([volumes, volumes + off, volumes - off]), paints)
+    return float(delta_e_2000(either[1:], either[0]).max())
 
 
 @dataclass(frozen=True)
@@ -257,8 +281,8 @@ class _Plan:
         return float(delta_e_2000(viewing.lab(steps * tool.step / per_ml, paints), exact))
 
 
-def _let_downs(plan: _Plan, strong: int, tool: Tool, white: Paint) -> list[_Plan]:
-    """Ways to let one paint down: in each partner that can spare enough, and in white.
+def _let_downs(plan: _Plan, strong: int, tool: Tool) -> list[_Plan]:
+    """Ways to let one paint down in each partner that can spare enough.
 
     A partner may be let down with less than nine parts where it cannot spare them.
     """
@@ -271,8 +295,7 @@ def _let_downs(plan: _Plan, strong: int, tool: Tool, white: Paint) -> list[_Plan
                 volumes = plan.volumes.copy()
                 volumes[i] = spare
                 options.append(_with_let_down(plan, strong, carrier, parts, volumes))
-    in_white = _with_let_down(plan, strong, white, LET_DOWN_PARTS[0], plan.volumes)
-    return options or [in_white]
+    return options
 
 
 def _with_let_down(plan: _Plan, strong: int, carrier: Paint, parts: float, volumes: Array) -> _Plan:

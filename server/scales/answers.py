@@ -126,7 +126,7 @@ class FieldOut(LineOut):
     """A triangle in a lattice of points, rows from the first corner; shares of the corners."""
 
     level: int
-    point: list[tuple[float, float, float]]
+    point: list[list[float]]
     parts: list[list[float]]
 
 
@@ -134,7 +134,7 @@ class ChromaLineOut(Schema):
     """Where the triangle has one chroma: pieces of line, each two points of the triangle."""
 
     chroma: float
-    pieces: list[list[tuple[float, float, float]]]
+    pieces: list[list[list[float]]]
 
 
 class TriangleOut(Schema):
@@ -144,7 +144,7 @@ class TriangleOut(Schema):
     corners: list[LookOut]
     field: FieldOut
     lines: list[ChromaLineOut]
-    neutral_point: tuple[float, float, float]
+    neutral_point: list[float]
     neutral: PatchOut
     reaches: bool
     miss: str

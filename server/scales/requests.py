@@ -75,14 +75,14 @@ class ScaleIn(Seen):
 class PickIn(Schema):
     """A point of a triangle, as shares of its three corners."""
 
-    point: tuple[Share, Share, Share]
+    point: list[Share] = Field(min_length=3, max_length=3)
 
 
 class TriangleIn(Seen):
     """Three corners, white or water in everything, and the points the painter picked."""
 
     kind: Literal["triangle"] = "triangle"
-    corners: tuple[EndIn, EndIn, EndIn]
+    corners: list[EndIn] = Field(min_length=3, max_length=3)
     lightener: Opening = 0.0
     picks: list[PickIn] = Field([], max_length=30)
 

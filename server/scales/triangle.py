@@ -79,13 +79,12 @@ def triangle_out(computed: Computed) -> TriangleOut:
     levels = [float(c) for c in range(CHROMA_STEP, int(chroma.max()), CHROMA_STEP)]
     _, parts = merged(triad.all_paints, triad.parts(grid))
     neutral = triad.labs(triad.neutral_point)
-    a, b, c = triad.neutral_point.tolist()
     return TriangleOut(
         paints=refs(made.paints),
         corners=looks_of(triad.paints, triad.viewing),
         field=FieldOut(
             level=LEVEL,
-            point=[tuple(p) for p in grid.round(6).tolist()],
+            point=grid.round(6).tolist(),
             parts=parts.round(6).tolist(),
             **line_fields(labs, triad.opened_labs(grid)),
         ),
@@ -93,7 +92,7 @@ def triangle_out(computed: Computed) -> TriangleOut:
             ChromaLineOut(chroma=level, pieces=[p.round(4).tolist() for p in pieces])
             for level, pieces in zip(levels, triad.chroma_lines(levels), strict=True)
         ],
-        neutral_point=(a, b, c),
+        neutral_point=triad.neutral_point.tolist(),
         neutral=PatchOut(**patch_fields("neutral", made.paints, computed.neutral, made.box)),
         reaches=bool(np.hypot(neutral[1], neutral[2]) < REACHES_BELOW),
         miss=made.summary,

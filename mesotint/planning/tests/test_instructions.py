@@ -71,8 +71,18 @@ class InstructionsTest(unittest.TestCase):
     def test_a_strong_paint_is_let_down_first(self) -> None:
         _, told = plan(("PW6", "PB15:3"), Measure(scale_tool(0.1), 5.0))
         first = told.lines[0]
-        self.assertRegex(first.heading, "Phthalo blue.*, 1 part in 10+ of titanium white")
+        self.assertRegex(first.heading, "Phthalo blue.*, 1 part in 10 of titanium white")
         self.assertRegex(first.says, r"^\d+\.\d g Phthalo blue")
+
+    def test_one_part_in_a_hundred_is_let_down_twice_and_wastes_little(self) -> None:
+        _, told = plan(("PO20", "PB15:3"), Measure(scale_tool(0.1), 5.0))
+        headings = [line.heading for line in told.lines if line.heading.startswith("First mix")]
+        hundredth = next(i for i, text in enumerate(headings) if "1 part in 100" in text)
+        self.assertIn("1 part in 10 of", headings[hundredth - 1])
+        made = [line.says for line in told.lines if line.heading == headings[hundredth]]
+        self.assertIn("1 part in 10 of", made[0])
+        grams = sum(float(says.split()[0]) for says in made)
+        self.assertLess(grams, 40)
 
     def test_every_let_down_that_is_used_is_made_first(self) -> None:
         for way in WAYS:
@@ -84,9 +94,10 @@ class InstructionsTest(unittest.TestCase):
                         self.assertTrue(any(line.says.endswith(name) for name in made))
 
     def test_a_running_pile_is_scooped_and_a_carried_one_is_carried(self) -> None:
-        _, running = plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "running"))
+        _, running = plan(("PY3", "PV23"), Measure(scale_tool(0.1), 5.0, "running"))
         self.assertTrue(any("Scoop out" in line.says for line in running.lines))
         self.assertIsNotNone(running.left)
+        self.assertGreater(running.left_ml, 0)
         _, carried = plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "carried"))
         self.assertTrue(any(x.says.startswith("Carry ") for x in carried.lines))
 

@@ -121,10 +121,20 @@ class ToolsTest(unittest.TestCase):
 
     def test_where_no_partner_can_spare_enough_white_is_taken_and_its_cost_told(self) -> None:
         paints = (PAINT("PY3"), PAINT("PV23"))
-        found = measured((1, 0.7), paints, 2, scale_tool(0.1), WHITE)
+        found = measured((1, 0.1), paints, 1, scale_tool(0.1), WHITE)
         (thinned,) = found.let_downs
         self.assertIn("PW6", dict(thinned.recipe))
         self.assertGreater(found.cost_delta_e, 3)
+        # Where a poor weight is truer than a let-down in white, it is weighed as it is.
+        weighed = measured((1, 0.7), paints, 2, scale_tool(0.1), WHITE)
+        self.assertEqual(weighed.let_downs, ())
+        self.assertLess(weighed.cost_delta_e, 1)
+
+    def test_nothing_is_let_down_for_a_difference_no_eye_sees(self) -> None:
+        paints = (PAINT("PBr7-burnt-umber"), PAINT("PBr7-raw-umber"))
+        found = measured((9, 1), paints, 5, scale_tool(0.1), WHITE)
+        self.assertEqual(found.let_downs, ())
+        self.assertLess(found.cost_delta_e, 0.5)
 
     def test_a_let_down_is_a_tenth_as_strong(self) -> None:
         thinned = let_down(PAINT("PB15:3"), WHITE)

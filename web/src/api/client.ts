@@ -6,13 +6,26 @@ import { csrfToken, signedInAgain } from "./session";
 export type Me = components["schemas"]["MeOut"];
 export type Paint = components["schemas"]["PaintOut"];
 export type Tube = components["schemas"]["TubeOut"];
+export type End = components["schemas"]["EndIn"];
 export type ScaleRequest = components["schemas"]["ScaleIn"];
+export type TriangleRequest = components["schemas"]["TriangleIn"];
+export type ChartRequest = components["schemas"]["ChartIn"];
+export type SheetRequest = ScaleRequest | TriangleRequest | ChartRequest;
+export type Measure = components["schemas"]["MeasureIn"];
 export type Scale = components["schemas"]["ScaleOut"];
 export type Trail = components["schemas"]["TrailOut"];
+export type Line = components["schemas"]["LineOut"];
 export type Step = components["schemas"]["StepOut"];
+export type Patch = components["schemas"]["PatchOut"];
 export type Part = components["schemas"]["PartOut"];
-export type SavedScale = components["schemas"]["SavedScaleOut"];
-export type SavedScaleRequest = components["schemas"]["SavedScaleIn"];
+export type Triangle = components["schemas"]["TriangleOut"];
+export type Chart = components["schemas"]["ChartOut"];
+export type Partner = components["schemas"]["PartnerOut"];
+export type Way = components["schemas"]["WayOut"];
+export type Comparison = components["schemas"]["CompareOut"];
+export type Plan = components["schemas"]["PlanOut"];
+export type Sheet = components["schemas"]["SheetOut"];
+export type SheetSummary = components["schemas"]["SummaryOut"];
 
 /**
  * Sends a request; when the session has ended it waits until the painter has signed in again and

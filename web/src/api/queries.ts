@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
-import { api, got, type ScaleRequest } from "./client";
+import { api, got } from "./client";
+import type { paths } from "./schema";
 
 export const meQuery = queryOptions({
   queryKey: ["me"],
@@ -18,23 +19,45 @@ export const tubesQuery = queryOptions({
   queryFn: () => got(api.GET("/api/tubes")),
 });
 
-export const savedScalesQuery = queryOptions({
-  queryKey: ["scales"],
+export const sheetsQuery = queryOptions({
+  queryKey: ["sheets"],
   queryFn: () => got(api.GET("/api/scales")),
 });
 
-export const savedScaleQuery = (id: number) =>
+export const sheetQuery = (id: number) =>
   queryOptions({
-    queryKey: ["scales", id],
-    queryFn: () => got(api.GET("/api/scales/{scale_id}", { params: { path: { scale_id: id } } })),
+    queryKey: ["sheets", id],
+    queryFn: () => got(api.GET("/api/scales/{sheet_id}", { params: { path: { sheet_id: id } } })),
   });
 
-/** The scale of a request; the last one stays in sight until the new one is there. */
-export function useScale(request: ScaleRequest | null) {
+type Computed = {
+  [Path in keyof paths as Path extends `/api/scales/compute/${infer What}`
+    ? What
+    : never]: paths[Path] extends {
+    post: {
+      requestBody: { content: { "application/json": infer Body } };
+      responses: { 200: { content: { "application/json": infer Answer } } };
+    };
+  }
+    ? { body: Body; answer: Answer }
+    : never;
+};
+
+/**
+ * What the server computes of a request; the last answer stays in sight until the new one is there.
+ * A request that was overtaken by another is given up.
+ */
+export function useComputed<What extends keyof Computed>(
+  what: What,
+  body: Computed[What]["body"] | null,
+) {
   return useQuery({
-    queryKey: ["compute", request],
-    queryFn: () => got(api.POST("/api/scales/compute", { body: request as ScaleRequest })),
-    enabled: request !== null,
+    queryKey: ["compute", what, body],
+    queryFn: async ({ signal }): Promise<Computed[What]["answer"]> => {
+      const path = `/api/scales/compute/${what}` as "/api/scales/compute/scale";
+      return got(api.POST(path, { body: body as never, signal })) as never;
+    },
+    enabled: body !== null,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,

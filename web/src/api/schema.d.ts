@@ -734,11 +734,7 @@ export interface components {
             /** Chroma */
             chroma: number;
             /** Pieces */
-            pieces: [
-                number,
-                number,
-                number
-            ][][];
+            pieces: number[][][];
         };
         /**
          * FieldOut
@@ -758,11 +754,7 @@ export interface components {
             /** Level */
             level: number;
             /** Point */
-            point: [
-                number,
-                number,
-                number
-            ][];
+            point: number[][];
             /** Parts */
             parts: number[][];
         };
@@ -815,11 +807,7 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["ChromaLineOut"][];
             /** Neutral Point */
-            neutral_point: [
-                number,
-                number,
-                number
-            ];
+            neutral_point: number[];
             neutral: components["schemas"]["PatchOut"];
             /** Reaches */
             reaches: boolean;
@@ -836,11 +824,7 @@ export interface components {
          */
         PickIn: {
             /** Point */
-            point: [
-                number,
-                number,
-                number
-            ];
+            point: number[];
         };
         /**
          * TriangleIn
@@ -871,11 +855,7 @@ export interface components {
              */
             kind: "triangle";
             /** Corners */
-            corners: [
-                components["schemas"]["EndIn"],
-                components["schemas"]["EndIn"],
-                components["schemas"]["EndIn"]
-            ];
+            corners: components["schemas"]["EndIn"][];
             /**
              * Lightener
              * @default 0

@@ -1,18 +1,18 @@
-import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from "@headlessui/react";
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { ChevronDown, CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
+import { CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
 import { useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
 import { Button } from "../ui/Button";
+import { Select } from "../ui/Choice";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../ui/neutrals";
 import { Panel } from "../ui/Panel";
 import { type KeyAction, useKeys } from "./keys";
 import { SignInForm } from "./SignIn";
 import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 
-const STAGES = [{ to: "/scales", name: "Scales" }] as const;
+const STAGES = [{ to: "/scales/{-$sheetId}", name: "Scales" }] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */
 export function Shell({ me }: { me: Me }) {
@@ -52,7 +52,7 @@ function TopBar({ me }: { me: Me }) {
   };
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-3 bg-slate-deep px-4 text-chalk">
-      <Link to="/scales" className="mr-2 font-bold text-2xl tracking-tight">
+      <Link to="/scales/{-$sheetId}" className="mr-2 font-bold text-2xl tracking-tight">
         Mesotint
       </Link>
       <nav aria-label="Stages of the work" className="self-stretch">
@@ -106,29 +106,14 @@ function TopBar({ me }: { me: Me }) {
 
 function LightChoice() {
   const { light, setLight } = useViewing();
-  const name = LIGHTS.find((l) => l.key === light)?.name;
   return (
-    <Listbox value={light} onChange={setLight}>
-      <ListboxButton
-        aria-label={`Light: ${name}`}
-        className="flex min-h-11 items-center gap-2 rounded-sm bg-slate-high px-3"
-      >
-        <SunMedium aria-hidden="true" size={18} />
-        {name}
-        <ChevronDown aria-hidden="true" size={16} />
-      </ListboxButton>
-      <ListboxOptions anchor="bottom end" className="z-20 mt-1 bg-paper py-1 text-ink shadow-lg">
-        {LIGHTS.map((option) => (
-          <ListboxOption
-            key={option.key}
-            value={option.key}
-            className="flex min-h-11 cursor-pointer items-center px-4 data-focus:bg-ink data-focus:text-paper data-selected:font-bold"
-          >
-            {option.name}
-          </ListboxOption>
-        ))}
-      </ListboxOptions>
-    </Listbox>
+    <Select
+      label="Light"
+      icon={<SunMedium aria-hidden="true" size={18} />}
+      options={LIGHTS.map(({ key, name }) => [key, name] as const)}
+      value={light}
+      onChoose={setLight}
+    />
   );
 }
 

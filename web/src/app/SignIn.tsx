@@ -5,7 +5,7 @@ import { useState } from "react";
 import { useForm } from "react-hook-form";
 import { z } from "zod";
 import { api, got, type Me } from "../api/client";
-import { meQuery, savedScalesQuery } from "../api/queries";
+import { meQuery, sheetsQuery } from "../api/queries";
 import { signIn, signUp } from "../api/session";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -90,9 +90,9 @@ export function SignInPage({ me }: { me: Me }) {
   const navigate = useNavigate();
   const enter = async () => {
     await cache.fetchQuery({ ...meQuery, staleTime: 0 });
-    const [newest] = await cache.fetchQuery(savedScalesQuery);
-    if (newest) navigate({ to: "/scales/$scaleId", params: { scaleId: String(newest.id) } });
-    else navigate({ to: "/scales" });
+    const [newest] = await cache.fetchQuery(sheetsQuery);
+    if (newest) navigate({ to: "/scales/{-$sheetId}", params: { sheetId: String(newest.id) } });
+    else navigate({ to: "/scales/{-$sheetId}" });
   };
   return (
     <main className="flex min-h-dvh items-center justify-center bg-stage p-6">

@@ -10,6 +10,7 @@ import {
 import type { Me } from "../api/client";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
+import type { Kind } from "../scales/sheet/draft";
 import { Shell } from "./Shell";
 import { SignInPage } from "./SignIn";
 
@@ -26,7 +27,7 @@ const root = createRootRouteWithContext<Context>()({
   component: Outlet,
   notFoundComponent: () => (
     <main className="p-10 text-lg">
-      There is nothing at this address. <Link to="/scales">Go to your scales.</Link>
+      There is nothing at this address. <Link to="/scales/{-$sheetId}">Go to your scales.</Link>
     </main>
   ),
 });
@@ -52,26 +53,28 @@ const home = createRoute({
   getParentRoute: () => studio,
   path: "/",
   beforeLoad: () => {
-    throw redirect({ to: "/scales" });
+    throw redirect({ to: "/scales/{-$sheetId}" });
   },
 });
+
+const KINDS = ["scale", "triangle", "chart"] as const;
 
 const scales = createRoute({
   getParentRoute: () => studio,
-  path: "/scales",
-  component: () => <ScalesStage me={useMe()} scaleId={null} />,
-});
-
-const scale = createRoute({
-  getParentRoute: () => studio,
-  path: "/scales/$scaleId",
-  component: function OneScale() {
-    const { scaleId } = scale.useParams();
-    return <ScalesStage me={useMe()} scaleId={Number(scaleId)} />;
+  path: "/scales/{-$sheetId}",
+  validateSearch: (search: Record<string, unknown>): { new?: Kind; turn?: number } => ({
+    ...(KINDS.includes(search.new as Kind) ? { new: search.new as Kind } : {}),
+    ...(typeof search.turn === "number" ? { turn: search.turn } : {}),
+  }),
+  component: function Scales() {
+    const { sheetId } = scales.useParams();
+    const { new: kind = "scale", turn = 0 } = scales.useSearch();
+    const id = sheetId === undefined ? null : Number(sheetId);
+    return <ScalesStage me={useMe()} sheetId={id} kind={kind} turn={turn} />;
   },
 });
 
-const tree = root.addChildren([signIn, studio.addChildren([home, scales, scale])]);
+const tree = root.addChildren([signIn, studio.addChildren([home, scales])]);
 
 export function makeRouter(cache: QueryClient) {
   return createRouter({ routeTree: tree, context: { cache }, defaultPreload: false });

@@ -1,5 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
+import type { Trail } from "../api/client";
 import { DARKEST_STAGE, neutral } from "../ui/neutrals";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
@@ -21,7 +22,12 @@ export function PagePlot({
   height,
   names,
   ...steps
-}: StepsOnTrail & { width: number; height: number; names: readonly [string, string] }) {
+}: StepsOnTrail & {
+  width: number;
+  height: number;
+  ghost?: Trail | null;
+  names: readonly [string, string];
+}) {
   const { trail, neutralShare } = steps;
   const { x, y, place, most } = useMemo(() => {
     const reach = Math.max(...trail.lab.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
@@ -97,7 +103,7 @@ export function PagePlot({
         <text x={x(0)} y={height - MARGIN.bottom + 20} textAnchor="middle" fontWeight={700}>
           grey
         </text>
-        <text x={x(0)} y={18} textAnchor="middle">
+        <text x={x(0) + AXIS_WIDTH / 2 + 5} y={y(lightnessOf(9.5)) + 12}>
           value
         </text>
         <text x={MARGIN.left} y={height - MARGIN.bottom - 6}>

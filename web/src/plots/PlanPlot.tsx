@@ -1,118 +1,25 @@
-import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { Trail } from "../api/client";
-import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
-
-const MARGIN = 26;
-/** Room for the hue words beside the rim. */
-const SIDE_MARGIN = 82;
-const RING_STEP = 20;
-/** Painters' hue words at the CIELAB angles of their middles. */
-const HUES: ReadonlyArray<readonly [string, number]> = [
-  ["red", 22],
-  ["orange", 60],
-  ["yellow", 90],
-  ["yellow-green", 116],
-  ["green", 150],
-  ["blue-green", 200],
-  ["blue", 262],
-  ["violet", 312],
-  ["red-violet", 341],
-];
-
-const AXES = [
-  [-1, 0],
-  [0, -1],
-  [1, 0],
-  [0, 1],
-] as const;
-
-/** The direction along which the fewest of a trail's mixtures lie: there the rings are labelled. */
-function clearestAxis(trail: Trail): readonly [number, number] {
-  const crowd = ([x, y]: readonly [number, number]) =>
-    Math.max(
-      ...trail.lab.map((lab) => {
-        const [a, b] = [lab[1] ?? 0, lab[2] ?? 0];
-        return (a * x + b * y) / (Math.hypot(a, b) + 1);
-      }),
-    );
-  return AXES.reduce((best, axis) => (crowd(axis) < crowd(best) ? axis : best));
-}
+import { PlanFrame, planGeometry } from "./PlanFrame";
+import { type StepsOnTrail, TrailPlot } from "./TrailPlot";
 
 /** The plan: looking down the neutral axis, hue around, chroma outward. */
 export function PlanPlot({
   width,
   height,
   ...steps
-}: StepsOnTrail & { width: number; height: number }) {
+}: StepsOnTrail & { width: number; height: number; ghost?: Trail | null }) {
   const { trail } = steps;
-  const { radius, most, place, centre } = useMemo(() => {
-    const reach = Math.max(...trail.lab.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
-    const most = Math.max(RING_STEP, Math.ceil(reach / RING_STEP) * RING_STEP);
-    const radius = scaleLinear(
-      [0, most],
-      [0, Math.min(width / 2 - SIDE_MARGIN, height / 2 - MARGIN)],
-    );
-    const centre = [width / 2, height / 2] as const;
-    const place: Place = (lab) => [centre[0] + radius(lab[1]), centre[1] - radius(lab[2])];
-    return { radius, most, place, centre };
-  }, [trail, width, height]);
-
-  const clear = useMemo(() => clearestAxis(trail), [trail]);
-  const rings = Array.from({ length: most / RING_STEP }, (_, i) => (i + 1) * RING_STEP);
-  const rim = radius(most);
+  const geometry = useMemo(() => planGeometry(trail.lab, width, height), [trail, width, height]);
   return (
     <TrailPlot
       {...steps}
       width={width}
       height={height}
-      place={place}
+      place={geometry.place}
       label="The plan: looking down the neutral axis, hue around, chroma outward."
     >
-      <g transform={`translate(${centre[0]} ${centre[1]})`} fill="var(--stage-ink)" fontSize={14}>
-        {rings.map((ring) => (
-          <circle
-            key={ring}
-            r={radius(ring)}
-            fill="none"
-            stroke="var(--stage-ink)"
-            strokeOpacity={ring === most ? 0.7 : 0.28}
-          />
-        ))}
-        {HUES.map(([word, angle]) => {
-          const turn = (angle * Math.PI) / 180;
-          const [c, s] = [Math.cos(turn), -Math.sin(turn)];
-          return (
-            <g key={word}>
-              <line
-                x1={c * rim}
-                y1={s * rim}
-                x2={c * (rim + 5)}
-                y2={s * (rim + 5)}
-                stroke="var(--stage-ink)"
-              />
-              <text
-                x={c * (rim + 9)}
-                y={s * (rim + 11) + 5}
-                textAnchor={Math.abs(c) < 0.3 ? "middle" : c > 0 ? "start" : "end"}
-              >
-                {word}
-              </text>
-            </g>
-          );
-        })}
-        {rings.slice(rings.length > 2 ? 1 : 0).map((ring) => (
-          <text
-            key={ring}
-            x={clear[0] * (radius(ring) - 11)}
-            y={-clear[1] * (radius(ring) - 9) + 5}
-            textAnchor="middle"
-          >
-            {ring}
-          </text>
-        ))}
-        <path d="M-9 0H9M0 -9V9" stroke="var(--stage-ink)" strokeWidth={2} />
-      </g>
+      <PlanFrame geometry={geometry} />
     </TrailPlot>
   );
 }

@@ -21,6 +21,24 @@ const MARK_SELECTED = 32;
 /** How far from a patch a finger may land and still take it. */
 const REACH = 30;
 
+/** A trail that is not the one at hand, as a thin line to compare with. */
+function Ghost({ trail, place, breakAt }: { trail: Trail; place: Place; breakAt?: number }) {
+  const path = trail.lab
+    .map((lab, i) => {
+      const [x, y] = place(lab as unknown as Lab, trail.share[i] as number);
+      const crosses =
+        i > 0 &&
+        breakAt !== undefined &&
+        (trail.share[i - 1] as number) < breakAt &&
+        (trail.share[i] as number) >= breakAt;
+      return `${i === 0 || crosses ? "M" : "L"}${x} ${y}`;
+    })
+    .join("");
+  return (
+    <path d={path} fill="none" stroke="var(--stage-ink)" strokeWidth={1.5} strokeDasharray="6 4" />
+  );
+}
+
 /** The mixing line itself, in the colours of its mixtures, with a dark and a light edge. */
 const Ribbon = memo(function Ribbon({
   trail,
@@ -68,6 +86,7 @@ export function TrailPlot({
   label,
   children,
   trail,
+  ghost,
   shares,
   selected,
   onSelect,
@@ -80,6 +99,8 @@ export function TrailPlot({
   /** Share at which the drawn line has a gap, where the plot changes sides. */
   breakAt?: number;
   label: string;
+  /** The trail without its third paint, to compare with. */
+  ghost?: Trail | null;
   children: ReactNode;
 }) {
   const view = useTrailView(trail);
@@ -132,6 +153,7 @@ export function TrailPlot({
       onPointerCancel={release}
     >
       {children}
+      {ghost && <Ghost trail={ghost} place={place} breakAt={breakAt} />}
       <Ribbon trail={trail} codes={view.codes} place={place} breakAt={breakAt} />
       {order.map((i) => {
         const at = view.sampleAt(shares[i] as number);

@@ -1,4 +1,4 @@
-import type { Scale, Step, Trail } from "../api/client";
+import type { Line, Patch, Trail } from "../api/client";
 
 export type Lab = readonly [number, number, number];
 
@@ -42,7 +42,11 @@ export function blend(from: string, to: string, t: number): string {
 /** The look of the mixture at a share of the second paint, drawn between the server's points. */
 export function sample(trail: Trail, share: number): Sample {
   const [i, t] = locate(trail.share, share);
-  const j = Math.min(i + 1, trail.share.length - 1);
+  return sampleAt(trail, i, Math.min(i + 1, trail.share.length - 1), t);
+}
+
+/** The look between two points of a line. */
+function sampleAt(trail: Line, i: number, j: number, t: number): Sample {
   const from = trail.lab[i] as unknown as Lab;
   const to = trail.lab[j] as unknown as Lab;
   const code = (list: readonly string[]) => blend(list[i] as string, list[j] as string, t);
@@ -112,24 +116,40 @@ export function roughParts(share: number): string {
 }
 
 /** Whole parts of the two ends alone: "4 : 3". */
-export function pairText(step: Pick<Step, "parts">): string {
+export function pairText(step: Pick<Patch, "parts">): string {
   return partsText({ parts: step.parts.slice(0, 2) });
 }
 
 /** Whole parts of a step in order: "4 : 3", with white last where there is any. */
-export function partsText(step: Pick<Step, "parts">): string {
+export function partsText(step: Pick<Patch, "parts">): string {
   return step.parts.map((p) => p.whole).join(" : ");
 }
 
 /** "4 parts Cadmium orange, 3 parts Ultramarine blue". */
-export function partsInWords(step: Pick<Step, "parts">): string {
+export function partsInWords(step: Pick<Patch, "parts">): string {
   return step.parts
     .filter((p) => p.whole > 0)
     .map((p) => `${p.whole} ${p.whole === 1 ? "part" : "parts"} ${p.name}`)
     .join(", ");
 }
 
-/** Shares of the steps as the server placed them. */
-export function sharesOf(scale: Scale): number[] {
-  return scale.steps.map((s) => s.share);
+/** Trails of several amounts of a third paint at the same shares, drawn for an amount between. */
+export function blendTrails(
+  amounts: readonly number[],
+  trails: readonly Trail[],
+  amount: number,
+): Trail {
+  const [i, t] = locate(amounts, amount);
+  const from = trails[i] as Trail;
+  const to = trails[Math.min(i + 1, trails.length - 1)] as Trail;
+  const codes = (a: readonly string[], b: readonly string[]) =>
+    a.map((code, k) => blend(code, b[k] as string, t));
+  return {
+    share: from.share,
+    lab: from.lab.map((lab, k) => lab.map((v, axis) => v + ((to.lab[k]?.[axis] ?? v) - v) * t)),
+    srgb: codes(from.srgb, to.srgb),
+    value_srgb: codes(from.value_srgb, to.value_srgb),
+    opened_srgb: codes(from.opened_srgb, to.opened_srgb),
+    in_gamut: from.in_gamut.map((shown, k) => shown && (to.in_gamut[k] ?? shown)),
+  };
 }

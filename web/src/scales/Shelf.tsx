@@ -1,35 +1,93 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
-import { LibraryBig, Plus, Trash2 } from "lucide-react";
+import { Link } from "@tanstack/react-router";
+import { Copy, LibraryBig, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, got, type SavedScale } from "../api/client";
-import { savedScalesQuery } from "../api/queries";
+import { api, got, type SheetSummary } from "../api/client";
+import { sheetsQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
 import { Swatch } from "../ui/Swatch";
+import { useNewSheet } from "./Bench";
+import { emptyDraft, type Kind } from "./sheet/draft";
 
-/** The saved scales, found by what they look like. */
-export function Shelf({ open, onClose }: { open: boolean; onClose: () => void }) {
-  const { data: scales = [], isPending, error } = useQuery({ ...savedScalesQuery, enabled: open });
-  const [thrown, setThrown] = useState<SavedScale | null>(null);
+/** Whether every word stands somewhere in what a sheet and its patches are called. */
+export function found(sheet: SheetSummary, words: string): boolean {
+  const text = [
+    sheet.name,
+    sheet.kind,
+    sheet.summary,
+    ...sheet.patches.map((patch) => `${patch.munsell} ${patch.name}`),
+  ]
+    .join(" ")
+    .toLowerCase();
+  return words
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word));
+}
+
+/** The kept sheets, found by what they look like; or one of them, to hold beside another. */
+export function Shelf({
+  open,
+  onClose,
+  kind,
+  onChoose,
+}: {
+  open: boolean;
+  onClose: () => void;
+  kind: Kind;
+  /** Choose a sheet of the kind instead of opening one. */
+  onChoose?: (id: number) => void;
+}) {
+  const { data: sheets = [], isPending, error } = useQuery({ ...sheetsQuery, enabled: open });
+  const [words, setWords] = useState("");
+  const [thrown, setThrown] = useState<SheetSummary | null>(null);
   const cache = useQueryClient();
-  const navigate = useNavigate();
-  const refresh = () => cache.invalidateQueries({ queryKey: savedScalesQuery.queryKey });
-  const path = (scale: SavedScale) => ({ params: { path: { scale_id: scale.id } } });
+  const begin = useNewSheet();
+  const refresh = () => cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
+  const path = (sheet: SheetSummary) => ({ params: { path: { sheet_id: sheet.id } } });
   const throwAway = useMutation({
-    mutationFn: (scale: SavedScale) => got(api.DELETE("/api/scales/{scale_id}", path(scale))),
-    onSuccess: (_, scale) => setThrown(scale),
+    mutationFn: (sheet: SheetSummary) => got(api.DELETE("/api/scales/{sheet_id}", path(sheet))),
+    onSuccess: (_, sheet) => setThrown(sheet),
     onSettled: refresh,
   });
   const bringBack = useMutation({
-    mutationFn: (scale: SavedScale) => got(api.POST("/api/scales/{scale_id}/restore", path(scale))),
+    mutationFn: (sheet: SheetSummary) =>
+      got(api.POST("/api/scales/{sheet_id}/restore", path(sheet))),
     onSuccess: () => setThrown(null),
     onSettled: refresh,
   });
-  const trouble = error ?? throwAway.error ?? bringBack.error;
+  const duplicate = useMutation({
+    mutationFn: (sheet: SheetSummary) => got(api.POST("/api/scales/{sheet_id}/copy", path(sheet))),
+    onSettled: refresh,
+  });
+  const trouble = error ?? throwAway.error ?? bringBack.error ?? duplicate.error;
+  const shown = sheets.filter((s) => (!onChoose || s.kind === kind) && found(s, words.trim()));
   return (
-    <Panel open={open} onClose={onClose} title="Saved scales" wide>
+    <Panel open={open} onClose={onClose} title={onChoose ? "Compare with" : "Saved sheets"} wide>
+      <div className="sticky top-0 z-10 flex gap-2 bg-paper py-2">
+        <input
+          type="search"
+          aria-label="Find a sheet"
+          placeholder="Find by name, colour word or Munsell"
+          value={words}
+          maxLength={80}
+          onChange={(event) => setWords(event.target.value)}
+          className="min-h-11 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
+        />
+        {!onChoose && (
+          <Button
+            look="solid"
+            onClick={() => {
+              onClose();
+              begin(emptyDraft(kind));
+            }}
+          >
+            <Plus aria-hidden="true" size={18} /> New {kind}
+          </Button>
+        )}
+      </div>
       {trouble && <Note>{trouble.message}</Note>}
       {thrown && (
         <p className="my-2 flex items-center justify-between gap-3 bg-paper-deep p-2 pl-4">
@@ -40,61 +98,93 @@ export function Shelf({ open, onClose }: { open: boolean; onClose: () => void })
         </p>
       )}
       <ul className="flex flex-col gap-3 py-2">
-        {scales.map((scale) => (
-          <li key={scale.id} className="flex items-end gap-3">
-            <Link
-              to="/scales/$scaleId"
-              params={{ scaleId: String(scale.id) }}
-              onClick={onClose}
-              className="min-w-0 flex-1"
-            >
-              <span className="flex justify-between gap-4 pb-1 leading-tight">
-                <b className="truncate">{scale.name}</b>
-                <span className="shrink-0 text-ink-soft text-sm">{scale.miss}</span>
-              </span>
-              <span aria-hidden="true" className="flex h-12 bg-stage">
-                {scale.steps.map((step, i) => (
-                  // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
-                  <Swatch key={i} colour={step} notched className="flex-1" />
-                ))}
-              </span>
-            </Link>
-            <Button
-              look="paper"
-              aria-label={`Throw away ${scale.name}`}
-              onClick={() => throwAway.mutate(scale)}
-            >
-              <Trash2 aria-hidden="true" size={18} />
-            </Button>
+        {shown.map((sheet) => (
+          <li key={sheet.id} className="flex items-end gap-2">
+            {onChoose ? (
+              <button
+                type="button"
+                className="min-w-0 flex-1 text-left"
+                onClick={() => onChoose(sheet.id)}
+              >
+                <Face sheet={sheet} />
+              </button>
+            ) : (
+              <>
+                <Link
+                  to="/scales/{-$sheetId}"
+                  params={{ sheetId: String(sheet.id) }}
+                  onClick={onClose}
+                  className="min-w-0 flex-1"
+                >
+                  <Face sheet={sheet} />
+                </Link>
+                <Button
+                  look="paper"
+                  aria-label={`Duplicate ${sheet.name}`}
+                  onClick={() => duplicate.mutate(sheet)}
+                >
+                  <Copy aria-hidden="true" size={18} />
+                </Button>
+                <Button
+                  look="paper"
+                  aria-label={`Throw away ${sheet.name}`}
+                  onClick={() => throwAway.mutate(sheet)}
+                >
+                  <Trash2 aria-hidden="true" size={18} />
+                </Button>
+              </>
+            )}
           </li>
         ))}
       </ul>
-      {isPending && <p className="py-4">Fetching your scales …</p>}
-      {!isPending && scales.length === 0 && !error && (
+      {isPending && <p className="py-4">Fetching your sheets …</p>}
+      {!isPending && sheets.length === 0 && !error && (
         <p className="py-4">
-          Nothing is saved yet. Choose two tubes, look at the steps, name the scale on the slip and
-          save it.
+          Nothing is kept yet. Choose two tubes and look at the steps: the sheet keeps itself.
         </p>
       )}
-      <Button
-        look="solid"
-        className="mt-2"
-        onClick={() => {
-          onClose();
-          navigate({ to: "/scales" });
+      {sheets.length > 0 && shown.length === 0 && (
+        <p className="py-4">
+          {words.trim()
+            ? `No sheet fits “${words}”. Try a colour word, such as olive.`
+            : "There is no other scale yet."}
+        </p>
+      )}
+    </Panel>
+  );
+}
+
+/** What a sheet looks like: its patches touching, row by row, under its name. */
+function Face({ sheet }: { sheet: SheetSummary }) {
+  const rows = Math.ceil(sheet.patches.length / sheet.columns);
+  return (
+    <>
+      <span className="flex justify-between gap-4 pb-1 leading-tight">
+        <b className="truncate">{sheet.name}</b>
+        <span className="min-w-0 shrink truncate text-ink-soft text-sm">{sheet.summary}</span>
+      </span>
+      <span
+        aria-hidden="true"
+        className="grid bg-stage"
+        style={{
+          gridTemplateColumns: `repeat(${sheet.columns}, 1fr)`,
+          gridAutoRows: `${Math.max(14, 48 / rows)}px`,
         }}
       >
-        <Plus aria-hidden="true" size={18} /> New scale
-      </Button>
-    </Panel>
+        {sheet.patches.map((patch, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a patch is its place on the sheet
+          <Swatch key={i} colour={patch} notched={rows === 1} />
+        ))}
+      </span>
+    </>
   );
 }
 
 /** The way to the shelf. */
 export function ShelfButton({ onClick }: { onClick: () => void }) {
   return (
-    <Button look="paper" className="w-full" onClick={onClick}>
-      <LibraryBig aria-hidden="true" size={18} /> Saved scales
+    <Button aria-label="Saved sheets" onClick={onClick}>
+      <LibraryBig aria-hidden="true" size={18} /> Saved
     </Button>
   );
 }

@@ -6,6 +6,8 @@ export interface Colour {
   srgb: string;
   value_srgb: string;
   in_gamut: boolean;
+  /** Opened with white for the white test, where it is a mixture. */
+  opened_srgb?: string;
 }
 
 /** A notch in the corner says that the screen cannot show the colour truly. */
@@ -13,6 +15,14 @@ const NOTCH = "polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)";
 
 export function swatchStyle(srgb: string, inGamut: boolean): CSSProperties {
   return { backgroundColor: srgb, clipPath: inGamut ? undefined : NOTCH };
+}
+
+/** A colour as the painter wants to see it now: plain, squinted, or in the white test. */
+export function useSwatchStyle(colour: Colour, notched = true): CSSProperties {
+  const { squint, whiteTest } = useViewing();
+  if (squint) return swatchStyle(colour.value_srgb, true);
+  if (whiteTest && colour.opened_srgb) return swatchStyle(colour.opened_srgb, true);
+  return swatchStyle(colour.srgb, colour.in_gamut || !notched);
 }
 
 /** A flat patch of one colour. Its colour is named in text beside it, so it is hidden itself. */
@@ -26,10 +36,7 @@ export function Swatch({
   notched?: boolean;
   className?: string;
 }) {
-  const { squint } = useViewing();
-  const style = squint
-    ? swatchStyle(colour.value_srgb, true)
-    : swatchStyle(colour.srgb, colour.in_gamut || !notched);
+  const style = useSwatchStyle(colour, notched);
   return <span aria-hidden="true" className={`block ${className}`} style={style} />;
 }
 

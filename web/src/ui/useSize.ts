@@ -1,16 +1,16 @@
-import { type RefObject, useLayoutEffect, useState } from "react";
+import { type RefCallback, useLayoutEffect, useState } from "react";
 
-/** Width and height of an element in CSS pixels, kept current. */
-export function useSize(element: RefObject<HTMLElement | null>): [number, number] {
-  const [size, setSize] = useState<[number, number]>([0, 0]);
+/** A ref for an element, and its width and height in CSS pixels, kept current. */
+export function useSize(): readonly [RefCallback<HTMLElement>, number, number] {
+  const [node, setNode] = useState<HTMLElement | null>(null);
+  const [size, setSize] = useState<readonly [number, number]>([0, 0]);
   useLayoutEffect(() => {
-    const node = element.current;
     if (!node) return;
     const observer = new ResizeObserver(([entry]) => {
       if (entry) setSize([entry.contentRect.width, entry.contentRect.height]);
     });
     observer.observe(node);
     return () => observer.disconnect();
-  }, [element]);
-  return size;
+  }, [node]);
+  return [setNode, size[0], size[1]];
 }

@@ -1,9 +1,12 @@
+import { Pin, X } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Scale } from "../api/client";
-import type { StepsOnTrail } from "../plots/TrailPlot";
-import { between, moveAlong, pairText, partsInWords, roughParts } from "../plots/trail";
-import { useTrailView } from "../plots/useTrailView";
-import { swatchStyle } from "../ui/Swatch";
+import type { Scale } from "../../api/client";
+import type { StepsOnTrail } from "../../plots/TrailPlot";
+import { between, moveAlong, pairText, partsInWords, roughParts } from "../../plots/trail";
+import { useTrailView } from "../../plots/useTrailView";
+import { Button } from "../../ui/Button";
+import { type Colour, Swatch, swatchStyle } from "../../ui/Swatch";
+import type { Beside } from "./comparison";
 
 const POINTS = 200;
 const COARSE = 10;
@@ -13,11 +16,15 @@ const DRAG_FROM_PX = 4;
 export function Run({
   scale,
   moving,
+  beside,
+  onPut,
   ...steps
-}: StepsOnTrail & {
+}: Omit<StepsOnTrail, "neutralShare"> & {
   scale: Scale;
   /** Whether a step is away from where the server computed it, so that its parts are rough. */
   moving: (index: number) => boolean;
+  beside: Beside | null;
+  onPut: (() => void) | null;
 }) {
   const { trail, shares, selected, onSelect, onMove, onDrop } = steps;
   const view = useTrailView(trail);
@@ -54,8 +61,8 @@ export function Run({
   };
 
   return (
-    <section aria-label="The run" className="select-none">
-      <div ref={row} className="flex items-end px-4">
+    <section aria-label="The run" className="select-none px-4 pb-3">
+      <div ref={row} className="flex items-end">
         {shares.map((share, i) => {
           const at = view.sampleAt(share);
           const patch = view.patch(at);
@@ -68,7 +75,7 @@ export function Run({
               key={i}
               role="slider"
               tabIndex={0}
-              aria-label={`Step ${i + 1} of ${shares.length}`}
+              aria-label={`Step ${i + 1} of ${shares.length}${step.pinned ? ", pinned" : ""}`}
               aria-valuemin={0}
               aria-valuemax={100}
               aria-valuenow={Math.round(share * 1000) / 10}
@@ -81,29 +88,33 @@ export function Run({
               onPointerCancel={release}
               onFocus={() => onSelect(i)}
               onKeyDown={(event) => key(event, i)}
-              className={`min-w-11 flex-1 touch-none ${i === selected ? "h-28" : "h-24"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
+              className={`min-w-11 flex-1 touch-none ${i === selected ? "h-24" : "h-20"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
               style={swatchStyle(patch.srgb, patch.inGamut)}
             />
           );
         })}
       </div>
-      <ol className="mx-4 flex bg-paper pb-1 text-center">
+      {beside && <BesideRow beside={beside} onPut={onPut} />}
+      <ol className="flex bg-paper pb-1 text-center">
         {shares.map((share, i) => {
           const step = scale.steps[i];
           if (!step) return null;
           const chosen = i === selected;
-          const nearest = i === scale.neutral.step;
+          const nearest = i === scale.neutral.step && scale.neutral.among_steps;
           return (
             <li
               // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
               key={i}
               className={`min-w-11 flex-1 overflow-hidden border-t-4 px-0.5 leading-tight ${chosen ? "border-ink" : "border-transparent"}`}
             >
-              <span className="block whitespace-nowrap pt-1 font-bold" data-parts={i}>
+              <span className="block whitespace-nowrap pt-0.5 font-bold" data-parts={i}>
                 {moving(i) ? roughParts(share) : pairText(step)}
               </span>
               <Notation munsell={step.munsell} />
-              <span className="block text-sm">{nearest ? "greyest" : "\u00a0"}</span>
+              <span className="flex min-h-5 items-center justify-center text-sm">
+                {step.pinned && <Pin size={14} role="img" aria-label="pinned" />}
+                {nearest ? "greyest" : ""}
+              </span>
             </li>
           );
         })}
@@ -112,11 +123,44 @@ export function Run({
   );
 }
 
+/** Another scale patch by patch under the run, with the difference at each joint. */
+function BesideRow({ beside, onPut }: { beside: Beside; onPut: (() => void) | null }) {
+  return (
+    <section aria-label={`Beside it: ${beside.name}`}>
+      <div className="flex h-14">
+        {beside.patches.map((patch: Colour, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a patch is its place in the row
+          <Swatch key={i} colour={patch} notched className="flex-1" />
+        ))}
+      </div>
+      <div className="flex items-center bg-slate-deep text-chalk">
+        {beside.deltaE ? (
+          <ol className="flex min-w-0 flex-1 text-center text-sm" data-testid="differences">
+            {beside.deltaE.map((difference, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a difference is its place in the row
+              <li key={i} className="flex-1">
+                ΔE {difference < 10 ? difference.toFixed(1) : Math.round(difference)}
+              </li>
+            ))}
+          </ol>
+        ) : (
+          <span className="flex-1 px-3">{beside.name}</span>
+        )}
+        {onPut && (
+          <Button look="quiet" aria-label={`Put ${beside.name} away`} onClick={onPut}>
+            <X aria-hidden="true" size={18} />
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
 /** A notation on two lines, hue over value and chroma, so that it stands in a narrow patch. */
 function Notation({ munsell }: { munsell: string }) {
   const [hue, rest] = munsell.split(" ");
   return (
-    <span className="block text-ink-soft text-sm">
+    <span className="block text-ink-soft text-sm leading-[1.1]">
       {hue}
       <br />
       {rest}

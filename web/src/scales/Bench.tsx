@@ -1,0 +1,134 @@
+import { useNavigate } from "@tanstack/react-router";
+import { Redo2, Undo2 } from "lucide-react";
+import { type ReactNode, useState } from "react";
+import type { Tube } from "../api/client";
+import { useKeys } from "../app/keys";
+import { Tray } from "../tubes/Tray";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Note } from "../ui/Note";
+import { Shelf, ShelfButton } from "./Shelf";
+import { handOver } from "./sheet/born";
+import { type Draft, emptyDraft, type Kind, type RequestDraft } from "./sheet/draft";
+import type { OpenSheet } from "./sheet/useSheet";
+
+const KINDS: ReadonlyArray<readonly [Kind, string]> = [
+  ["scale", "Scale"],
+  ["triangle", "Triangle"],
+  ["chart", "Chart"],
+];
+
+/** Begin a new sheet, with something in hand or empty. */
+export function useNewSheet(): (draft: Draft) => void {
+  const navigate = useNavigate();
+  return (draft) => {
+    handOver(draft);
+    navigate({
+      to: "/scales/{-$sheetId}",
+      params: { sheetId: undefined },
+      search: { new: draft.request.kind, turn: Date.now() },
+    });
+  };
+}
+
+/** The room of any sheet: tray, what is chosen above, the stage, and the slip. */
+export function Bench<R extends RequestDraft>({
+  sheet,
+  inUse,
+  hint,
+  onPick,
+  view,
+  head,
+  trouble,
+  slip,
+  children,
+}: {
+  sheet: OpenSheet<R>;
+  inUse: ReadonlyArray<number | null>;
+  hint: string;
+  onPick: (tube: Tube) => void;
+  /** Which view of the sheet is on the stage, where there are several. */
+  view?: ReactNode;
+  head: ReactNode;
+  trouble: Error | null;
+  slip: ReactNode;
+  children: ReactNode;
+}) {
+  const [shelf, setShelf] = useState(false);
+  const begin = useNewSheet();
+  const { undo, redo, draft } = sheet;
+  useKeys([
+    { key: "Ctrl+z", says: "Undo", act: () => undo?.() },
+    { key: "Ctrl+Shift+z", says: "Redo", act: () => redo?.() },
+    { key: "o", says: "Saved sheets", act: () => setShelf(true) },
+    { key: "n", says: "A new sheet", act: () => begin(emptyDraft(draft.request.kind)) },
+  ]);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_18.5rem]">
+      <Tray inUse={inUse} hint={hint} onPick={onPick} />
+      <main className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex flex-col gap-2 bg-slate px-4 py-2 text-chalk">
+          <div className="flex flex-wrap items-center gap-2">
+            <Choice
+              label="Kind of sheet"
+              options={KINDS}
+              value={draft.request.kind}
+              onChoose={(kind) => {
+                if (kind !== draft.request.kind) begin(emptyDraft(kind));
+              }}
+            />
+            {view}
+            <span className="ml-auto flex gap-1">
+              <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
+                <Undo2 aria-hidden="true" size={20} />
+              </Button>
+              <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
+                <Redo2 aria-hidden="true" size={20} />
+              </Button>
+              <ShelfButton onClick={() => setShelf(true)} />
+            </span>
+          </div>
+          {head}
+        </div>
+        <Standing sheet={sheet} />
+        {trouble && (
+          <div className="p-4">
+            <Note>{trouble.message}</Note>
+          </div>
+        )}
+        <div className="flex min-h-0 flex-1 flex-col bg-stage">{children}</div>
+      </main>
+      {slip}
+      <Shelf open={shelf} onClose={() => setShelf(false)} kind={draft.request.kind} />
+    </div>
+  );
+}
+
+/** What stands between the sheet on screen and the one that is kept, and what to do about it. */
+function Standing<R extends RequestDraft>({ sheet }: { sheet: OpenSheet<R> }) {
+  if (sheet.status === "conflict")
+    return (
+      <div role="alert" className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">
+        <p className="min-w-0 flex-1">{sheet.trouble}</p>
+        <Button look="solid" onClick={sheet.keepCopy}>
+          Keep mine as a copy
+        </Button>
+        <Button look="paper" onClick={sheet.takeOther}>
+          Take the other one
+        </Button>
+      </div>
+    );
+  if (sheet.status === "stale")
+    return (
+      <div className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">
+        <p className="min-w-0 flex-1">
+          The paints have been measured anew since this was saved. What was saved stays as it was;
+          what you see is computed anew.
+        </p>
+        <Button look="solid" onClick={sheet.recompute}>
+          Recompute and keep
+        </Button>
+      </div>
+    );
+  return null;
+}

@@ -1,0 +1,46 @@
+import type { End, Tube } from "../api/client";
+import { Swatch } from "../ui/Swatch";
+import { endName } from "./sheet/draft";
+
+/** One end of a sheet: a tube or a mixture, with the place it takes. */
+export function EndChip({
+  word,
+  end,
+  tubes,
+  active,
+  onActive,
+}: {
+  word: string;
+  end: End | null;
+  tubes: readonly Tube[];
+  active: boolean;
+  onActive: () => void;
+}) {
+  const made = end?.parts.map((part) => tubes.find((tube) => tube.id === part.tube)) ?? [];
+  return (
+    <button
+      type="button"
+      aria-pressed={active}
+      onClick={onActive}
+      className={`flex min-h-12 w-[10.25rem] items-stretch gap-2 pr-2 text-left ${active ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
+    >
+      <span aria-hidden="true" className="flex w-10 shrink-0">
+        {made.length === 0 && <span className="hatched w-10" />}
+        {made.map((tube, i) =>
+          tube ? (
+            <Swatch key={tube.id} colour={tube.paint.masstone} className="min-w-0 flex-1" />
+          ) : (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a tube that is put away is its place
+            <span key={i} className="hatched flex-1" />
+          ),
+        )}
+      </span>
+      <span className="min-w-0 self-center py-1 leading-tight">
+        <span className="block text-chalk-soft text-sm">{word}</span>
+        <span className="line-clamp-2 font-bold leading-[1.05]">
+          {end ? endName(end, tubes) : "tap a tube"}
+        </span>
+      </span>
+    </button>
+  );
+}

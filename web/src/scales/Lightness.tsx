@@ -1,0 +1,74 @@
+import { Select } from "../ui/Choice";
+import { MOST_LIGHTENER } from "./sheet/draft";
+
+interface Lightened {
+  medium?: "opaque" | "wash";
+  lightener?: number;
+  hold?: number | null;
+}
+
+type How = "opaque" | "wash" | "held" | "held wash";
+
+const HOWS: ReadonlyArray<readonly [How, string]> = [
+  ["opaque", "Open with white"],
+  ["wash", "Thin with water"],
+  ["held", "Hold a value"],
+  ["held wash", "Hold a wash's value"],
+];
+
+/** One control for the medium and what lightens: white, water, or as much as a value takes. */
+export function Lightness({
+  medium,
+  lightener,
+  hold,
+  holds = true,
+  onChange,
+}: {
+  medium: "opaque" | "wash";
+  lightener: number;
+  hold: number | null;
+  /** Whether a value can be held. */
+  holds?: boolean;
+  onChange: (patch: Lightened, by: string) => void;
+}) {
+  const wash = medium === "wash";
+  const how: How = hold === null ? medium : wash ? "held wash" : "held";
+  const choose = (next: How) =>
+    onChange(
+      {
+        medium: next === "wash" || next === "held wash" ? "wash" : "opaque",
+        ...(holds ? { hold: next.startsWith("held") ? (hold ?? 5) : null } : {}),
+      },
+      "medium",
+    );
+  const held = hold !== null;
+  const word = held ? "Value" : wash ? "Water" : "White";
+  return (
+    <span className="flex items-center gap-2">
+      <Select
+        label="Lightness"
+        options={holds ? HOWS : HOWS.slice(0, 2)}
+        value={how}
+        onChoose={choose}
+      />
+      <input
+        type="range"
+        aria-label={word}
+        min={held ? 1.5 : 0}
+        max={held ? 9 : MOST_LIGHTENER}
+        step={held ? 0.25 : 0.5}
+        value={held ? hold : lightener}
+        aria-valuetext={held ? `value ${hold}` : `${lightener} parts to 1`}
+        onChange={(event) => {
+          const value = Number(event.target.value);
+          onChange(held ? { hold: value } : { lightener: value }, held ? "hold" : "lightener");
+        }}
+        className="h-11 w-20 accent-chalk"
+      />
+      <output className="w-11">
+        {held ? <b>{hold}</b> : <b>{lightener}</b>}
+        {held ? "" : " : 1"}
+      </output>
+    </span>
+  );
+}

@@ -1,0 +1,140 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { Partner, Tube } from "../../api/client";
+import { tubesQuery, useComputed } from "../../api/queries";
+import { useViewing } from "../../app/viewing";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { Swatch } from "../../ui/Swatch";
+import { useSize } from "../../ui/useSize";
+import { oneTube, type ScaleDraft } from "../sheet/draft";
+import type { OpenSheet } from "../sheet/useSheet";
+import { FanPlot } from "./FanPlot";
+
+/** What mutes the first paint: every trail in the plan, and each with its run, greyest first. */
+export function Partners({
+  sheet,
+  onTaken,
+}: {
+  sheet: OpenSheet<ScaleDraft>;
+  onTaken: () => void;
+}) {
+  const { request } = sheet.draft;
+  const { light } = useViewing();
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const asked = request.first && {
+    end: request.first,
+    lightener: request.lightener,
+    medium: request.medium,
+    finish: "satin" as const,
+    light,
+  };
+  const { data: partners, error } = useComputed("partners", asked);
+  const [chosenTube, setChosen] = useState<number | null>(null);
+  const [room, width, height] = useSize();
+  if (error) return <Note>{error.message}</Note>;
+  if (!partners) return <p className="p-8">Trying every tube …</p>;
+  const chosen = partners.find((p) => p.tube === chosenTube) ?? partners[0] ?? null;
+  const take = (partner: Partner, fixed: boolean) => {
+    const fix = fixed ? partner.fix : null;
+    sheet.set(
+      {
+        second: oneTube(partner.tube),
+        third: fix ? { end: oneTube(fix.tube), parts: fix.parts } : null,
+        pins: [],
+      },
+      "partner",
+    );
+    onTaken();
+  };
+  return (
+    <div className="flex min-h-0 flex-1 max-md:flex-col">
+      <div ref={room} className="min-h-72 min-w-0 flex-1 overflow-hidden">
+        {width > 0 && (
+          <FanPlot
+            partners={partners}
+            chosen={chosen}
+            width={width}
+            height={Math.max(280, height)}
+            onChoose={setChosen}
+          />
+        )}
+      </div>
+      <section
+        aria-label="Partners, nearest to grey first"
+        className="min-h-0 w-full overflow-y-auto bg-paper md:w-[24rem]"
+      >
+        <ol>
+          {partners.map((partner) => (
+            <PartnerRow
+              key={partner.tube}
+              partner={partner}
+              tubes={tubes}
+              open={partner === chosen}
+              onOpen={() => setChosen(partner.tube)}
+              onTake={(fixed) => take(partner, fixed)}
+            />
+          ))}
+        </ol>
+      </section>
+    </div>
+  );
+}
+
+function PartnerRow({
+  partner,
+  tubes,
+  open,
+  onOpen,
+  onTake,
+}: {
+  partner: Partner;
+  tubes: readonly Tube[];
+  open: boolean;
+  onOpen: () => void;
+  onTake: (fixed: boolean) => void;
+}) {
+  const label = tubes.find((tube) => tube.id === partner.tube)?.label ?? partner.label;
+  return (
+    <li className={`border-ink/20 border-b ${open ? "bg-white" : ""}`}>
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={onOpen}
+        className="flex w-full items-stretch text-left"
+      >
+        <span aria-hidden="true" className="flex w-40 shrink-0 bg-stage">
+          {partner.run.map((patch, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a patch is its place in the run
+            <Swatch key={i} colour={patch} className="min-h-14 flex-1" />
+          ))}
+        </span>
+        <span className="min-w-0 flex-1 px-3 py-1.5 leading-tight">
+          <b className="block">{label}</b>
+          <span className="block text-sm">{partner.miss}</span>
+        </span>
+      </button>
+      {open && (
+        <div className="px-3 pb-3 leading-snug">
+          {partner.passes.length > 0 && <p>On the way: {partner.passes.join(", then ")}.</p>}
+          <p className="text-ink-soft text-sm">
+            On the wheel: {partner.relation}.
+            {partner.remark &&
+              ` ${partner.remark.charAt(0).toUpperCase()}${partner.remark.slice(1)}.`}
+          </p>
+          {partner.fix && <p className="mt-1 font-bold">{partner.fix.says}</p>}
+          <p className="mt-2 flex flex-wrap gap-2">
+            <Button look="solid" onClick={() => onTake(false)}>
+              Mute with it
+            </Button>
+            {partner.fix && (
+              <Button look="paper" onClick={() => onTake(true)}>
+                … and the fix
+              </Button>
+            )}
+          </p>
+        </div>
+      )}
+    </li>
+  );
+}

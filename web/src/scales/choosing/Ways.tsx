@@ -1,0 +1,131 @@
+import { useMemo, useState } from "react";
+import type { Way } from "../../api/client";
+import { useComputed } from "../../api/queries";
+import { useViewing } from "../../app/viewing";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { Swatch } from "../../ui/Swatch";
+import { useNewSheet } from "../Bench";
+import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../sheet/draft";
+import type { OpenSheet } from "../sheet/useSheet";
+
+/** The same muted colour by every school, side by side and touching. */
+export function Ways({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
+  const { first, medium } = sheet.draft.request;
+  const { light } = useViewing();
+  const [chroma, setChroma] = useState(25);
+  const [keepValue, setKeepValue] = useState(false);
+  const [keepHue, setKeepHue] = useState(false);
+  const asked = useMemo(
+    () =>
+      first && {
+        end: first,
+        chroma,
+        keep_value: keepValue,
+        keep_hue: keepHue,
+        medium,
+        finish: "satin" as const,
+        light,
+      },
+    [first, chroma, keepValue, keepHue, medium, light],
+  );
+  const { data: ways, error } = useComputed("ways", asked);
+  const begin = useNewSheet();
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto p-4">
+      <div className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">
+        <label className="flex min-h-11 items-center gap-2">
+          Muted to chroma
+          <input
+            type="range"
+            min={3}
+            max={80}
+            step={1}
+            value={chroma}
+            aria-valuetext={`chroma ${chroma}`}
+            onChange={(event) => setChroma(Number(event.target.value))}
+            className="h-11 w-40 accent-ink"
+          />
+          <output className="w-8 font-bold">{chroma}</output>
+        </label>
+        <Button look="paper" aria-pressed={keepValue} onClick={() => setKeepValue(!keepValue)}>
+          Hold value
+        </Button>
+        <Button look="paper" aria-pressed={keepHue} onClick={() => setKeepHue(!keepHue)}>
+          Hold hue
+        </Button>
+      </div>
+      {error && <Note>{error.message}</Note>}
+      {!error && ways && (
+        <ol className="flex flex-1 items-stretch max-md:flex-col">
+          {ways.map((way) => (
+            <WayColumn
+              key={way.school}
+              way={way}
+              onTake={
+                way.mixture &&
+                (() =>
+                  begin(
+                    draftWith({
+                      ...EMPTY_SCALE,
+                      medium,
+                      first: { parts: way.mixture ?? [], name: `By ${way.school}` },
+                    }),
+                  ))
+              }
+            />
+          ))}
+        </ol>
+      )}
+      {!error && !ways && <p>Trying every school …</p>}
+    </div>
+  );
+}
+
+/** Paints of a way that are named; the rest of a trace of everything is counted. */
+const SHOWN = 4;
+
+function WayColumn({ way, onTake }: { way: Way; onTake: (() => void) | null }) {
+  const most = way.parts.filter((part) => part.whole > 0).sort((a, b) => b.whole - a.whole);
+  const turned =
+    Math.abs(way.hue_drift) < 2 ? "hue stays" : `hue turns ${Math.round(Math.abs(way.hue_drift))}°`;
+  const value =
+    Math.abs(way.value_change) < 2
+      ? "value stays"
+      : `${Math.round(Math.abs(way.value_change))} L* ${way.value_change > 0 ? "lighter" : "darker"}`;
+  return (
+    <li className="flex min-w-0 flex-1 flex-col" data-school={way.school}>
+      <Swatch colour={way} notched className="h-32 shrink-0" />
+      <div className="flex flex-1 flex-col gap-1 bg-paper p-2 leading-tight">
+        <b className="min-h-10">{SCHOOLS[way.school] ?? way.school}</b>
+        <ul className="text-sm">
+          {most.slice(0, SHOWN).map((part) => (
+            <li key={part.key}>
+              <b>{part.whole}</b> {part.name}
+            </li>
+          ))}
+          {most.length > SHOWN && <li>and {most.length - SHOWN} others, a trace of each</li>}
+        </ul>
+        <p className="text-sm">{way.munsell}</p>
+        <p className="text-sm">{way.name}</p>
+        <p className="text-ink-soft text-sm">
+          {turned}, {value}; 1 part in 100 takes {Math.max(0, way.strength).toFixed(0)} of chroma
+        </p>
+        {!way.reached && <p className="font-bold text-sm">Does not get there.</p>}
+        {onTake && (
+          <Button look="paper" className="mt-auto" onClick={onTake}>
+            Go on with it
+          </Button>
+        )}
+      </div>
+    </li>
+  );
+}
+
+const SCHOOLS: Record<string, string> = {
+  complement: "By the complement",
+  "two primaries": "By two primaries",
+  earth: "By an earth",
+  black: "By a black",
+  "trace of everything": "By a trace of everything",
+};

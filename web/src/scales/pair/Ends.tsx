@@ -1,0 +1,98 @@
+import { ArrowLeftRight, X } from "lucide-react";
+import type { End, Tube } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { EndChip } from "../EndChip";
+import { endName, type ScaleDraft } from "../sheet/draft";
+import type { OpenSheet } from "../sheet/useSheet";
+import type { ThirdControl } from "./third";
+
+export type EndSlot = "first" | "second" | "third";
+
+/** From, to, and a third paint that bends the way between them. */
+export function Ends({
+  sheet,
+  tubes,
+  slot,
+  onSlot,
+  third,
+}: {
+  sheet: OpenSheet<ScaleDraft>;
+  tubes: readonly Tube[];
+  slot: EndSlot;
+  onSlot: (slot: EndSlot) => void;
+  third: ThirdControl;
+}) {
+  const { request } = sheet.draft;
+  const chip = (which: EndSlot, word: string, end: End | null) => (
+    <EndChip
+      word={word}
+      end={end}
+      tubes={tubes}
+      active={slot === which}
+      onActive={() => onSlot(which)}
+    />
+  );
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      {chip("first", "From", request.first)}
+      <Button
+        look="quiet"
+        aria-label="Swap the ends"
+        disabled={!request.first || !request.second}
+        onClick={() =>
+          sheet.set({ first: request.second, second: request.first, pins: [] }, "swap")
+        }
+      >
+        <ArrowLeftRight aria-hidden="true" size={18} />
+      </Button>
+      {chip("second", "To", request.second)}
+      {request.third ? (
+        <div className="flex items-center gap-1">
+          {chip("third", "Third", request.third.end)}
+          <label className="flex flex-col text-sm leading-none">
+            <output>
+              <b>{thirdText(third.parts)}</b>
+            </output>
+            <input
+              type="range"
+              aria-label={`Share of ${endName(request.third.end, tubes)}`}
+              aria-valuetext={thirdText(third.parts)}
+              min={0}
+              max={third.most}
+              step={third.most / 400}
+              value={third.parts}
+              onChange={(event) => third.drag(Number(event.target.value))}
+              onPointerUp={third.drop}
+              onKeyUp={third.drop}
+              onBlur={third.drop}
+              className="h-11 w-24 accent-chalk"
+            />
+          </label>
+          <Button
+            look="quiet"
+            aria-label="Take the third paint out"
+            onClick={() => sheet.set({ third: null }, "third out")}
+          >
+            <X aria-hidden="true" size={18} />
+          </Button>
+        </div>
+      ) : (
+        <Button
+          aria-pressed={slot === "third"}
+          disabled={!request.first || !request.second}
+          onClick={() => onSlot(slot === "third" ? "second" : "third")}
+        >
+          A third paint
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** How much of the third paint, as one would say it: "1 part to 12". */
+export function thirdText(parts: number): string {
+  if (parts <= 0) return "none";
+  const ratio = parts < 1 ? 1 / parts : parts;
+  const shown = ratio >= 10 ? Math.round(ratio) : Math.round(ratio * 10) / 10;
+  return parts < 1 ? `1 part to ${shown}` : `${shown} parts to 1`;
+}

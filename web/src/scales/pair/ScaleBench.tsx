@@ -1,0 +1,224 @@
+import { useQuery } from "@tanstack/react-query";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import type { Me, Scale, Sheet, Tube } from "../../api/client";
+import { tubesQuery, useComputed } from "../../api/queries";
+import { useKeys } from "../../app/keys";
+import { useViewing } from "../../app/viewing";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { Bench } from "../Bench";
+import { Partners } from "../choosing/Partners";
+import { Ways } from "../choosing/Ways";
+import {
+  type Draft,
+  examplePair,
+  oneTube,
+  requestOf,
+  type ScaleDraft,
+  tubeOf,
+} from "../sheet/draft";
+import { useSheet } from "../sheet/useSheet";
+import { Slip } from "../slip/Slip";
+import { useComparison } from "./comparison";
+import { type EndSlot, Ends } from "./Ends";
+import { Plots } from "./Plots";
+import { Run } from "./Run";
+import { ScaleOptions } from "./ScaleOptions";
+import { useThird } from "./third";
+
+type View = "trail" | "partners" | "ways";
+
+const VIEWS = [
+  ["trail", "The trail"],
+  ["partners", "Partners"],
+  ["ways", "Ways to mute"],
+] as const;
+
+/** The bench on which one colour is muted into another, step by step. */
+export function ScaleBench({
+  me,
+  sheet: opened,
+  start,
+}: {
+  me: Me;
+  sheet: Sheet | null;
+  start: Draft<ScaleDraft>;
+}) {
+  const sheet = useSheet(me, opened, start);
+  const { draft, set, change } = sheet;
+  const { request: asked } = draft;
+  const { light } = useViewing();
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const request = useMemo(() => requestOf(asked, light), [asked, light]);
+  const { data, error } = useComputed("scale", request?.kind === "scale" ? request : null);
+  const scale = request ? data : undefined;
+  const third = useThird(scale, asked, set);
+
+  const [slot, setSlot] = useState<EndSlot>(asked.first ? "second" : "first");
+  const [view, setView] = useState<View>("trail");
+  const shown: View = !asked.first
+    ? "trail"
+    : !asked.second && view === "trail"
+      ? "partners"
+      : view;
+  const pick = (tube: Tube) => {
+    if (slot === "third") {
+      set({ third: { end: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } }, "pick");
+      setView("trail");
+      return;
+    }
+    set({ [slot]: oneTube(tube.id), pins: [] }, "pick");
+    setSlot(slot === "first" && !asked.second ? "second" : slot);
+    if (slot === "second") setView("trail");
+  };
+  const inUse = [asked.first, asked.second, asked.third?.end ?? null].map(tubeOf);
+
+  const { shares, selected, setSelected, moving, move, drop } = useSteps(scale, (place, share) =>
+    change((now) => {
+      const pins = now.request.pins.filter((pin) => pin.place !== place);
+      const next = [...pins, { place, share }].sort((a, b) => a.place - b.place);
+      return { ...now, request: { ...now.request, pins: next } };
+    }, `place ${place}`),
+  );
+  const comparison = useComparison(sheet, request?.kind === "scale" ? request : null);
+  useKeys([
+    { key: "t", says: "The trail", act: () => setView("trail") },
+    { key: "p", says: "Partners: what mutes the first paint", act: () => setView("partners") },
+    { key: "m", says: "Ways to mute, side by side", act: () => setView("ways") },
+  ]);
+
+  const word = { first: "From", second: "To", third: "Third" }[slot];
+  const example = examplePair(tubes);
+  return (
+    <Bench
+      sheet={sheet}
+      inUse={inUse}
+      hint={`Tap a tube: it becomes “${word}”.`}
+      onPick={pick}
+      view={<Choice label="View" options={VIEWS} value={shown} onChoose={setView} />}
+      head={
+        <>
+          <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
+          <ScaleOptions sheet={sheet} />
+        </>
+      }
+      trouble={error}
+      slip={
+        <Slip
+          sheet={sheet}
+          request={request}
+          patches={scale?.steps ?? []}
+          patchWord="Step"
+          selected={selected}
+          onSelect={setSelected}
+          summary={scale?.neutral.miss ?? ""}
+          moving={moving(selected) ? (shares[selected] ?? null) : null}
+          greyest={scale?.neutral.step}
+          pins={asked.pins}
+          onUnpin={(place) =>
+            set({ pins: asked.pins.filter((pin) => pin.place !== place) }, "unpin")
+          }
+          onCompare={(other) => {
+            comparison.choose(other);
+            setView("trail");
+          }}
+        />
+      }
+    >
+      {shown === "partners" && asked.first ? (
+        <Partners sheet={sheet} onTaken={() => setView("trail")} />
+      ) : shown === "ways" && asked.first ? (
+        <Ways sheet={sheet} />
+      ) : scale && asked.second ? (
+        <>
+          {scale.steps.length > 0 && !scale.neutral.among_steps && (
+            <p className="bg-paper px-4 py-1">
+              Your pinned steps leave none for the greyest mixture; let one go to have it back.
+            </p>
+          )}
+          <Plots
+            scale={scale}
+            trail={third.trail ?? scale.trail}
+            ghost={third.ghost}
+            names={[nameOf(scale, 0), nameOf(scale, 1)]}
+            shares={shares}
+            selected={selected}
+            onSelect={setSelected}
+            onMove={move}
+            onDrop={drop}
+          />
+          <Run
+            scale={scale}
+            trail={third.trail ?? scale.trail}
+            shares={shares}
+            selected={selected}
+            onSelect={setSelected}
+            onMove={move}
+            onDrop={drop}
+            moving={moving}
+            beside={comparison.beside}
+            onPut={comparison.put}
+          />
+        </>
+      ) : (
+        !error && (
+          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
+            <p>
+              {tubes.length === 0
+                ? "Your box is empty. Add the tubes you own, then choose two that might mute each other."
+                : "Choose the paint you want to mute in the tray. What might mute it appears here, nearest to grey first."}
+            </p>
+            {example && (
+              <Button
+                look="solid"
+                className="mt-4"
+                onClick={() => set({ first: example[0], second: example[1] }, "example")}
+              >
+                Show me an example
+              </Button>
+            )}
+          </div>
+        )
+      )}
+      {comparison.trouble && <Note>{comparison.trouble}</Note>}
+    </Bench>
+  );
+}
+
+const nameOf = (scale: Scale, end: number) => scale.paints[end]?.name ?? "";
+
+/** The steps on a trail: which is chosen, and where one is while it is being moved. */
+function useSteps(scale: Scale | undefined, onPlace: (place: number, share: number) => void) {
+  const computed = useMemo(() => scale?.steps.map((step) => step.share) ?? [], [scale]);
+  const greyestNow = scale?.neutral.step ?? 0;
+  const [selected, setSelected] = useState(greyestNow);
+  /** A step that is being moved, or waits for the server where it was dropped. */
+  const [moved, setMoved] = useState<{ place: number; share: number } | null>(null);
+  const latest = useRef<{ place: number; share: number } | null>(null);
+  const greyest = useRef(greyestNow);
+  useEffect(() => {
+    latest.current = null;
+    setMoved(null);
+    const before = greyest.current;
+    greyest.current = greyestNow;
+    // Who looks at the greyest step goes on looking at it when the steps change.
+    setSelected((at) =>
+      at === before ? greyestNow : Math.min(at, Math.max(computed.length - 1, 0)),
+    );
+  }, [computed, greyestNow]);
+  const shares = useMemo(
+    () => (moved ? computed.map((s, i) => (i === moved.place ? moved.share : s)) : computed),
+    [computed, moved],
+  );
+  const move = useCallback((place: number, share: number) => {
+    latest.current = { place, share };
+    setMoved(latest.current);
+  }, []);
+  const drop = () => {
+    if (latest.current) onPlace(latest.current.place, latest.current.share);
+  };
+  const moving = (place: number) =>
+    moved?.place === place && moved.share !== (computed[place] ?? moved.share);
+  return { shares, selected, setSelected, moving, move, drop };
+}

@@ -1,0 +1,51 @@
+import { Select } from "../../ui/Choice";
+import { Stepper } from "../../ui/Stepper";
+import { Lightness } from "../Lightness";
+import { FEWEST_STEPS, MOST_STEPS, type ScaleDraft, withSteps } from "../sheet/draft";
+import type { OpenSheet } from "../sheet/useSheet";
+
+const SPACINGS = [
+  ["chroma", "Even in chroma"],
+  ["difference", "Even to the eye"],
+  ["parts", "Even in parts"],
+  ["value", "Even in value"],
+] as const;
+
+const GOALS = [
+  ["through", "Through grey"],
+  ["grey", "To grey only"],
+] as const;
+
+/** How the way is taken: steps, evenness, how far, the medium, and white or a held value. */
+export function ScaleOptions({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
+  const { request } = sheet.draft;
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Stepper
+        value={request.steps}
+        least={FEWEST_STEPS}
+        most={MOST_STEPS}
+        word="steps"
+        onChange={(steps) => sheet.change((draft) => withSteps(draft, steps), "steps")}
+      />
+      <Select
+        label="Spacing"
+        options={SPACINGS}
+        value={request.spacing}
+        onChoose={(spacing) => sheet.set({ spacing }, "spacing")}
+      />
+      <Select
+        label="How far"
+        options={GOALS}
+        value={request.to_grey ? "grey" : "through"}
+        onChoose={(goal) => sheet.set({ to_grey: goal === "grey", pins: [] }, "goal")}
+      />
+      <Lightness
+        medium={request.medium}
+        lightener={request.lightener}
+        hold={request.hold ?? null}
+        onChange={(patch, by) => sheet.set(patch, by)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,228 @@
+import type {
+  ChartRequest,
+  End,
+  Measure,
+  ScaleRequest,
+  Sheet,
+  SheetRequest,
+  TriangleRequest,
+  Tube,
+} from "../../api/client";
+
+export const FEWEST_STEPS = 3;
+export const MOST_STEPS = 15;
+export const MOST_LIGHTENER = 12;
+
+type Unlit<T> = Omit<T, "light" | "finish">;
+
+/** A scale that is being chosen: an end may still be missing. The light is the room's. */
+export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
+  first: End | null;
+  second: End | null;
+};
+export type TriangleDraft = Omit<Unlit<TriangleRequest>, "corners"> & {
+  corners: Array<End | null>;
+};
+export type ChartDraft = Unlit<ChartRequest>;
+export type RequestDraft = ScaleDraft | TriangleDraft | ChartDraft;
+export type Kind = RequestDraft["kind"];
+
+/** A sheet being made: what the painter chose, kept or not. */
+export interface Draft<R extends RequestDraft = RequestDraft> {
+  name: string;
+  request: R;
+  measure: Measure;
+  /** What each patch is for, by its place. */
+  notes: Record<number, string>;
+}
+
+export const MEASURE: Measure = {
+  tool: "parts",
+  step: 0.1,
+  nozzle_mm: 5,
+  by: "volume",
+  volume_ml: 5,
+  area_cm2: 50,
+  coats: 1,
+  spread_cm2_per_ml: 80,
+  way: "separate",
+};
+
+export const EMPTY_SCALE: ScaleDraft = {
+  kind: "scale",
+  first: null,
+  second: null,
+  third: null,
+  steps: 9,
+  spacing: "chroma",
+  to_grey: false,
+  medium: "opaque",
+  lightener: 0,
+  hold: null,
+  pins: [],
+};
+
+export const EMPTY_TRIANGLE: TriangleDraft = {
+  kind: "triangle",
+  corners: [null, null, null],
+  medium: "opaque",
+  lightener: 0,
+  picks: [],
+};
+
+export const EMPTY_CHART: ChartDraft = {
+  kind: "chart",
+  chart: "browns",
+  ends: [],
+  base: [],
+  more: 1,
+  count: 9,
+  openings: [0, 1, 2, 3, 4],
+  values: [3, 4, 5, 6, 7, 8],
+  dark: null,
+  lighter: 8,
+  cooler: 8,
+  greyer: 0.35,
+  medium: "opaque",
+};
+
+const EMPTY: Record<Kind, RequestDraft> = {
+  scale: EMPTY_SCALE,
+  triangle: EMPTY_TRIANGLE,
+  chart: EMPTY_CHART,
+};
+
+export function emptyDraft(kind: Kind): Draft {
+  return draftWith(EMPTY[kind]);
+}
+
+/** A new sheet of a request. */
+export function draftWith<R extends RequestDraft>(request: R): Draft<R> {
+  return { name: "", request, measure: MEASURE, notes: {} };
+}
+
+export const oneTube = (tube: number): End => ({ parts: [{ tube, parts: 1 }], name: "" });
+
+/** The tube of an end that is no mixture. */
+export const tubeOf = (end: End | null): number | null =>
+  end?.parts.length === 1 ? (end.parts[0]?.tube ?? null) : null;
+
+/** Every end a request has, in order. */
+export function endsOf(request: RequestDraft): End[] {
+  const ends =
+    request.kind === "scale"
+      ? [request.first, request.second, request.third?.end ?? null]
+      : request.kind === "triangle"
+        ? request.corners
+        : [...request.ends, request.dark ?? null];
+  return ends.filter((end) => end !== null);
+}
+
+/** How many ends each chart takes: at least, at most. */
+export const CHART_ENDS: Record<ChartDraft["chart"], readonly [number, number]> = {
+  complement: [2, 2],
+  browns: [2, 6],
+  values: [1, 1],
+  tints: [1, 8],
+  strings: [1, 8],
+  recession: [1, 8],
+};
+
+/** What is asked of the server under a light; null while something is still to be chosen. */
+export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): SheetRequest | null {
+  const lit = { finish: "satin", light } as const;
+  switch (draft.kind) {
+    case "scale": {
+      const { first, second } = draft;
+      return first && second ? { ...draft, ...lit, first, second } : null;
+    }
+    case "triangle": {
+      const corners = draft.corners.filter((corner) => corner !== null);
+      return corners.length === 3 ? { ...draft, ...lit, corners } : null;
+    }
+    case "chart":
+      return draft.ends.length >= CHART_ENDS[draft.chart][0] ? { ...draft, ...lit } : null;
+  }
+}
+
+/** A kept sheet, to go on with. */
+export function draftOf(sheet: Sheet): Draft {
+  const { light: _light, finish: _finish, ...request } = sheet.request;
+  const notes = sheet.patches.flatMap((patch, i) => (patch.note ? [[i, patch.note]] : []));
+  return {
+    name: sheet.name,
+    request: { ...EMPTY[request.kind], ...request } as RequestDraft,
+    measure: sheet.measure,
+    notes: Object.fromEntries(notes),
+  };
+}
+
+/** What a painter would call an end: the tube's label, or the mixture's own name. */
+export function endName(end: End | null, tubes: readonly Tube[]): string {
+  if (!end) return "";
+  const label = (id: number) => tubes.find((t) => t.id === id)?.label ?? "a tube put away";
+  if (end.parts.length === 1) return label(end.parts[0]?.tube ?? 0);
+  return end.name || end.parts.map((part) => label(part.tube)).join(" with ");
+}
+
+const CHART_TITLES: Record<ChartDraft["chart"], string> = {
+  complement: "Complement chart",
+  browns: "Browns",
+  values: "Values",
+  tints: "Tints",
+  strings: "Strings",
+  recession: "Recession",
+};
+
+/** A name to find a sheet by until the painter gives it a better one. */
+export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
+  const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+  const names = endsOf(draft).map((end) => endName(end, tubes));
+  const told =
+    draft.kind === "scale"
+      ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`
+      : draft.kind === "triangle"
+        ? names.map((name, i) => (i ? lower(name) : name)).join(", ")
+        : `${CHART_TITLES[draft.chart]} of ${names.map(lower).join(", ")}`;
+  return told.slice(0, 120);
+}
+
+/** Places of steps when their number changes: what was pinned or noted keeps its part of the way. */
+export function replaced(place: number, from: number, to: number): number {
+  return Math.round((place * (to - 1)) / (from - 1));
+}
+
+/** A scale with another number of steps, its pins and notes carried along. */
+export function withSteps(draft: Draft<ScaleDraft>, steps: number): Draft<ScaleDraft> {
+  const { request } = draft;
+  const pins: ScaleDraft["pins"] = [];
+  for (const pin of request.pins) {
+    const place = replaced(pin.place, request.steps, steps);
+    const before = pins.at(-1)?.place ?? 0;
+    if (place > before && place < steps - 1) pins.push({ ...pin, place });
+  }
+  const notes: Record<number, string> = {};
+  for (const [place, text] of Object.entries(draft.notes)) {
+    const at = replaced(Number(place), request.steps, steps);
+    notes[at] = notes[at] ? `${notes[at]}; ${text}` : text;
+  }
+  return { ...draft, request: { ...request, steps, pins }, notes };
+}
+
+/** A pair to begin with: an orange and the blue that mutes it, or what comes nearest in the box. */
+export function examplePair(tubes: readonly Tube[]): [End, End] | null {
+  const byKey = (keys: string[]) =>
+    keys.map((key) => tubes.find((t) => t.paint.key === key)).find((t) => t !== undefined);
+  const warm = byKey(["PO20", "PO73", "PBr7-burnt-sienna", "PR101", "PR108-light"]) ?? tubes[0];
+  const cool = byKey(["PB29", "PB28", "PB35", "PB15:3", "PB15:1"]) ?? tubes.at(-1);
+  return warm && cool && warm !== cool ? [oneTube(warm.id), oneTube(cool.id)] : null;
+}
+
+/** A red, a yellow and a blue of the box, or three tubes that lie apart. */
+export function exampleTriad(tubes: readonly Tube[]): [End, End, End] | null {
+  const byKey = (keys: string[]) => tubes.find((t) => keys.includes(t.paint.key));
+  const red = byKey(["PR108-light", "PR254", "PV19", "PR101"]);
+  const yellow = byKey(["PY3", "PY37", "PY74", "PY43"]);
+  const blue = byKey(["PB29", "PB15:3", "PB28"]);
+  return red && yellow && blue ? [oneTube(red.id), oneTube(yellow.id), oneTube(blue.id)] : null;
+}

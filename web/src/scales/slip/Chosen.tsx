@@ -1,0 +1,158 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { ArrowRight, PinOff } from "lucide-react";
+import type { End, Patch } from "../../api/client";
+import { roughParts } from "../../plots/trail";
+import { Button } from "../../ui/Button";
+import { useNewSheet } from "../Bench";
+import {
+  type ChartDraft,
+  draftWith,
+  EMPTY_CHART,
+  EMPTY_SCALE,
+  EMPTY_TRIANGLE,
+  type RequestDraft,
+} from "../sheet/draft";
+import { useAmounts } from "./plan";
+import type { SlipProps } from "./Slip";
+
+/** What the chosen patch takes, how it looks, what it is for, and where to go on with it. */
+export function Chosen<R extends RequestDraft>({
+  sheet,
+  request,
+  patch,
+  patches,
+  patchWord,
+  selected,
+  moving,
+  pins = [],
+  onUnpin,
+}: SlipProps<R> & { patch: Patch }) {
+  const pinned = pins.some((pin) => pin.place === selected);
+  const amounts = useAmounts(sheet.draft.measure, request)?.patches[selected];
+  const rough = moving != null;
+  return (
+    <section aria-label="The chosen patch" className="mt-3 border-ink border-t-2 pt-2">
+      <h2 className="font-bold">
+        {patchWord} {selected + 1} of {patches.length}
+      </h2>
+      {rough ? (
+        <p className="text-xl">about {roughParts(moving)}</p>
+      ) : (
+        <ul className="text-xl leading-snug" data-testid="chosen-parts">
+          {patch.parts
+            .filter((part) => part.whole > 0)
+            .map((part) => (
+              <li key={part.key} className="flex gap-2">
+                <b className="min-w-7 text-right">{part.whole}</b> {part.name}
+              </li>
+            ))}
+        </ul>
+      )}
+      {!rough && amounts && sheet.draft.measure.tool !== "parts" && (
+        <ul
+          className="mt-1 border-ink/30 border-l-4 pl-2 leading-snug"
+          data-testid="chosen-amounts"
+        >
+          {amounts.amounts.map((amount) => (
+            <li key={amount.name}>
+              <b>{amount.says}</b> {amount.name}
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="mt-1 leading-snug" data-testid="chosen-words">
+        {patch.munsell} · {patch.name}
+      </p>
+      {!rough && (
+        <p className="text-ink-soft text-sm leading-snug">
+          Predicted within ± ΔE {patch.uncertainty_delta_e.toFixed(1)}.{" "}
+          {!patch.measurable
+            ? "Too little to measure: first let the strong paint down, 1 part in 10 of the other."
+            : patch.rounding_delta_e >= 0.1
+              ? `Rounding to whole parts costs ΔE ${patch.rounding_delta_e.toFixed(1)}.`
+              : "Whole parts hit it."}
+        </p>
+      )}
+      <label className="mt-2 block text-sm">
+        What it is for
+        <input
+          value={sheet.draft.notes[selected] ?? ""}
+          maxLength={300}
+          placeholder="a roof, a fog bank …"
+          onChange={(event) => {
+            const text = event.target.value;
+            sheet.change(
+              (now) => ({ ...now, notes: { ...now.notes, [selected]: text } }),
+              `note ${selected}`,
+            );
+          }}
+          className="min-h-11 w-full bg-white px-2 text-base ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
+        />
+      </label>
+      <div className="mt-2 flex gap-2">
+        {patch.mixture && <GoOn patch={patch} medium={sheet.draft.request.medium} />}
+        {pinned && onUnpin && (
+          <Button look="paper" className="flex-1" onClick={() => onUnpin(selected)}>
+            <PinOff aria-hidden="true" size={18} /> Let go
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
+  ["tints", "A tint column of it"],
+  ["strings", "A string of it, dark to light"],
+  ["recession", "It near, middle and far"],
+  ["values", "A value scale from it to white"],
+];
+
+/** The chosen mixture as the beginning of another sheet. */
+function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
+  const begin = useNewSheet();
+  const end: End = {
+    parts: patch.mixture ?? [],
+    name: patch.mixture?.length === 1 ? "" : patch.name,
+  };
+  const corners = [end, null, null];
+  const goals: ReadonlyArray<readonly [string, () => void]> = [
+    ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],
+    ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],
+    ...CHARTS.map(
+      ([chart, says]) =>
+        [
+          says,
+          () => begin(draftWith({ ...EMPTY_CHART, ...chartStart(chart), medium, ends: [end] })),
+        ] as const,
+    ),
+  ];
+  return (
+    <Menu>
+      <MenuButton as={Button} look="paper" className="flex-1">
+        Go on with it <ArrowRight aria-hidden="true" size={18} />
+      </MenuButton>
+      <MenuItems
+        anchor="bottom end"
+        className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
+      >
+        {goals.map(([says, act]) => (
+          <MenuItem key={says}>
+            <button
+              type="button"
+              onClick={act}
+              className="flex min-h-11 w-full items-center px-4 data-focus:bg-ink data-focus:text-paper"
+            >
+              {says}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+}
+
+/** A chart with the openings that suit it. */
+function chartStart(chart: ChartDraft["chart"]): Pick<ChartDraft, "chart" | "openings"> {
+  return { chart, openings: chart === "tints" ? [0, 1, 2, 4, 8] : EMPTY_CHART.openings };
+}

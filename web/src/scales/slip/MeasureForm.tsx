@@ -1,0 +1,126 @@
+import type { Measure } from "../../api/client";
+import { Choice, Select } from "../../ui/Choice";
+import { NumberField } from "../../ui/NumberField";
+
+const TOOLS = [
+  ["parts", "Parts, by eye"],
+  ["grams", "Grams, on a scale"],
+  ["ml", "Millilitres"],
+  ["drops", "Drops"],
+  ["ribbon", "Ribbon from the tube"],
+] as const;
+
+const WAYS = [
+  ["separate", "Each by itself"],
+  ["running", "One running pile"],
+  ["carried", "Carried piles"],
+] as const;
+
+const STEPS = [
+  ["0.1", "to 0.1 g"],
+  ["0.01", "to 0.01 g"],
+] as const;
+
+const BY = [
+  ["volume", "Amount"],
+  ["area", "Area"],
+] as const;
+
+/** How the painter measures, how much of each patch, and the way of working. */
+export function MeasureForm({
+  measure,
+  scale,
+  onChange,
+}: {
+  measure: Measure;
+  /** Whether the patches follow each other, so that piles can run or be carried. */
+  scale: boolean;
+  onChange: (patch: Partial<Measure>) => void;
+}) {
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="flex gap-2">
+        <Select
+          look="paper"
+          label="Measured in"
+          options={TOOLS}
+          value={measure.tool}
+          onChoose={(tool) => onChange({ tool })}
+          className="flex-1"
+        />
+        {measure.tool === "grams" && (
+          <Select
+            look="paper"
+            label="The scale reads"
+            options={STEPS}
+            value={measure.step <= 0.01 ? "0.01" : "0.1"}
+            onChoose={(step) => onChange({ step: Number(step) })}
+          />
+        )}
+      </div>
+      {measure.tool === "ribbon" && (
+        <NumberField
+          label="Width of the nozzle"
+          unit="mm"
+          value={measure.nozzle_mm}
+          least={0.5}
+          most={50}
+          onChange={(nozzle_mm) => onChange({ nozzle_mm })}
+        />
+      )}
+      <Choice
+        look="paper"
+        label="How much of each"
+        options={BY}
+        value={measure.by}
+        onChoose={(by) => onChange({ by })}
+      />
+      {measure.by === "volume" ? (
+        <NumberField
+          label="Of each"
+          unit="ml"
+          value={measure.volume_ml}
+          least={0.1}
+          most={1000}
+          onChange={(volume_ml) => onChange({ volume_ml })}
+        />
+      ) : (
+        <div className="grid grid-cols-2 gap-2">
+          <NumberField
+            label="Area"
+            unit="cm²"
+            value={measure.area_cm2}
+            least={0.1}
+            most={100000}
+            onChange={(area_cm2) => onChange({ area_cm2 })}
+          />
+          <NumberField
+            label="Coats"
+            value={measure.coats}
+            least={1}
+            most={20}
+            onChange={(coats) => onChange({ coats: Math.round(coats) })}
+          />
+          <NumberField
+            label="One ml covers"
+            unit="cm²"
+            value={measure.spread_cm2_per_ml}
+            least={0.1}
+            most={1000}
+            onChange={(spread_cm2_per_ml) => onChange({ spread_cm2_per_ml })}
+            className="col-span-2"
+          />
+        </div>
+      )}
+      {scale && measure.tool !== "parts" && (
+        <Select
+          look="paper"
+          label="Way of working"
+          options={WAYS}
+          value={measure.way}
+          onChoose={(way) => onChange({ way })}
+        />
+      )}
+    </div>
+  );
+}

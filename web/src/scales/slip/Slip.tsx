@@ -1,0 +1,112 @@
+import { useState } from "react";
+import type { Patch, SheetRequest } from "../../api/client";
+import { partsText, roughParts } from "../../plots/trail";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { Swatch } from "../../ui/Swatch";
+import type { RequestDraft, ScaleDraft } from "../sheet/draft";
+import type { OpenSheet } from "../sheet/useSheet";
+import { Chosen } from "./Chosen";
+import { PlanList } from "./PlanList";
+import { SlipHead } from "./SlipHead";
+
+const TABS = [
+  ["recipe", "Recipe"],
+  ["plan", "Work plan"],
+] as const;
+
+export interface SlipProps<R extends RequestDraft> {
+  sheet: OpenSheet<R>;
+  request: SheetRequest | null;
+  patches: readonly Patch[];
+  /** What a patch is called here: step, point, cell. */
+  patchWord: string;
+  selected: number;
+  onSelect: (place: number) => void;
+  summary: string;
+  /** Share of the chosen step while it is being moved; its parts are rough then. */
+  moving?: number | null;
+  greyest?: number;
+  pins?: ScaleDraft["pins"];
+  onUnpin?: (place: number) => void;
+  onCompare?: (sheet: number) => void;
+}
+
+/** The slip: what the sheet found, what the chosen patch takes, and the work plan to tick. */
+export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
+  const { sheet, request, patches, selected, onSelect, summary, moving } = props;
+  const [tab, setTab] = useState<"recipe" | "plan">("recipe");
+  const patch = patches[selected];
+  // Parts without names are read only where every patch is mixed of the same paints.
+  const paints = patches.map((each) => each.parts.map((part) => part.key).join());
+  const alike = paints.every((keys) => keys === paints[0]);
+  return (
+    <aside aria-label="The slip" className="flex h-full min-h-0 flex-col bg-paper text-ink">
+      <SlipHead sheet={sheet} onCompare={props.onCompare} />
+      {request && patches.length > 0 && (
+        <>
+          <Choice
+            look="paper"
+            label="On the slip"
+            options={TABS}
+            value={tab}
+            onChoose={setTab}
+            className="px-4 pt-2"
+          />
+          {tab === "plan" ? (
+            <PlanList sheet={sheet} request={request} />
+          ) : (
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by key
+            <div tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+              <p className="text-lg leading-snug" data-testid="miss">
+                {summary}
+              </p>
+              {patch && <Chosen {...props} patch={patch} />}
+              <table className="mt-3 w-full border-ink border-t-2">
+                <caption className="sr-only">Parts of every patch, by volume</caption>
+                <thead className="sr-only">
+                  <tr>
+                    <th scope="col">Patch</th>
+                    <th scope="col">Parts</th>
+                    <th scope="col">Munsell</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {patches.map((row, i) => (
+                    <tr
+                      // biome-ignore lint/suspicious/noArrayIndexKey: a patch is its place
+                      key={i}
+                      onClick={() => onSelect(i)}
+                      className={i === selected ? "bg-ink text-paper" : ""}
+                    >
+                      <td>
+                        <Swatch colour={row} className="h-6 w-8" />
+                      </td>
+                      <td className="pl-1 font-bold leading-tight">
+                        {moving != null && i === selected
+                          ? roughParts(moving)
+                          : alike
+                            ? partsText(row)
+                            : row.name}
+                      </td>
+                      <td className="text-sm">{row.munsell}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              <p className="mt-3 text-ink-soft text-sm leading-snug">
+                Parts are by volume{alike ? ", in the order of the tubes" : ""}. Predicted from
+                library figures: mix a little, look, then mix the rest.
+              </p>
+            </div>
+          )}
+        </>
+      )}
+      {sheet.status === "refused" && sheet.trouble && (
+        <div className="p-4">
+          <Note>{sheet.trouble}</Note>
+        </div>
+      )}
+    </aside>
+  );
+}

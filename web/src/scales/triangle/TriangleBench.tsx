@@ -1,0 +1,264 @@
+import { useQuery } from "@tanstack/react-query";
+import { Plus, Trash2 } from "lucide-react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import type { Me, Sheet, Tube } from "../../api/client";
+import { tubesQuery, useComputed } from "../../api/queries";
+import { useViewing } from "../../app/viewing";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Swatch } from "../../ui/Swatch";
+import { useSize } from "../../ui/useSize";
+import { Bench } from "../Bench";
+import { EndChip } from "../EndChip";
+import { Lightness } from "../Lightness";
+import {
+  type Draft,
+  endName,
+  exampleTriad,
+  oneTube,
+  requestOf,
+  type TriangleDraft,
+  tubeOf,
+} from "../sheet/draft";
+import { useSheet } from "../sheet/useSheet";
+import { Slip } from "../slip/Slip";
+import { type Point, roughShares, sampleField } from "./field";
+import { type Look, TrianglePlan, TrianglePlot } from "./TrianglePlot";
+
+const PLACES = ["Top", "Left", "Right"] as const;
+const MOST_PICKS = 30;
+const LOOKS = [
+  ["field", "Field"],
+  ["patches", "Patches"],
+] as const;
+
+/** The bench on which three paints surround grey. */
+export default function TriangleBench({
+  me,
+  sheet: opened,
+  start,
+}: {
+  me: Me;
+  sheet: Sheet | null;
+  start: Draft<TriangleDraft>;
+}) {
+  const sheet = useSheet(me, opened, start);
+  const { draft, set } = sheet;
+  const { request: asked } = draft;
+  const { light } = useViewing();
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const request = useMemo(() => requestOf(asked, light), [asked, light]);
+  const { data, error } = useComputed("triangle", request?.kind === "triangle" ? request : null);
+  const triangle = request ? data : undefined;
+
+  const empty = asked.corners.indexOf(null);
+  const [active, setActive] = useState(Math.max(0, empty));
+  const [look, setLook] = useState<Look>("field");
+  const [selected, setSelected] = useState(0);
+  /** The point while it is dragged, or where it waits for the server. */
+  const [held, setHeld] = useState<Point | null>(null);
+  const latest = useRef<Point | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an answer ends the holding
+  useEffect(() => {
+    latest.current = null;
+    setHeld(null);
+  }, [triangle]);
+
+  const picks = asked.picks.map((pick) => pick.point as unknown as Point);
+  const place = Math.min(selected, Math.max(picks.length - 1, 0));
+  const point = held ?? picks[place] ?? (triangle?.neutral_point as unknown as Point | undefined);
+  const at = triangle && point ? sampleField(triangle.field, point) : null;
+  const move = (to: Point) => {
+    latest.current = to;
+    setHeld(to);
+  };
+  const drop = () => {
+    const to = latest.current;
+    if (!to) return;
+    const next = picks.length ? picks.map((pick, i) => (i === place ? to : pick)) : [to];
+    set({ picks: next.map((p) => ({ point: [p[0], p[1], p[2]] })) }, `point ${place}`);
+  };
+  const add = () => {
+    if (!point) return;
+    const now = picks.length ? picks : [point];
+    set({ picks: [...now, point].map((p) => ({ point: [p[0], p[1], p[2]] })) }, "add");
+    setSelected(now.length);
+  };
+  const remove = () => {
+    sheet.change((now) => {
+      const notes = Object.entries(now.notes)
+        .filter(([i]) => Number(i) !== place)
+        .map(([i, text]) => [Number(i) > place ? Number(i) - 1 : Number(i), text]);
+      return {
+        ...now,
+        request: { ...now.request, picks: now.request.picks.filter((_, i) => i !== place) },
+        notes: Object.fromEntries(notes),
+      };
+    }, "remove");
+    setSelected(Math.max(0, place - 1));
+  };
+  const pick = (tube: Tube) => {
+    const corners = asked.corners.map((corner, i) => (i === active ? oneTube(tube.id) : corner));
+    set({ corners }, "pick");
+    const next = corners.indexOf(null);
+    setActive(next >= 0 ? next : active);
+  };
+  const names = asked.corners.map((corner) => endName(corner, tubes)) as unknown as readonly [
+    string,
+    string,
+    string,
+  ];
+  const example = exampleTriad(tubes);
+  const patch = triangle?.patches[place];
+
+  const [room, width, height] = useSize();
+  const beside = width >= 640;
+  const size = { width: beside ? width / 2 : width, height: beside ? height : height / 2 };
+  return (
+    <Bench
+      sheet={sheet}
+      inUse={asked.corners.map(tubeOf)}
+      hint={`Tap a tube: it becomes “${PLACES[active]}”.`}
+      onPick={pick}
+      head={
+        <>
+          <div className="flex flex-wrap gap-2">
+            {asked.corners.map((corner, i) => (
+              <EndChip
+                key={PLACES[i]}
+                word={PLACES[i] ?? ""}
+                end={corner}
+                tubes={tubes}
+                active={active === i}
+                onActive={() => setActive(i)}
+              />
+            ))}
+          </div>
+          <div className="flex flex-wrap items-center gap-2">
+            <Choice label="Shown as" options={LOOKS} value={look} onChoose={setLook} />
+            <Lightness
+              medium={asked.medium}
+              lightener={asked.lightener}
+              hold={null}
+              holds={false}
+              onChange={({ medium, lightener }, by) =>
+                set(
+                  {
+                    ...(medium === undefined ? {} : { medium }),
+                    ...(lightener === undefined ? {} : { lightener }),
+                  },
+                  by,
+                )
+              }
+            />
+            <Button disabled={!point || picks.length >= MOST_PICKS} onClick={add}>
+              <Plus aria-hidden="true" size={18} /> Mark another
+            </Button>
+            <Button disabled={picks.length < 2} onClick={remove}>
+              <Trash2 aria-hidden="true" size={18} /> Take it out
+            </Button>
+          </div>
+        </>
+      }
+      trouble={error}
+      slip={
+        <Slip
+          sheet={sheet}
+          request={request}
+          patches={triangle?.patches ?? []}
+          patchWord="Point"
+          selected={place}
+          onSelect={setSelected}
+          summary={triangle?.miss ?? ""}
+        />
+      }
+    >
+      {triangle && point && at ? (
+        <>
+          <div
+            ref={room}
+            className="flex min-h-72 flex-1 flex-wrap overflow-hidden max-lg:min-h-[44rem]"
+          >
+            {width > 0 && (
+              <>
+                <TrianglePlot
+                  {...size}
+                  triangle={triangle}
+                  names={names}
+                  look={look}
+                  point={point}
+                  at={at}
+                  picks={picks}
+                  selected={place}
+                  says={
+                    held || !patch
+                      ? `about ${roughShares(at.parts)}`
+                      : `${patch.munsell}, ${patch.name}`
+                  }
+                  onMove={move}
+                  onDrop={drop}
+                  onSelect={setSelected}
+                />
+                <TrianglePlan {...size} triangle={triangle} at={at} />
+              </>
+            )}
+          </div>
+          <section aria-label="The run" className="px-4 pb-3">
+            <ol className="flex">
+              {triangle.patches.map((each, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a pick is its place in the row
+                <li key={i} className="min-w-11 flex-1">
+                  <button
+                    type="button"
+                    aria-pressed={i === place}
+                    onClick={() => setSelected(i)}
+                    className="flex w-full flex-col text-center"
+                  >
+                    <Swatch
+                      colour={i === place && held ? { ...each, ...at } : each}
+                      notched
+                      className="h-16 w-full"
+                    />
+                    <span
+                      className={`block w-full overflow-hidden border-t-4 bg-paper px-0.5 py-0.5 leading-tight ${i === place ? "border-ink" : "border-transparent"}`}
+                    >
+                      <b className="block whitespace-nowrap">
+                        {i === place && held
+                          ? roughShares(at.parts)
+                          : each.parts
+                              .filter((p) => p.whole)
+                              .map((p) => p.whole)
+                              .join(" : ")}
+                      </b>
+                      <span className="block whitespace-nowrap text-ink-soft text-sm">
+                        {draft.notes[i] || each.munsell}
+                      </span>
+                    </span>
+                  </button>
+                </li>
+              ))}
+            </ol>
+          </section>
+        </>
+      ) : (
+        !error && (
+          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
+            <p>
+              Choose three tubes in the tray that might surround grey: a red, a yellow and a blue,
+              say. Every mixture of them appears here, with the spot where they reach grey.
+            </p>
+            {example && (
+              <Button
+                look="solid"
+                className="mt-4"
+                onClick={() => set({ corners: example, lightener: 1 }, "example")}
+              >
+                Show me an example
+              </Button>
+            )}
+          </div>
+        )
+      )}
+    </Bench>
+  );
+}

@@ -1,0 +1,104 @@
+import type { Triangle } from "../../api/client";
+import { blend } from "../../plots/trail";
+
+export type Point = readonly [number, number, number];
+
+/** A mixture in the triangle as it is drawn between the lattice points the server sent. */
+export interface FieldSample {
+  lab: readonly [number, number, number];
+  srgb: string;
+  value_srgb: string;
+  opened_srgb: string;
+  in_gamut: boolean;
+  /** Shares of the sheet's paints, near enough to say "about". */
+  parts: number[];
+}
+
+/** Index of a lattice point: rows run along the first corner, then the second. */
+export function latticeIndex(level: number, i: number, j: number): number {
+  return i * (level + 1) - (i * (i - 1)) / 2 + j;
+}
+
+/** The three lattice points around a point of the triangle, with their weights. */
+export function around(level: number, point: Point): Array<readonly [number, number]> {
+  const u = point[0] * level;
+  const v = point[1] * level;
+  const i = Math.min(Math.floor(u), level);
+  const j = Math.min(Math.floor(v), level - i);
+  const [fu, fv] = [u - i, v - j];
+  const at = (a: number, b: number) => latticeIndex(level, a, b);
+  if (i + j >= level) return [[at(i, level - i), 1]];
+  if (fu + fv <= 1)
+    return [
+      [at(i, j), 1 - fu - fv],
+      [at(i + 1, j), fu],
+      [at(i, j + 1), fv],
+    ];
+  return [
+    [at(i + 1, j + 1), fu + fv - 1],
+    [at(i + 1, j), 1 - fv],
+    [at(i, j + 1), 1 - fu],
+  ];
+}
+
+export function sampleField(field: Triangle["field"], point: Point): FieldSample {
+  const corners = around(field.level, point);
+  const sum = (of: (index: number) => number) =>
+    corners.reduce((total, [index, weight]) => total + of(index) * weight, 0);
+  const code = (codes: readonly string[]) => {
+    let [index, weight] = corners[0] as readonly [number, number];
+    let mixed = codes[index] as string;
+    for (const [next, more] of corners.slice(1)) {
+      mixed = blend(mixed, codes[next] as string, more / (weight + more || 1));
+      weight += more;
+      index = next;
+    }
+    return mixed;
+  };
+  const lab = [0, 1, 2].map((axis) => sum((index) => field.lab[index]?.[axis] ?? 0));
+  const paints = field.parts[0]?.length ?? 0;
+  return {
+    lab: lab as unknown as FieldSample["lab"],
+    srgb: code(field.srgb),
+    value_srgb: code(field.value_srgb),
+    opened_srgb: code(field.opened_srgb),
+    in_gamut: corners.every(([index]) => field.in_gamut[index]),
+    parts: Array.from({ length: paints }, (_, k) => sum((index) => field.parts[index]?.[k] ?? 0)),
+  };
+}
+
+/** A point held inside the triangle, its shares adding to one. */
+export function inside(point: Point): Point {
+  const held = point.map((share) => Math.max(0, share));
+  const total = held.reduce((a, b) => a + b, 0) || 1;
+  return held.map((share) => share / total) as unknown as Point;
+}
+
+/** The point one step toward a corner or away from it, on a screen with the first corner on top. */
+export function walked(point: Point, key: string, step: number): Point | null {
+  const [a, b, c] = point;
+  switch (key) {
+    case "ArrowUp":
+      return inside([a + step, b - step / 2, c - step / 2]);
+    case "ArrowDown":
+      return inside([a - step, b + step / 2, c + step / 2]);
+    case "ArrowLeft":
+      return inside([a, b + step, c - step]);
+    case "ArrowRight":
+      return inside([a, b - step, c + step]);
+    default:
+      return null;
+  }
+}
+
+/** "about 3 : 1 : 8", from rough shares, the least of them one. */
+export function roughShares(parts: readonly number[]): string {
+  const there = parts.filter((part) => part > 0);
+  const least = Math.min(...there);
+  return there
+    .map((part) => {
+      const ratio = part / least;
+      return ratio >= 10 ? Math.round(ratio) : Math.round(ratio * 10) / 10;
+    })
+    .join(" : ");
+}

@@ -1,0 +1,40 @@
+import { Minus, Plus } from "lucide-react";
+import { Button } from "./Button";
+
+/** A whole number, one less or one more at a tap. */
+export function Stepper({
+  value,
+  least,
+  most,
+  word,
+  onChange,
+}: {
+  value: number;
+  least: number;
+  most: number;
+  /** What is counted, in the plural. */
+  word: string;
+  onChange: (value: number) => void;
+}) {
+  return (
+    <fieldset className="flex items-center" aria-label={`Number of ${word}`}>
+      <Button
+        aria-label={`Fewer ${word}`}
+        disabled={value <= least}
+        onClick={() => onChange(value - 1)}
+      >
+        <Minus aria-hidden="true" size={18} />
+      </Button>
+      <output className="min-w-16 whitespace-nowrap px-2 text-center leading-none">
+        <b>{value}</b> {word}
+      </output>
+      <Button
+        aria-label={`More ${word}`}
+        disabled={value >= most}
+        onClick={() => onChange(value + 1)}
+      >
+        <Plus aria-hidden="true" size={18} />
+      </Button>
+    </fieldset>
+  );
+}
