@@ -11,7 +11,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, Page, Playwright, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
 
 from workshop.browser import chromium
 from workshop.console import ROOT, WEB
@@ -19,6 +19,7 @@ from workshop.database import free_port
 
 READY = re.compile(r"ready at (http://\S+)")
 FIRST_PORT = 8700
+FIRST_SCALE = "Rust runs into harbour water"
 WIDE = {"width": 1280, "height": 800}
 
 
@@ -111,12 +112,46 @@ class InBrowser(unittest.TestCase):
         self.assertLessEqual(self.hosts, {f"127.0.0.1:{self.studio.port}"})
 
     def open_demo(self, page: Page | None = None) -> Page:
-        """The demo studio, on its newest scale."""
+        """The demo studio, on a copy of its first scale: sheets keep themselves as they change."""
         page = page or self.page
         page.goto(self.studio.address)
         page.get_by_role("button", name="Open the demo studio").click()
+        page.get_by_label("The slip", exact=True).wait_for()
+        first = self.api(page, "GET", "scales")
+        scale = next(sheet for sheet in first if sheet["name"] == FIRST_SCALE)
+        mine = self.api(page, "POST", f"scales/{scale['id']}/copy")
+        page.goto(f"{self.studio.address}scales/{mine['id']}")
         page.locator("[data-run-step]").first.wait_for()
         return page
+
+    def api(self, page: Page, method: str, path: str) -> Any:
+        """What the server answers the painter of a page, for setting a scene up."""
+        cookies = {c["name"]: c["value"] for c in page.context.cookies()}
+        answer = page.request.fetch(
+            f"{self.studio.address}api/{path}", method=method,
+            headers={"X-CSRFToken": cookies.get("csrftoken", "")},
+        )  # fmt: skip
+        self.assertTrue(answer.ok, answer.text())
+        return answer.json()
+
+    def choose(self, label: str, option: str, page: Page | None = None) -> None:
+        """Choose an option of a list that opens."""
+        page = page or self.page
+        page.get_by_role("button", name=re.compile(f"^{label}: ")).click()
+        page.get_by_role("option", name=option, exact=True).click()
+
+    def wait_until_kept(self, page: Page | None = None) -> None:
+        """The sheet on screen is what the server has."""
+        slip = (page or self.page).get_by_label("The slip", exact=True)
+        expect(slip.get_by_role("status").first).to_have_text("Kept")
+
+    def open_sheet(self, name: str, page: Page | None = None) -> None:
+        """A sheet from the shelf."""
+        page = page or self.page
+        page.get_by_role("button", name="Saved sheets").click()
+        page.get_by_role("link", name=name).first.click()
+        expect(page.get_by_role("dialog")).to_have_count(0)
+        expect(page.get_by_label("Name of the sheet")).to_have_value(re.compile(name))
 
     def assert_accessible(self, page: Page | None = None) -> None:
         """axe-core finds nothing to complain of, WCAG 2.2 A and AA."""

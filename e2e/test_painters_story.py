@@ -29,9 +29,11 @@ class PaintersStory(InBrowser):
         expect(page.get_by_role("button", name="In box: put Burnt umber away")).to_be_visible()
         page.get_by_role("button", name="Close").click()
 
-        # Two tubes from the tray.
+        # The paint to mute from the tray; what mutes it appears, and one is taken by looking.
         page.get_by_role("button", name="Cadmium orange:").click()
-        page.get_by_role("button", name="Ultramarine blue:").click()
+        partners = page.get_by_role("region", name="Partners, nearest to grey first")
+        partners.get_by_role("button", name="Ultramarine blue").click()
+        page.get_by_role("button", name="Mute with it").click()
         expect(page.get_by_test_id("miss")).to_contain_text("grey")
         self.assert_steps_are_the_cores("--steps", "9")
 
@@ -40,24 +42,23 @@ class PaintersStory(InBrowser):
         page.get_by_role("button", name="Fewer steps").click()
         expect(page.locator("[data-run-step]")).to_have_count(7)
         self.assert_steps_are_the_cores("--steps", "7")
-        page.get_by_role("button", name="Parts").click()
+        self.choose("Spacing", "Even in parts")
         self.assert_steps_are_the_cores("--steps", "7", "--spacing", "parts")
         page.get_by_role("slider", name="White").fill("2")
         self.assert_steps_are_the_cores("--steps", "7", "--spacing", "parts", "--white", "2")
-        page.get_by_role("button", name="Chroma").click()
+        self.choose("Spacing", "Even in chroma")
         self.assert_steps_are_the_cores("--steps", "7", "--white", "2")
 
-        # Saved under a name, and there after a restart.
+        # Kept under a name by itself, and there after a restart.
         before = page.locator("[data-parts]").all_inner_texts()
-        page.get_by_label("Name of the scale").fill(NAME)
-        page.get_by_role("button", name="Save", exact=True).click()
-        expect(page.get_by_role("button", name="Saved", exact=True)).to_be_disabled()
+        page.get_by_label("Name of the sheet").fill(NAME)
+        self.wait_until_kept()
         self.studio.stop()
         self.studio.start()
         page.goto(self.studio.address)
-        page.get_by_role("button", name="Saved scales").click()
+        page.get_by_role("button", name="Saved sheets").click()
         page.get_by_role("link", name=NAME).click()
-        expect(page.get_by_label("Name of the scale")).to_have_value(NAME)
+        expect(page.get_by_label("Name of the sheet")).to_have_value(NAME)
         expect(page.locator("[data-run-step]")).to_have_count(7)
         self.assertEqual(page.locator("[data-parts]").all_inner_texts(), before)
 
@@ -65,7 +66,7 @@ class PaintersStory(InBrowser):
         self.studio.kill()
         self.studio.start()
         page.goto(self.studio.address)
-        page.get_by_role("button", name="Saved scales").click()
+        page.get_by_role("button", name="Saved sheets").click()
         expect(page.get_by_role("link", name=NAME)).to_be_visible()
 
     def assert_steps_are_the_cores(self, *words: str) -> None:

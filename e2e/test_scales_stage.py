@@ -42,10 +42,10 @@ class ScalesStage(InBrowser):
         page.mouse.down()
         page.mouse.move(x + (to_box["x"] - from_box["x"]) * 0.6,
                         y + (to_box["y"] - from_box["y"]) * 0.6, steps=6)  # fmt: skip
-        expect(page.get_by_label("The chosen step")).to_contain_text("about")
+        expect(page.get_by_label("The chosen patch")).to_contain_text("about")
         page.mouse.up()
-        expect(page.get_by_label("The chosen step")).to_contain_text("Step 4 of 9")
-        expect(page.get_by_label("The chosen step")).not_to_contain_text("about")
+        expect(page.get_by_label("The chosen patch")).to_contain_text("Step 4 of 9")
+        expect(page.get_by_label("The chosen patch")).not_to_contain_text("about")
         expect(page.locator('[data-parts="3"]')).not_to_have_text(before)
         page.keyboard.press("Control+z")
         expect(page.locator('[data-parts="3"]')).to_have_text(before)
@@ -69,13 +69,13 @@ class ScalesStage(InBrowser):
         page = self.page
         step = page.locator('[data-run-step="5"]')
         step.focus()
-        expect(page.get_by_label("The chosen step")).to_contain_text("Step 6 of 9")
+        expect(page.get_by_label("The chosen patch")).to_contain_text("Step 6 of 9")
         start = self.share(5)
         step.press("ArrowRight")
         step.press("ArrowRight")
         self.assertGreater(self.share(5), start)
         step.press("Shift+ArrowLeft")
-        expect(page.get_by_label("The chosen step")).not_to_contain_text("about")
+        expect(page.get_by_label("The chosen patch")).not_to_contain_text("about")
         self.assertLess(self.share(5), start)
         first = page.locator('[data-run-step="0"]')
         first.focus()
@@ -109,39 +109,67 @@ class ScalesStage(InBrowser):
 
     def test_a_wash_is_thinned_with_water(self) -> None:
         page = self.page
-        page.get_by_role("button", name="Wash").click()
+        self.choose("Lightness", "Thin with water")
         page.get_by_role("slider", name="Water").fill("6")
-        expect(page.get_by_label("The chosen step")).not_to_contain_text("Titanium white")
+        chosen = page.get_by_label("The chosen patch")
+        expect(chosen).to_contain_text("Water")
+        expect(chosen).not_to_contain_text("Titanium white")
+
+    def test_a_value_is_held_along_the_whole_scale(self) -> None:
+        page = self.page
+        self.choose("Lightness", "Hold a value")
+        page.get_by_role("slider", name="Value").fill("6")
+        expect(page.locator('[data-run-step="4"]')).to_have_attribute(
+            "aria-valuetext", re.compile(r" 6/|N 6")
+        )
+        for i in range(9):
+            said = page.locator(f'[data-run-step="{i}"]').get_attribute("aria-valuetext") or ""
+            self.assertRegex(said, r"[A-Z] (5\.9|6|6\.1)(/|,)")
+
+    def test_a_scale_ends_at_grey_where_that_is_wanted(self) -> None:
+        page = self.page
+        self.choose("How far", "To grey only")
+        expect(page.locator('[data-run-step="8"]')).to_have_attribute(
+            "aria-valuetext", re.compile("very dark grey")
+        )
+        self.assertLess(self.share(8), 100)
 
     def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:
         page = self.page
         page.get_by_role("button", name="To Ultramarine blue").click()
         page.get_by_role("button", name="Cadmium orange:").click()
-        expect(page.get_by_role("alert")).to_contain_text("choose another paint")
+        expect(page.get_by_role("alert").first).to_contain_text("choose another paint")
         # The choices are still there to be mended.
         page.get_by_role("button", name="Undo").click()
         expect(page.get_by_role("alert")).to_have_count(0)
-        name = page.get_by_label("Name of the scale")
-        name.fill("   ")
-        page.get_by_role("button", name="Save", exact=True).click()
-        expect(page.get_by_role("alert")).to_contain_text("Give the scale a name")
+        name = page.get_by_label("Name of the sheet")
         name.fill("x" * 5000)
-        page.get_by_role("button", name="Save", exact=True).click()
         expect(page.get_by_role("alert")).to_contain_text("at most 120 characters")
         expect(name).to_have_value("x" * 5000)
-        page.get_by_role("button", name="Undo").click()
+        name.fill("")
+        self.wait_until_kept()
+        # A sheet without a name is found by what it is made of.
+        page.get_by_role("button", name="Saved sheets").click()
+        expect(
+            page.get_by_role("link", name="Cadmium orange into ultramarine blue")
+        ).to_be_visible()
+        page.keyboard.press("Escape")
 
-    def test_unsaved_work_is_there_after_a_reload(self) -> None:
+    def test_a_change_keeps_itself_and_is_there_after_a_reload(self) -> None:
         page = self.page
         page.get_by_role("button", name="More steps").click()
         expect(page.locator("[data-run-step]")).to_have_count(10)
+        # Before it is kept at all, the browser has it.
         page.reload()
         expect(page.locator("[data-run-step]")).to_have_count(10)
-        expect(page.get_by_role("button", name="Save", exact=True)).to_be_enabled()
+        self.wait_until_kept()
+        page.evaluate("localStorage.clear()")
+        page.reload()
+        expect(page.locator("[data-run-step]")).to_have_count(10)
 
     def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
         page = self.page
-        page.get_by_label("Name of the scale").fill("Kept through a sign-in")
+        page.get_by_label("Name of the sheet").fill("Kept through a sign-in")
         page.context.clear_cookies(name="sessionid")
         page.get_by_role("button", name="More steps").click()
         dialog = page.get_by_role("dialog")
@@ -149,27 +177,53 @@ class ScalesStage(InBrowser):
         dialog.get_by_label("Password").fill("low-tide")
         dialog.get_by_role("button", name="Sign in").click()
         expect(page.locator("[data-run-step]")).to_have_count(10)
-        expect(page.get_by_label("Name of the scale")).to_have_value("Kept through a sign-in")
+        expect(page.get_by_label("Name of the sheet")).to_have_value("Kept through a sign-in")
 
     def test_two_windows_never_overwrite_each_other_silently(self) -> None:
         other = self.page.context.new_page()
         other.goto(self.page.url)
-        for page, name in ((self.page, "Mine first"), (other, "Theirs after")):
-            page.get_by_label("Name of the scale").fill(name)
-            page.get_by_role("button", name="Save", exact=True).click()
-            if page is self.page:
-                expect(page.get_by_role("button", name="Saved", exact=True)).to_be_visible()
-        expect(other.get_by_role("alert")).to_contain_text("another window")
-        expect(other.get_by_label("Name of the scale")).to_have_value("Theirs after")
+        other.locator("[data-run-step]").first.wait_for()
+        self.page.get_by_label("Name of the sheet").fill("Mine first")
+        self.wait_until_kept()
+        other.get_by_label("Name of the sheet").fill("Theirs after")
+        alert = other.get_by_role("alert")
+        expect(alert).to_contain_text("another window")
+        expect(other.get_by_label("Name of the sheet")).to_have_value("Theirs after")
+        # Either way out loses nothing: a copy of its own, or the other one as it is.
+        alert.get_by_role("button", name="Keep mine as a copy").click()
+        self.wait_until_kept(other)
+        other.get_by_role("button", name="Saved sheets").click()
+        for name in ("Mine first", "Theirs after"):
+            expect(other.get_by_role("link", name=name)).to_be_visible()
+        other.get_by_role("button", name="Throw away Theirs after").click()
+        other.goto(self.page.url)
+        other.locator("[data-run-step]").first.wait_for()
+        self.page.get_by_label("Name of the sheet").fill("Rust runs into harbour water")
+        self.wait_until_kept()
+        other.get_by_role("button", name="More steps").click()
+        alert.get_by_role("button", name="Take the other one").click()
+        expect(other.get_by_label("Name of the sheet")).to_have_value(
+            "Rust runs into harbour water"
+        )
+        expect(other.locator("[data-run-step]")).to_have_count(9)
         other.close()
 
-    def test_a_scale_is_thrown_away_and_brought_back(self) -> None:
+    def test_the_shelf_finds_copies_throws_away_and_brings_back(self) -> None:
         page = self.page
         page.keyboard.press("o")
-        page.get_by_role("button", name="Throw away Fog bank, thin wash").click()
-        expect(page.get_by_role("link", name="Fog bank")).to_have_count(0)
+        shelf = page.get_by_role("dialog")
+        shelf.get_by_label("Find a sheet").fill("olive")
+        expect(shelf.get_by_role("link", name="Twenty browns")).to_be_visible()
+        expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(0)
+        shelf.get_by_label("Find a sheet").fill("")
+        page.get_by_role("button", name="Duplicate Fog bank, thin wash").click()
+        expect(shelf.get_by_role("link", name="Fog bank, thin wash, copy")).to_be_visible()
+        page.get_by_role("button", name="Throw away Fog bank, thin wash, copy").click()
+        expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(1)
+        page.get_by_role("button", name="Throw away Fog bank").click()
+        expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(0)
         page.get_by_role("button", name="Bring it back").click()
-        expect(page.get_by_role("link", name="Fog bank")).to_be_visible()
+        expect(shelf.get_by_role("link", name="Fog bank")).to_be_visible()
 
 
 class Accessible(InBrowser):
@@ -182,7 +236,19 @@ class Accessible(InBrowser):
         for value in ("2", "4.5", "5", "9"):
             page.get_by_role("slider", name="Surround").fill(value)
             self.assert_accessible()
-        for opener in ("Saved scales", "Add tubes", "Keys"):
+        for sheet in ("Twenty browns of the yard", "Breakers' yard in three paints"):
+            self.open_sheet(sheet)
+            page.get_by_label("The chosen patch").wait_for()
+            self.assert_accessible()
+        page.get_by_role("button", name="Work plan").click()
+        page.get_by_role("checkbox").first.wait_for()
+        self.assert_accessible()
+        self.open_sheet("Rust runs")
+        for view, there in (("Partners", "Mute with it"), ("Ways to mute", "Go on with it")):
+            page.get_by_role("button", name=view).click()
+            page.get_by_role("button", name=there).first.wait_for()
+            self.assert_accessible()
+        for opener in ("Saved sheets", "Add tubes", "Keys"):
             page.get_by_role("button", name=opener).click()
             page.get_by_role("dialog").get_by_role("heading").first.wait_for()
             page.wait_for_timeout(300)
@@ -190,7 +256,7 @@ class Accessible(InBrowser):
             page.keyboard.press("Escape")
             expect(page.get_by_role("dialog")).to_have_count(0)
         page.goto(self.studio.address + "scales")
-        page.get_by_text("Choose two tubes").wait_for()
+        page.get_by_text("Choose the paint you want to mute").wait_for()
         self.assert_accessible()
 
     def test_the_work_fits_one_screen_and_a_tablet_has_it_all(self) -> None:
@@ -209,8 +275,8 @@ class Accessible(InBrowser):
         expect(page.get_by_role("dialog")).to_contain_text("Squint")
         page.keyboard.press("Escape")
         reached = set()
-        for _ in range(80):
+        for _ in range(90):
             page.keyboard.press("Tab")
             reached.add(page.evaluate(FOCUSED))
-        for name in ("Step 4 of 9", "White test", "More steps", "Name of the scale"):
+        for name in ("Step 4 of 9", "White test", "More steps", "Name of the sheet"):
             self.assertIn(name, reached)

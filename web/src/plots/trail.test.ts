@@ -3,6 +3,7 @@ import type { Trail } from "../api/client";
 import {
   between,
   blend,
+  blendTrails,
   moveAlong,
   nearestShare,
   pairText,
@@ -94,5 +95,31 @@ describe("the page", () => {
   it("puts the first paint's side on the left and its partner's on the right", () => {
     expect(sidedChroma([50, 3, 4], 0.1, 0.4)).toBe(-5);
     expect(sidedChroma([50, 3, 4], 0.4, 0.4)).toBe(5);
+  });
+});
+
+describe("trails of several amounts", () => {
+  const trail = (grey: number): Trail => ({
+    share: [0, 1],
+    lab: [
+      [grey, 0, 0],
+      [grey, 10, 0],
+    ],
+    srgb: ["#000000", `#${grey.toString(16).padStart(2, "0").repeat(3)}`],
+    value_srgb: ["#000000", "#000000"],
+    opened_srgb: ["#ffffff", "#ffffff"],
+    in_gamut: [true, grey < 50],
+  });
+
+  it("are drawn for an amount between two of them", () => {
+    const between = blendTrails([0, 0.1, 0.4], [trail(0), trail(20), trail(80)], 0.2);
+    expect(between.lab[0]?.[0]).toBeCloseTo(40);
+    expect(between.srgb[1]).toBe("#282828");
+    expect(between.in_gamut).toEqual([true, false]);
+  });
+
+  it("stay the first and the last beyond the ends", () => {
+    expect(blendTrails([0, 1], [trail(0), trail(20)], -1).lab).toEqual(trail(0).lab);
+    expect(blendTrails([0, 1], [trail(0), trail(20)], 5).lab).toEqual(trail(20).lab);
   });
 });

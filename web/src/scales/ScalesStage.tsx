@@ -64,7 +64,7 @@ export function ScalesStage({
   }
   if (!bench.current) return null;
   const { key, sheet, start } = bench.current.made;
-  const props = { me, sheet };
+  const props = { me, sheet, address: `new-${kind}-${turn}` };
   return (
     <Suspense fallback={<p className="p-8">Laying out the stage …</p>}>
       {start.request.kind === "scale" && (

@@ -35,24 +35,29 @@ export function NumberField({
     onChange(number);
   };
   return (
-    <label className={`block leading-tight ${className}`}>
-      {label}
+    <div className={`leading-tight ${className}`}>
+      <span aria-hidden="true">{label}</span>
       <span className="flex items-center gap-2">
         <input
           inputMode="decimal"
+          aria-label={unit ? `${label}, ${unit}` : label}
           value={text}
           aria-invalid={!good}
           aria-describedby={good ? undefined : hint}
           onChange={(event) => type(event.target.value)}
           className="min-h-11 w-full min-w-0 bg-white px-2 text-ink ring-1 ring-ink/50 ring-inset aria-invalid:ring-2 aria-invalid:ring-ink"
         />
-        {unit && <span className="shrink-0">{unit}</span>}
+        {unit && (
+          <span aria-hidden="true" className="shrink-0">
+            {unit}
+          </span>
+        )}
       </span>
       {!good && (
         <span id={hint} className="font-bold text-sm">
           Give a number from {least} to {most}.
         </span>
       )}
-    </label>
+    </div>
   );
 }

@@ -37,12 +37,15 @@ export default function ChartBench({
   me,
   sheet: opened,
   start,
+  address,
 }: {
   me: Me;
   sheet: Sheet | null;
   start: Draft<ChartDraft>;
+  /** Where a sheet stands that has not been kept yet. */
+  address: string;
 }) {
-  const sheet = useSheet(me, opened, start);
+  const sheet = useSheet(me, opened, start, address);
   const { draft, set } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();

@@ -40,12 +40,15 @@ export function ScaleBench({
   me,
   sheet: opened,
   start,
+  address,
 }: {
   me: Me;
   sheet: Sheet | null;
   start: Draft<ScaleDraft>;
+  /** Where a sheet stands that has not been kept yet. */
+  address: string;
 }) {
-  const sheet = useSheet(me, opened, start);
+  const sheet = useSheet(me, opened, start, address);
   const { draft, set, change } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();

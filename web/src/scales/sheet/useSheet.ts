@@ -44,24 +44,23 @@ export function useSheet<R extends RequestDraft>(
   me: Me,
   opened: Sheet | null,
   start: Draft<R>,
+  address: string,
 ): OpenSheet<R> {
   const owner = me.name ?? "";
-  const place = opened ? String(opened.id) : `new-${start.request.kind}`;
-  const [begin] = useState(() => {
-    const unsaved = readUnsaved(owner, place);
-    // A sheet begun with something in hand is not the one that was left unfinished.
-    return opened || same(start, { ...start, name: "", notes: {} }) ? unsaved : null;
-  });
+  const [begin] = useState(() => readUnsaved(owner, opened ? String(opened.id) : address));
   const [state, dispatch] = useReducer(history, startHistory(begin?.draft ?? start));
   const [saved, setSaved] = useState(opened);
   const [revision, setRevision] = useState(begin?.revision ?? opened?.revision ?? null);
   const [kept, setKept] = useState<Draft | null>(() => (opened ? draftOf(opened) : null));
   const [allowed, setAllowed] = useState(opened?.current_data ?? true);
   const { data: tubes = [] } = useQuery(tubesQuery);
+  /** Whether the bench is gone: what is still being kept then leads nowhere. */
+  const left = useRef(false);
   const cache = useQueryClient();
   const navigate = useNavigate();
   const draft = state.present as Draft<R>;
   const id = saved?.id ?? null;
+  const place = id === null ? address : String(id);
 
   const changed = kept ? !same(draft, kept) : !same(draft.request, start.request) || !!begin;
   const request = useMemo(() => requestOf(draft.request, KEPT_LIGHT), [draft.request]);
@@ -88,12 +87,13 @@ export function useSheet<R extends RequestDraft>(
     },
     onSuccess: (now, { sent, asNew }) => {
       keepUnsaved(owner, place, null);
+      cache.setQueryData(sheetQuery(now.id).queryKey, now);
+      cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
+      if (left.current) return;
       setSaved(now);
       setRevision(now.revision);
       setKept(sent);
       setAllowed(true);
-      cache.setQueryData(sheetQuery(now.id).queryKey, now);
-      cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
       if (now.id !== id) {
         // The bench stays as it is, selection and undo and all, under its new address.
         if (!asNew) adopt(now.id);
@@ -129,10 +129,14 @@ export function useSheet<R extends RequestDraft>(
   // Who leaves before it is kept has it kept on the way out.
   const leaving = useRef<(() => void) | null>(null);
   leaving.current =
-    ready && !settled && !send.isPending && id !== null
-      ? () => mutate({ sent: draft, asNew: false })
-      : null;
-  useEffect(() => () => leaving.current?.(), []);
+    ready && !settled && !send.isPending ? () => mutate({ sent: draft, asNew: false }) : null;
+  useEffect(() => {
+    left.current = false;
+    return () => {
+      left.current = true;
+      leaving.current?.();
+    };
+  }, []);
 
   const change = useCallback(
     (to: (draft: Draft<R>) => Draft<R>, by: string) =>

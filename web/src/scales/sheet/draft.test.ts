@@ -1,0 +1,190 @@
+import { beforeEach, describe, expect, it } from "vitest";
+import type { Sheet, Tube } from "../../api/client";
+import {
+  type Draft,
+  draftOf,
+  draftWith,
+  EMPTY_CHART,
+  EMPTY_SCALE,
+  EMPTY_TRIANGLE,
+  emptyDraft,
+  examplePair,
+  nameFor,
+  oneTube,
+  requestOf,
+  type ScaleDraft,
+  tubeOf,
+  withSteps,
+} from "./draft";
+import { history, startHistory } from "./history";
+import { keepUnsaved, readUnsaved } from "./unsaved";
+
+const scale = (patch: Partial<ScaleDraft> = {}): Draft<ScaleDraft> =>
+  draftWith({ ...EMPTY_SCALE, ...patch });
+
+const change = (by: string, patch: Partial<ScaleDraft>) => ({
+  type: "change" as const,
+  by,
+  to: (draft: Draft) => ({ ...draft, request: { ...draft.request, ...patch } as ScaleDraft }),
+});
+
+const steps = (draft: Draft) => (draft.request as ScaleDraft).steps;
+
+describe("undo", () => {
+  it("takes back one choice at a time and brings it back", () => {
+    let state = startHistory(scale());
+    state = history(state, change("steps", { steps: 7 }));
+    state = history(state, change("steps", { steps: 8 }));
+    state = history(state, { type: "undo" });
+    expect(steps(state.present)).toBe(7);
+    state = history(state, { type: "redo" });
+    expect(steps(state.present)).toBe(8);
+  });
+
+  it("takes a whole pull of the white as one change, and each note by itself", () => {
+    let state = startHistory(scale());
+    for (const lightener of [0.5, 1, 1.5])
+      state = history(state, change("lightener", { lightener }));
+    expect(history(state, { type: "undo" }).present.request).toMatchObject({ lightener: 0 });
+    const note = (place: number, text: string) => ({
+      type: "change" as const,
+      by: `note ${place}`,
+      to: (draft: Draft) => ({ ...draft, notes: { ...draft.notes, [place]: text } }),
+    });
+    for (const text of ["r", "ro", "rope"]) state = history(state, note(2, text));
+    state = history(state, note(3, "fog"));
+    expect(history(state, { type: "undo" }).present.notes).toEqual({ 2: "rope" });
+  });
+
+  it("forgets what was undone once something else is chosen", () => {
+    let state = history(startHistory(scale()), change("steps", { steps: 7 }));
+    state = history(state, { type: "undo" });
+    state = history(state, change("spacing", { spacing: "parts" }));
+    expect(steps(history(state, { type: "redo" }).present)).toBe(EMPTY_SCALE.steps);
+  });
+
+  it("does nothing where there is nothing to undo, or nothing changed", () => {
+    const state = startHistory(scale());
+    expect(history(state, { type: "undo" })).toBe(state);
+    expect(history(state, { type: "change", by: "none", to: (draft) => draft })).toBe(state);
+  });
+});
+
+describe("what is asked of the server", () => {
+  it("is nothing until everything it needs is chosen", () => {
+    const first = oneTube(1);
+    expect(requestOf({ ...EMPTY_SCALE, first }, "D65")).toBeNull();
+    expect(requestOf({ ...EMPTY_SCALE, first, second: oneTube(2) }, "A")).toMatchObject({
+      first,
+      light: "A",
+    });
+    expect(requestOf({ ...EMPTY_TRIANGLE, corners: [first, null, first] }, "D65")).toBeNull();
+    expect(requestOf({ ...EMPTY_CHART, ends: [first] }, "D65")).toBeNull();
+    expect(requestOf({ ...EMPTY_CHART, chart: "values", ends: [first] }, "D65")).not.toBeNull();
+  });
+});
+
+describe("another number of steps", () => {
+  it("carries pins and notes to their part of the way", () => {
+    const draft = {
+      ...scale({ steps: 9, pins: [{ place: 4, share: 0.3 }] }),
+      notes: { 2: "rope", 8: "sky" },
+    };
+    const fewer = withSteps(draft, 5);
+    expect(fewer.request.pins).toEqual([{ place: 2, share: 0.3 }]);
+    expect(fewer.notes).toEqual({ 1: "rope", 4: "sky" });
+  });
+
+  it("drops a pin that has no place left, and joins notes that meet", () => {
+    const draft = {
+      ...scale({
+        steps: 9,
+        pins: [
+          { place: 4, share: 0.3 },
+          { place: 5, share: 0.4 },
+        ],
+      }),
+      notes: { 4: "rope", 5: "sand" },
+    };
+    const fewest = withSteps(draft, 3);
+    expect(fewest.request.pins).toEqual([{ place: 1, share: 0.3 }]);
+    expect(Object.values(fewest.notes)).toEqual(["rope; sand"]);
+  });
+});
+
+describe("a kept sheet", () => {
+  it("is gone on with as it was asked for, notes and all", () => {
+    const request = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2), pins: [] };
+    const sheet = {
+      name: "Fog",
+      request: { ...request, light: "D65", finish: "satin" },
+      measure: { tool: "drops" },
+      patches: [{ note: "" }, { note: "rope" }],
+    } as unknown as Sheet;
+    expect(draftOf(sheet)).toEqual({
+      name: "Fog",
+      request,
+      measure: { tool: "drops" },
+      notes: { 1: "rope" },
+    });
+  });
+});
+
+describe("names", () => {
+  const tubes = [
+    { id: 1, label: "Cadmium orange" },
+    { id: 2, label: "Ultramarine blue" },
+  ] as Tube[];
+
+  it("say what a sheet is made of until it has one of its own", () => {
+    const ends = { first: oneTube(1), second: oneTube(2) };
+    expect(nameFor({ ...EMPTY_SCALE, ...ends }, tubes)).toBe(
+      "Cadmium orange into ultramarine blue",
+    );
+    expect(nameFor({ ...EMPTY_CHART, ends: [oneTube(2)] }, tubes)).toBe(
+      "Browns of ultramarine blue",
+    );
+  });
+
+  it("know a tube from a mixture", () => {
+    expect(tubeOf(oneTube(7))).toBe(7);
+    expect(tubeOf({ name: "", parts: [...oneTube(1).parts, ...oneTube(2).parts] })).toBeNull();
+    expect(tubeOf(null)).toBeNull();
+  });
+});
+
+describe("unsaved work", () => {
+  beforeEach(() => window.localStorage.clear());
+
+  it("is there again after a reload, for its painter alone", () => {
+    keepUnsaved("ann", "new-scale", {
+      draft: { ...emptyDraft("scale"), name: "Fog" },
+      revision: 3,
+    });
+    expect(readUnsaved("ann", "new-scale")).toMatchObject({ draft: { name: "Fog" }, revision: 3 });
+    expect(readUnsaved("ben", "new-scale")).toBeNull();
+    keepUnsaved("ann", "new-scale", null);
+    expect(readUnsaved("ann", "new-scale")).toBeNull();
+  });
+
+  it("that cannot be read is left alone", () => {
+    for (const broken of ["{broken", "null", '{"draft": {"request": {"kind": "pie"}}}']) {
+      window.localStorage.setItem("mesotint.sheet.ann.new-scale", broken);
+      expect(readUnsaved("ann", "new-scale")).toBeNull();
+    }
+  });
+});
+
+describe("the example", () => {
+  const tube = (id: number, key: string) => ({ id, paint: { key } }) as Tube;
+
+  it("is an orange with the blue that mutes it, where the box has them", () => {
+    const found = examplePair([tube(1, "PY3"), tube(2, "PB29"), tube(3, "PO20")]);
+    expect(found?.map(tubeOf)).toEqual([3, 2]);
+  });
+
+  it("is not offered for a box of one tube or none", () => {
+    expect(examplePair([])).toBeNull();
+    expect(examplePair([tube(1, "PB29")])).toBeNull();
+  });
+});
