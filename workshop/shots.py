@@ -23,10 +23,17 @@ def _shot(page: Page, name: str) -> None:
     say(f"docs/screenshots/{name}.png")
 
 
-def _open(page: Page, scale: str) -> None:
-    page.get_by_role("button", name="Saved scales").click()
-    page.get_by_role("link", name=scale).click()
+def _open(page: Page, sheet: str) -> None:
+    page.get_by_role("button", name="Saved sheets").click()
+    page.get_by_role("link", name=sheet).first.click()
     page.get_by_role("dialog").wait_for(state="detached")
+    page.get_by_label("The chosen patch").wait_for()
+
+
+def _toggled(page: Page, button: str, name: str) -> None:
+    page.get_by_role("button", name=button).click()
+    _shot(page, name)
+    page.get_by_role("button", name=button).click()
 
 
 def _take(page: Page, address: str) -> None:
@@ -36,17 +43,35 @@ def _take(page: Page, address: str) -> None:
     page.get_by_role("button", name="Open the demo studio").click()
     page.locator("[data-run-step]").first.wait_for()
     _shot(page, "scales")
-    _open(page, "Bleached rope")
-    page.get_by_role("button", name="White test").click()
-    _shot(page, "scales-white-test")
-    page.get_by_role("button", name="White test").click()
-    page.get_by_role("button", name=re.compile("Squint")).click()
-    _shot(page, "scales-squint")
-    page.get_by_role("button", name=re.compile("Squint")).click()
-    page.get_by_role("button", name="Saved scales").click()
+    page.get_by_role("button", name="Saved sheets").click()
     page.get_by_role("link", name="Bleached rope").wait_for()
-    _shot(page, "saved-scales")
+    _shot(page, "saved-sheets")
     page.keyboard.press("Escape")
+    page.get_by_role("button", name="Compare").click()
+    page.get_by_role("dialog").get_by_role("button", name="Tarred hull").click()
+    page.get_by_test_id("differences").wait_for()
+    _shot(page, "compare")
+    _open(page, "Bleached rope")
+    _toggled(page, "White test", "white-test")
+    _toggled(page, "Squint", "squint")
+    page.get_by_role("button", name="Partners").click()
+    violet = page.get_by_role("listitem").filter(has_text="Dioxazine violet")
+    violet.get_by_role("button").first.click()
+    _shot(page, "partners")
+    violet.get_by_role("button", name="… and the fix").click()
+    page.get_by_role("slider", name="Share of").wait_for()
+    page.get_by_role("button", name="Work plan").click()
+    page.get_by_role("checkbox").nth(1).wait_for()
+    for line in (0, 1):
+        page.get_by_role("checkbox").nth(line).check()
+    _shot(page, "fix-and-plan")
+    page.get_by_role("button", name="Ways to mute").click()
+    page.get_by_role("button", name="Go on with it").first.wait_for()
+    _shot(page, "ways-to-mute")
+    _open(page, "Breakers' yard")
+    _shot(page, "triangle")
+    _open(page, "Twenty browns")
+    _shot(page, "brown-chart")
     page.get_by_role("button", name="Add tubes").click()
     page.get_by_role("button", name=re.compile("^Add Cadmium")).first.wait_for()
     _shot(page, "tubes")

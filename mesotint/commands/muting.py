@@ -2,7 +2,6 @@
 
 import argparse
 import json
-from collections.abc import Callable
 from dataclasses import asdict
 from typing import Any, Final
 
@@ -19,7 +18,6 @@ from mesotint.commands.reading import (
     target_of,
     viewing_from,
 )
-from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.correction import correct as corrected
 from mesotint.mixing.mixture import appearances
 from mesotint.mixing.partners import partners as muting_partners
@@ -28,15 +26,7 @@ from mesotint.mixing.trail import Trail
 from mesotint.mixing.triad import Triad
 from mesotint.paints.library import WHITE_KEY, library
 from mesotint.planning.scale import Scale
-from mesotint.planning.tools import (
-    Measured,
-    Tool,
-    drop_tool,
-    measured,
-    ribbon_tool,
-    scale_tool,
-    syringe_tool,
-)
+from mesotint.planning.tools import Measured, measured, tool_of
 from mesotint.planning.workplan import NANOLITRES, replay, work_plan
 
 
@@ -146,19 +136,6 @@ def correct(args: argparse.Namespace) -> None:
         print(f"The pile would grow {found.growth:.1f} times: start again, it wastes less.")
 
 
-def _tool(name: str, step: float) -> Tool:
-    tools: dict[str, Callable[[], Tool]] = {
-        "grams": lambda: scale_tool(step or 0.1),
-        "ml": lambda: syringe_tool(step or 0.1),
-        "drops": drop_tool,
-        "ribbon": lambda: ribbon_tool(step or 5.0),
-    }
-    if name not in tools:
-        near = nearest_words(name, tools) or list(tools)
-        raise InputError(f"tool: '{name[:40]}' is not known; try {', '.join(near)}.", "tool")
-    return tools[name]()
-
-
 def _measured_answer(found: Measured) -> dict[str, Any]:
     return {
         "amounts": [
@@ -178,7 +155,7 @@ def scale(args: argparse.Namespace) -> None:
     first, second = (library().paint(key) for key in args.pair)
     trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
     steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
-    tool = _tool(args.tool, args.step)
+    tool = tool_of(args.tool, args.step)
     white = library().paint(WHITE_KEY)
     amounts = [
         measured(step.parts, trail.paints, args.ml, tool, white, trail.viewing) for step in steps

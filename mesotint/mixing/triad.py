@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import cached_property
+from functools import cache, cached_property
 from typing import Final
 
 import numpy as np
@@ -13,7 +13,7 @@ from mesotint.colour.words import lean, miss_in_words, opposite_of
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Searcher
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
 
 LEANS: Final[dict[str, float]] = {
@@ -153,35 +153,45 @@ class Triad:
                 parts = np.array([mixture.get(p, 0.0) for p in self.all_paints])
         return parts, best
 
-    def chroma_lines(self, levels: Sequence[float], fineness: int = 48) -> list[list[Array]]:
-        """Lines of equal chroma: for each level, segments of shape (2, 3) in the triangle.
+    def chroma_lines(self, levels: Sequence[float], fineness: int = 48) -> list[Array]:
+        """Lines of equal chroma: for each level, pieces of shape (n, 2, 3) in the triangle.
 
         Each small triangle of the lattice is crossed where its edges reach the level, by linear
         interpolation.
         """
-        grid = barycentric(fineness)
+        grid, triangles = barycentric(fineness), _small_triangles(fineness)
         labs = self.labs(grid)
-        chroma = np.hypot(labs[:, 1], labs[:, 2])
-        index = {tuple(np.rint(p * fineness).astype(int).tolist()): i for i, p in enumerate(grid)}
-        lines: list[list[Array]] = [[] for _ in levels]
-        for (i, j, k), at in index.items():
-            for corners in (((1, -1, 0), (1, 0, -1)), ((1, 0, -1), (0, 1, -1))):
-                others = [index.get((i + a, j + b, k + c)) for a, b, c in corners]
-                if None in others:
-                    continue
-                triangle = [at, *(int(o) for o in others if o is not None)]
-                for line, level in zip(lines, levels, strict=True):
-                    ends = _crossings(grid[triangle], chroma[triangle], level)
-                    if ends is not None:
-                        line.append(ends)
-        return lines
+        heights = np.hypot(labs[:, 1], labs[:, 2])[triangles]
+        return [_crossings(grid[triangles], heights - level) for level in levels]
 
 
-def _crossings(corners: Array, heights: Array, level: float) -> Array | None:
-    """Where a level cuts the edges of one triangle: shape (2, 3), or None."""
-    ends = []
-    for a, b in ((0, 1), (1, 2), (2, 0)):
-        low, high = heights[a] - level, heights[b] - level
-        if (low < 0) != (high < 0):
-            ends.append(corners[a] + (corners[b] - corners[a]) * low / (low - high))
-    return np.array(ends) if len(ends) == 2 else None
+@cache
+def _small_triangles(level: int) -> Indices:
+    """Places in the lattice of the corners of its small triangles, shape (level², 3)."""
+    place = {tuple(p): n for n, p in enumerate(np.rint(barycentric(level) * level).tolist())}
+    corners = []
+    for (i, j, k), at in place.items():
+        for others in (((1, -1, 0), (1, 0, -1)), ((1, 0, -1), (0, 1, -1))):
+            found = [place.get((i + a, j + b, k + c)) for a, b, c in others]
+            if None not in found:
+                corners.append([at, *found])
+    return np.array(corners, dtype=np.intp)
+
+
+def _crossings(corners: Array, above: Array) -> Array:
+    """Where zero cuts the edges of triangles, shape (n, 2, 3).
+
+    Parameters
+    ----------
+    corners : array, shape (triangles, 3, 3)
+    above : array, shape (triangles, 3)
+        How far each corner is above zero.
+    """
+    low, high = above, np.roll(above, -1, axis=1)
+    cut = (low < 0) != (high < 0)
+    through = cut.any(axis=1)
+    with np.errstate(divide="ignore", invalid="ignore"):
+        share = low / (low - high)
+    ends = corners + (np.roll(corners, -1, axis=1) - corners) * share[..., None]
+    # A line that enters a triangle leaves it: two edges are cut, or none.
+    return np.asarray(ends[through][cut[through]].reshape(-1, 2, 3))

@@ -17,7 +17,7 @@ from mesotint.mixing.mixture import (
     checked_amount,
     merged,
 )
-from mesotint.mixing.recipe import Recipe, search
+from mesotint.mixing.recipe import MOST_PAINTS, Recipe, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
@@ -200,20 +200,27 @@ def recession(
     checked_amount(lighter, "lighter", most=40)
     checked_amount(cooler, "cooler", most=90)
     checked_amount(greyer, "greyer", most=1)
-    near = lch_from_lab(viewing.lab(np.ones(1), [paint]))
+    itself = viewing.lab(np.ones(1), [paint])
+    near = lch_from_lab(itself)
     toward = (FAR_HUE - near[2] + 180) % 360 - 180
-    row = []
+    row = [("near", Recipe((paint,), (1.0,), itself, 0.0, 0.0))]
     usable = [paint, *(p for p in box if p.key != paint.key)]
-    for steps, label in enumerate(("near", "middle", "far")):
+    for steps, label in enumerate(("middle", "far"), start=1):
         turn = np.sign(toward) * min(abs(toward), cooler * steps)
         lch = np.array(
             [min(near[0] + lighter * steps, 97.0), near[1] * (1 - greyer) ** steps, near[2] + turn]
         )
-        found = search(
-            lab_from_lch(lch), usable, viewing=viewing, required=[paint.key], look_beyond=False
-        )
-        row.append((label, min(found.recipes, key=lambda r: r.delta_e)))
+        row.append((label, _with_few(lab_from_lch(lch), usable, paint, viewing)))
     return row
+
+
+def _with_few(target: Array, box: Sequence[Paint], paint: Paint, viewing: Viewing) -> Recipe:
+    """The best recipe of three paints, one of them given; of four where three do not reach it."""
+    for most in (3, MOST_PAINTS):
+        found = search(target, box, most, viewing, required=[paint.key], look_beyond=False)
+        if found.reached:
+            break
+    return min(found.recipes, key=lambda recipe: recipe.delta_e)
 
 
 def brown_chart(

@@ -20,8 +20,8 @@ from mesotint.planning.tools import (
     LET_DOWN_PARTS,
     Amount,
     Tool,
+    checked_volumes,
     let_down,
-    measured,
     measured_volumes,
 )
 from mesotint.planning.workplan import NANOLITRES, Move, WorkPlan, work_plan
@@ -124,8 +124,8 @@ def instructions(
     """
     parts = np.asarray(parts, dtype=np.float64)
     # Refuses a total that is too small for the tool before anything is planned.
-    for row in parts:
-        measured(row.tolist(), paints, measure.each_ml, measure.tool, viewing.lightener, viewing)
+    for row in parts.tolist():
+        checked_volumes(row, paints, measure.each_ml, measure.tool)
     plan = work_plan(parts, measure.each_ml, measure.way)
     bench = _Bench(plan, paints, labels, measure.tool, viewing, dict(ingredients or {}))
     bench.follow()

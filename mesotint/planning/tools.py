@@ -5,14 +5,14 @@ painter who needs better weighs a known volume.
 """
 
 import math
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
-from mesotint.errors import InputError
+from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
@@ -119,6 +119,23 @@ def ribbon_tool(nozzle_mm: float = 5.0, step_mm: float = 1.0) -> Tool:
     return Tool("mm", step_mm, 2, 1000 / (math.pi * nozzle_mm**2 / 4))
 
 
+TOOLS: Final[dict[str, Callable[[float], Tool]]] = {
+    "grams": lambda step: scale_tool(step or 0.1),
+    "ml": lambda step: syringe_tool(step or 0.1),
+    "drops": lambda _: drop_tool(),
+    "ribbon": lambda nozzle: ribbon_tool(nozzle or 5.0),
+}
+"""Tools by the name a painter gives them, each of its step (of a ribbon, its nozzle); 0 is usual."""
+
+
+def tool_of(name: str, step: float = 0.0) -> Tool:
+    """A tool by its name and its step; `InputError` with the nearest names for another."""
+    if name not in TOOLS:
+        near = nearest_words(name, TOOLS) or list(TOOLS)
+        raise InputError(f"tool: '{name[:40]}' is not known; try {', '.join(near)}.", "tool")
+    return TOOLS[name](step)
+
+
 @dataclass(frozen=True)
 class Amount:
     """One paint of a measured mixture: how much by the tool, and what that is in millilitres."""
@@ -153,6 +170,35 @@ def volume_for_area(area_cm2: float, coats: int = 1, spread_cm2_per_ml: float = 
     return area_cm2 * coats / spread_cm2_per_ml
 
 
+def checked_volumes(
+    parts: Sequence[float], paints: Sequence[Paint], total_ml: float, tool: Tool
+) -> Array:
+    """Millilitres of each paint in a mixture of a wanted volume, shape (paints,).
+
+    Raises
+    ------
+    InputError
+        For a mixture of nothing, or a total smaller than the tool can measure.
+    """
+    shares: Array = np.array([checked_amount(part, "parts") for part in parts])
+    if shares.sum() <= 0:
+        raise InputError(
+            "parts: a mixture of nothing; give at least one paint some parts.", "parts"
+        )
+    checked_amount(total_ml, "total_ml", most=1e5)
+    shares = shares / shares.sum()
+    wanted: Array = shares * total_ml
+    units = np.array([tool.per_ml(paint) for paint in paints])
+    if wanted.max() * units[int(wanted.argmax())] < tool.least:
+        need = tool.least / units[int(wanted.argmax())] / shares.max()
+        raise InputError(
+            f"total: {total_ml:g} ml is less than this tool can measure; "
+            f"mix at least {need:.2g} ml, or use a finer one.",
+            "total_ml",
+        )
+    return wanted
+
+
 def measured(
     parts: Sequence[float],
     paints: Sequence[Paint],
@@ -164,9 +210,9 @@ def measured(
     """A mixture of a wanted volume, as a tool can measure it.
 
     A paint of which the tool cannot measure enough, so that it would be seen, is let down first, in
-    a partner that can spare
-    enough of itself: then nothing changes. Where none can, it is let down in nine parts of white,
-    and the cost of that is told. What can be measured honestly comes before what is merely near.
+    a partner that can spare enough of itself: then nothing changes. Where none can, it is let down
+    in nine parts of white if that is truer than a poor weight, and the cost of that is told. What
+    can be measured honestly comes before what is merely near.
 
     Parameters
     ----------
@@ -183,22 +229,7 @@ def measured(
     InputError
         For a mixture of nothing, or a total smaller than the tool can measure.
     """
-    shares = np.array([checked_amount(part, "parts") for part in parts])
-    if shares.sum() <= 0:
-        raise InputError(
-            "parts: a mixture of nothing; give at least one paint some parts.", "parts"
-        )
-    checked_amount(total_ml, "total_ml", most=1e5)
-    shares = shares / shares.sum()
-    wanted = shares * total_ml
-    units = np.array([tool.per_ml(paint) for paint in paints])
-    if wanted.max() * units[int(wanted.argmax())] < tool.least:
-        need = tool.least / units[int(wanted.argmax())] / shares.max()
-        raise InputError(
-            f"total: {total_ml:g} ml is less than this tool can measure; "
-            f"mix at least {need:.2g} ml, or use a finer one.",
-            "total_ml",
-        )
+    wanted = checked_volumes(parts, paints, total_ml, tool)
     return measured_volumes(wanted, paints, tool, white, viewing)
 
 

@@ -7,6 +7,11 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
 application = get_wsgi_application()
 
-from mesotint.paints.library import library  # noqa: E402 - after Django is set up
+from mesotint.mixing.partners import partners  # noqa: E402 - after Django is set up
+from mesotint.paints.library import library  # noqa: E402
+from server.tubes.services import chips  # noqa: E402
 
-library()
+# The tables of colours, words and chips are read by using them once; the workers inherit them.
+chips()
+first, *others = list(library().paints.values())[:3]
+partners(first, others)

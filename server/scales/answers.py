@@ -173,10 +173,11 @@ class FixOut(Schema):
     line: LineOut
 
 
-class PartnerOut(PatchOut):
-    """One tube as a partner; the patch is that of the pair where it is nearest to grey."""
+class PartnerOut(LookOut):
+    """One tube as a partner; the look is that of the pair where it is nearest to grey."""
 
     tube: int
+    label: str
     share: float
     chroma: float
     lean: str | None

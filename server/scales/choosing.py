@@ -6,7 +6,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing import muting
 from mesotint.mixing import partners as core
-from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.planning.patch import patches_of
 from server.painters.models import Painter
 from server.scales.answers import (
@@ -16,7 +16,14 @@ from server.scales.answers import (
     PartnerOut,
     WayOut,
 )
-from server.scales.ends import box_of, line_out, paint_of, patch_fields, viewing_of
+from server.scales.ends import (
+    box_of,
+    line_out,
+    look_fields,
+    paint_of,
+    patch_fields,
+    viewing_of,
+)
 from server.scales.models import Sheet
 from server.scales.requests import CompareIn, PartnersIn, ScaleIn, WaysIn
 from server.scales.scale import compute
@@ -31,15 +38,11 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
     box, viewing = box_of(painter, [asked.end]), viewing_of(asked)
     paint = paint_of(box, asked.end)
     found = core.partners(paint, box.paints, asked.lightener, viewing)
-    lightener = [asked.lightener] if asked.lightener else []
-    greys = []
-    for partner in found:
-        paints = [paint, partner.paint, *([viewing.lightener] if lightener else [])]
-        parts = np.array([[1 - partner.share, partner.share, *lightener]])
-        greys.append((paints, patches_of(parts, paints, viewing)[0]))
+    looks = appearances(np.array([partner.lab for partner in found]))
     return [
         PartnerOut(
             tube=box.tube_of[partner.paint.key],
+            label=partner.paint.name,
             share=partner.share,
             chroma=partner.chroma,
             lean=partner.lean,
@@ -51,9 +54,9 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
             line=line_out(partner.line),
             run=_run(partner.line),
             fix=_fix_out(partner, box),
-            **patch_fields(partner.paint.name, paints, grey, box),
+            **look_fields(look),
         )
-        for partner, (paints, grey) in zip(found, greys, strict=True)
+        for partner, look in zip(found, looks, strict=True)
     ]
 
 

@@ -1,20 +1,11 @@
 """The work plan of a sheet in the painter's measure."""
 
 import hashlib
-from collections.abc import Callable
 
 import numpy as np
 
 from mesotint.planning.instructions import Line, Measure, instructions, number_in_steps
-from mesotint.planning.tools import (
-    Tool,
-    drop_tool,
-    measured,
-    ribbon_tool,
-    scale_tool,
-    syringe_tool,
-    volume_for_area,
-)
+from mesotint.planning.tools import measured, tool_of, volume_for_area
 from server.scales.answers import (
     AmountOut,
     MeasuredOut,
@@ -25,13 +16,6 @@ from server.scales.answers import (
 from server.scales.ends import look_out
 from server.scales.made import Made
 from server.scales.requests import MeasureIn
-
-TOOLS: dict[str, Callable[[MeasureIn], Tool]] = {
-    "grams": lambda measure: scale_tool(measure.step),
-    "ml": lambda measure: syringe_tool(measure.step),
-    "drops": lambda measure: drop_tool(),
-    "ribbon": lambda measure: ribbon_tool(measure.nozzle_mm),
-}
 
 
 def volume_ml(measure: MeasureIn) -> float:
@@ -45,7 +29,8 @@ def plan_out(made: Made, measure: MeasureIn) -> PlanOut:
     """Amounts of each patch, and the plan line by line."""
     if measure.tool == "parts":
         return _in_parts(made, measure)
-    tool, each = TOOLS[measure.tool](measure), volume_ml(measure)
+    step = measure.nozzle_mm if measure.tool == "ribbon" else measure.step
+    tool, each = tool_of(measure.tool, step), volume_ml(measure)
     parts = np.array([patch.parts for patch in made.patches])
     told = instructions(
         parts,

@@ -89,7 +89,7 @@ def triangle_out(computed: Computed) -> TriangleOut:
             **line_fields(labs, triad.opened_labs(grid)),
         ),
         lines=[
-            ChromaLineOut(chroma=level, pieces=[p.round(4).tolist() for p in pieces])
+            ChromaLineOut(chroma=level, pieces=pieces.round(4).tolist())
             for level, pieces in zip(levels, triad.chroma_lines(levels), strict=True)
         ],
         neutral_point=triad.neutral_point.tolist(),

@@ -17,6 +17,8 @@ export const paintsQuery = queryOptions({
 export const tubesQuery = queryOptions({
   queryKey: ["tubes"],
   queryFn: () => got(api.GET("/api/tubes")),
+  // It changes only where it is changed, and is then fetched anew.
+  staleTime: Number.POSITIVE_INFINITY,
 });
 
 export const sheetsQuery = queryOptions({
@@ -43,23 +45,30 @@ type Computed = {
     : never;
 };
 
-/**
- * What the server computes of a request; the last answer stays in sight until the new one is there.
- * A request that was overtaken by another is given up.
- */
-export function useComputed<What extends keyof Computed>(
+/** What the server computes of a request. One that is overtaken by another is given up. */
+export function computedQuery<What extends keyof Computed>(
   what: What,
   body: Computed[What]["body"] | null,
 ) {
-  return useQuery({
+  return queryOptions({
     queryKey: ["compute", what, body],
     queryFn: async ({ signal }): Promise<Computed[What]["answer"]> => {
       const path = `/api/scales/compute/${what}` as "/api/scales/compute/scale";
       return got(api.POST(path, { body: body as never, signal })) as never;
     },
-    enabled: body !== null,
-    placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
+  });
+}
+
+/** The same on screen: the last answer stays in sight until the new one is there. */
+export function useComputed<What extends keyof Computed>(
+  what: What,
+  body: Computed[What]["body"] | null,
+) {
+  return useQuery({
+    ...computedQuery(what, body),
+    enabled: body !== null,
+    placeholderData: keepPreviousData,
   });
 }

@@ -1030,7 +1030,7 @@ export interface components {
         };
         /**
          * PartnerOut
-         * @description One tube as a partner; the patch is that of the pair where it is nearest to grey.
+         * @description One tube as a partner; the look is that of the pair where it is nearest to grey.
          */
         PartnerOut: {
             /** Srgb */
@@ -1039,28 +1039,16 @@ export interface components {
             value_srgb: string;
             /** In Gamut */
             in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
             /** Lab */
             lab: number[];
             /** Munsell */
             munsell: string;
             /** Name */
             name: string;
-            /** Label */
-            label: string;
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Measurable */
-            measurable: boolean;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number;
             /** Tube */
             tube: number;
+            /** Label */
+            label: string;
             /** Share */
             share: number;
             /** Chroma */

@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
 import { CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
-import { useEffect, useState } from "react";
+import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
 import { Button } from "../ui/Button";
@@ -9,7 +9,6 @@ import { Select } from "../ui/Choice";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../ui/neutrals";
 import { Panel } from "../ui/Panel";
 import { type KeyAction, useKeys } from "./keys";
-import { SignInForm } from "./SignIn";
 import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 
 const STAGES = [{ to: "/scales/{-$sheetId}", name: "Scales" }] as const;
@@ -120,9 +119,11 @@ function LightChoice() {
 const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["← →", "Move the chosen step along the trail"],
   ["Shift ← →", "Move it ten times as far"],
+  ["↑ ↓ ← →", "Walk a triangle's point, or the cells of a chart"],
   ["Tab", "To the next step, and through all controls"],
   ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
-  ["O", "Saved scales"],
+  ["T · P · M", "The trail · partners · ways to mute"],
+  ["O · N", "Saved sheets · a new one"],
 ];
 
 function KeyHelp({
@@ -149,6 +150,9 @@ function KeyHelp({
   );
 }
 
+// The door's forms are only fetched where somebody stands before it.
+const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
+
 /** Asks for the password again over the work, which stays as it is. */
 function SessionEnded({ me }: { me: Me }) {
   const [ended, setEnded] = useState(false);
@@ -158,7 +162,9 @@ function SessionEnded({ me }: { me: Me }) {
       <p className="pb-4">
         Your session has ended. Your work is still here and goes on after this.
       </p>
-      <SignInForm name={me.name ?? ""} demo={me.demo} onDone={resumeSession} />
+      <Suspense fallback={null}>
+        <SignInForm name={me.name ?? ""} demo={me.demo} onDone={resumeSession} />
+      </Suspense>
     </Panel>
   );
 }

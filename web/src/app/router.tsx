@@ -4,6 +4,7 @@ import {
   createRoute,
   createRouter,
   Link,
+  lazyRouteComponent,
   Outlet,
   redirect,
 } from "@tanstack/react-router";
@@ -11,8 +12,8 @@ import type { Me } from "../api/client";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
 import type { Kind } from "../scales/sheet/draft";
+import { prefetchSheet } from "../scales/sheet/prefetch";
 import { Shell } from "./Shell";
-import { SignInPage } from "./SignIn";
 
 interface Context {
   cache: QueryClient;
@@ -31,6 +32,8 @@ const root = createRootRouteWithContext<Context>()({
     </main>
   ),
 });
+
+const SignInPage = lazyRouteComponent(() => import("./SignIn"), "SignInPage");
 
 const signIn = createRoute({
   getParentRoute: () => root,
@@ -57,6 +60,7 @@ const home = createRoute({
   },
 });
 
+const idIn = (text: string | undefined) => (text === undefined ? null : Number(text));
 const KINDS = ["scale", "triangle", "chart"] as const;
 
 const scales = createRoute({
@@ -66,11 +70,13 @@ const scales = createRoute({
     ...(KINDS.includes(search.new as Kind) ? { new: search.new as Kind } : {}),
     ...(typeof search.turn === "number" ? { turn: search.turn } : {}),
   }),
+  loader: ({ context, params }) => {
+    prefetchSheet(context.cache, idIn(params.sheetId));
+  },
   component: function Scales() {
     const { sheetId } = scales.useParams();
     const { new: kind = "scale", turn = 0 } = scales.useSearch();
-    const id = sheetId === undefined ? null : Number(sheetId);
-    return <ScalesStage me={useMe()} sheetId={id} kind={kind} turn={turn} />;
+    return <ScalesStage me={useMe()} sheetId={idIn(sheetId)} kind={kind} turn={turn} />;
   },
 });
 

@@ -1,7 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { Redo2, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import type { Tube } from "../api/client";
+import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
@@ -17,6 +17,15 @@ const KINDS: ReadonlyArray<readonly [Kind, string]> = [
   ["triangle", "Triangle"],
   ["chart", "Chart"],
 ];
+
+/** What every kind of bench is given: the kept sheet, or a new one to start with. */
+export interface BenchProps<R extends RequestDraft> {
+  me: Me;
+  sheet: Sheet | null;
+  start: Draft<R>;
+  /** Where a sheet stands that has not been kept yet. */
+  address: string;
+}
 
 /** Begin a new sheet, with something in hand or empty. */
 export function useNewSheet(): (draft: Draft) => void {

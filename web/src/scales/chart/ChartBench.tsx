@@ -1,16 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { X } from "lucide-react";
 import { useMemo, useState } from "react";
-import type { Chart, Me, Sheet, Tube } from "../../api/client";
+import type { Chart, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
 import { Button } from "../../ui/Button";
-import { Bench } from "../Bench";
+import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
 import {
   CHART_ENDS,
   type ChartDraft,
-  type Draft,
   examplePair,
   exampleTriad,
   oneTube,
@@ -33,18 +32,7 @@ const ASKS: Record<ChartDraft["chart"], string> = {
 };
 
 /** The bench on which charts are laid out, cell by cell. */
-export default function ChartBench({
-  me,
-  sheet: opened,
-  start,
-  address,
-}: {
-  me: Me;
-  sheet: Sheet | null;
-  start: Draft<ChartDraft>;
-  /** Where a sheet stands that has not been kept yet. */
-  address: string;
-}) {
+export default function ChartBench({ me, sheet: opened, start, address }: BenchProps<ChartDraft>) {
   const sheet = useSheet(me, opened, start, address);
   const { draft, set } = sheet;
   const { request: asked } = draft;

@@ -1,10 +1,9 @@
-import { Pin, X } from "lucide-react";
+import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Scale } from "../../api/client";
 import type { StepsOnTrail } from "../../plots/TrailPlot";
 import { between, moveAlong, pairText, partsInWords, roughParts } from "../../plots/trail";
 import { useTrailView } from "../../plots/useTrailView";
-import { Button } from "../../ui/Button";
 import { type Colour, Swatch, swatchStyle } from "../../ui/Swatch";
 import type { Beside } from "./comparison";
 
@@ -17,14 +16,12 @@ export function Run({
   scale,
   moving,
   beside,
-  onPut,
   ...steps
 }: Omit<StepsOnTrail, "neutralShare"> & {
   scale: Scale;
   /** Whether a step is away from where the server computed it, so that its parts are rough. */
   moving: (index: number) => boolean;
   beside: Beside | null;
-  onPut: (() => void) | null;
 }) {
   const { trail, shares, selected, onSelect, onMove, onDrop } = steps;
   const view = useTrailView(trail);
@@ -94,7 +91,7 @@ export function Run({
           );
         })}
       </div>
-      {beside && <BesideRow beside={beside} onPut={onPut} />}
+      {beside && <BesideRow beside={beside} />}
       <ol className="flex bg-paper pb-1 text-center">
         {shares.map((share, i) => {
           const step = scale.steps[i];
@@ -124,7 +121,7 @@ export function Run({
 }
 
 /** Another scale patch by patch under the run, with the difference at each joint. */
-function BesideRow({ beside, onPut }: { beside: Beside; onPut: (() => void) | null }) {
+function BesideRow({ beside }: { beside: Beside }) {
   return (
     <section aria-label={`Beside it: ${beside.name}`}>
       <div className="flex h-14">
@@ -133,25 +130,21 @@ function BesideRow({ beside, onPut }: { beside: Beside; onPut: (() => void) | nu
           <Swatch key={i} colour={patch} notched className="flex-1" />
         ))}
       </div>
-      <div className="flex items-center bg-slate-deep text-chalk">
-        {beside.deltaE ? (
-          <ol className="flex min-w-0 flex-1 text-center text-sm" data-testid="differences">
-            {beside.deltaE.map((difference, i) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: a difference is its place in the row
-              <li key={i} className="flex-1">
-                ΔE {difference < 10 ? difference.toFixed(1) : Math.round(difference)}
-              </li>
-            ))}
-          </ol>
-        ) : (
-          <span className="flex-1 px-3">{beside.name}</span>
-        )}
-        {onPut && (
-          <Button look="quiet" aria-label={`Put ${beside.name} away`} onClick={onPut}>
-            <X aria-hidden="true" size={18} />
-          </Button>
-        )}
-      </div>
+      {beside.deltaE ? (
+        <ol
+          className="flex bg-slate-deep py-0.5 text-center text-chalk text-sm"
+          data-testid="differences"
+        >
+          {beside.deltaE.map((difference, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a difference is its place in the row
+            <li key={i} className="min-w-0 flex-1 whitespace-nowrap">
+              ΔE {difference < 10 ? difference.toFixed(1) : Math.round(difference)}
+            </li>
+          ))}
+        </ol>
+      ) : (
+        <p className="bg-slate-deep px-3 py-0.5 text-chalk text-sm">{beside.name}</p>
+      )}
     </section>
   );
 }

@@ -1,23 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import type { Me, Scale, Sheet, Tube } from "../../api/client";
+import type { Scale, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { useViewing } from "../../app/viewing";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
-import { Bench } from "../Bench";
+import { Bench, type BenchProps } from "../Bench";
 import { Partners } from "../choosing/Partners";
 import { Ways } from "../choosing/Ways";
-import {
-  type Draft,
-  examplePair,
-  oneTube,
-  requestOf,
-  type ScaleDraft,
-  tubeOf,
-} from "../sheet/draft";
+import { examplePair, oneTube, requestOf, type ScaleDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { useComparison } from "./comparison";
@@ -36,18 +29,7 @@ const VIEWS = [
 ] as const;
 
 /** The bench on which one colour is muted into another, step by step. */
-export function ScaleBench({
-  me,
-  sheet: opened,
-  start,
-  address,
-}: {
-  me: Me;
-  sheet: Sheet | null;
-  start: Draft<ScaleDraft>;
-  /** Where a sheet stands that has not been kept yet. */
-  address: string;
-}) {
+export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<ScaleDraft>) {
   const sheet = useSheet(me, opened, start, address);
   const { draft, set, change } = sheet;
   const { request: asked } = draft;
@@ -122,9 +104,12 @@ export function ScaleBench({
           onUnpin={(place) =>
             set({ pins: asked.pins.filter((pin) => pin.place !== place) }, "unpin")
           }
-          onCompare={(other) => {
-            comparison.choose(other);
-            setView("trail");
+          comparison={{
+            name: comparison.name,
+            choose: (other) => {
+              comparison.choose(other);
+              setView("trail");
+            },
           }}
         />
       }
@@ -161,7 +146,6 @@ export function ScaleBench({
             onDrop={drop}
             moving={moving}
             beside={comparison.beside}
-            onPut={comparison.put}
           />
         </>
       ) : (

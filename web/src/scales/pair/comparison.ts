@@ -26,7 +26,8 @@ export function useComparison(sheet: OpenSheet<ScaleDraft>, request: ScaleReques
   return {
     beside,
     trouble: asked ? (error?.message ?? null) : null,
+    /** Name of the scale that is held beside. */
+    name: asked && data ? data.name : null,
     choose: setOther,
-    put: other === null ? null : () => setOther(null),
   };
 }

@@ -78,6 +78,11 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
           </Button>
         )}
       </p>
+      {plan.lines.some((line) => line.heading.startsWith("First mix")) && (
+        <p className="text-sm leading-snug">
+          More of each, or a finer scale, needs fewer mixtures beforehand.
+        </p>
+      )}
       {keep.error && <Note>{keep.error.message}</Note>}
       {groups.map((group) => (
         <fieldset key={group.lines[0]?.[0]} className="mt-1">

@@ -8,7 +8,7 @@ import type { RequestDraft, ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { Chosen } from "./Chosen";
 import { PlanList } from "./PlanList";
-import { SlipHead } from "./SlipHead";
+import { type Comparing, SlipHead } from "./SlipHead";
 
 const TABS = [
   ["recipe", "Recipe"],
@@ -29,7 +29,7 @@ export interface SlipProps<R extends RequestDraft> {
   greyest?: number;
   pins?: ScaleDraft["pins"];
   onUnpin?: (place: number) => void;
-  onCompare?: (sheet: number) => void;
+  comparison?: Comparing;
 }
 
 /** The slip: what the sheet found, what the chosen patch takes, and the work plan to tick. */
@@ -42,7 +42,7 @@ export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
   const alike = paints.every((keys) => keys === paints[0]);
   return (
     <aside aria-label="The slip" className="flex h-full min-h-0 flex-col bg-paper text-ink">
-      <SlipHead sheet={sheet} onCompare={props.onCompare} />
+      <SlipHead sheet={sheet} comparison={props.comparison} />
       {request && patches.length > 0 && (
         <>
           <Choice

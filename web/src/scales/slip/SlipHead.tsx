@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { Check, ChevronDown, CloudOff, Columns2, LoaderCircle, Printer } from "lucide-react";
+import { Check, ChevronDown, CloudOff, Columns2, LoaderCircle, Printer, X } from "lucide-react";
 import { useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
@@ -18,13 +18,19 @@ const SAYS: Record<Status, string> = {
   refused: "Not kept",
 };
 
+/** What is held beside a sheet, and how to hold another there or put it away. */
+export interface Comparing {
+  name: string | null;
+  choose: (sheet: number | null) => void;
+}
+
 /** The sheet's name, whether it is kept, and what can be taken away from it. */
 export function SlipHead<R extends RequestDraft>({
   sheet,
-  onCompare,
+  comparison,
 }: {
   sheet: OpenSheet<R>;
-  onCompare?: (sheet: number) => void;
+  comparison?: Comparing;
 }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [comparing, setComparing] = useState(false);
@@ -50,20 +56,34 @@ export function SlipHead<R extends RequestDraft>({
       {id !== null && (
         <div className="flex gap-2">
           <PaperMenu id={id} waiting={status !== "kept"} />
-          {onCompare && (
+          {comparison && (
             <Button look="paper" className="flex-1" onClick={() => setComparing(true)}>
               <Columns2 aria-hidden="true" size={18} /> Compare
             </Button>
           )}
         </div>
       )}
-      {onCompare && (
+      {comparison?.name && (
+        <p className="flex items-center gap-2 leading-tight">
+          <span className="min-w-0 flex-1">
+            Below the run: <b>{comparison.name}</b>
+          </span>
+          <Button
+            look="paper"
+            aria-label={`Put ${comparison.name} away`}
+            onClick={() => comparison.choose(null)}
+          >
+            <X aria-hidden="true" size={18} />
+          </Button>
+        </p>
+      )}
+      {comparison && (
         <Shelf
           open={comparing}
           onClose={() => setComparing(false)}
           kind="scale"
           onChoose={(chosen) => {
-            onCompare(chosen);
+            comparison.choose(chosen);
             setComparing(false);
           }}
         />

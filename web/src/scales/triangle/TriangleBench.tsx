@@ -1,18 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Me, Sheet, Tube } from "../../api/client";
+import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Swatch } from "../../ui/Swatch";
 import { useSize } from "../../ui/useSize";
-import { Bench } from "../Bench";
+import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
 import { Lightness } from "../Lightness";
 import {
-  type Draft,
   endName,
   exampleTriad,
   oneTube,
@@ -38,13 +37,7 @@ export default function TriangleBench({
   sheet: opened,
   start,
   address,
-}: {
-  me: Me;
-  sheet: Sheet | null;
-  start: Draft<TriangleDraft>;
-  /** Where a sheet stands that has not been kept yet. */
-  address: string;
-}) {
+}: BenchProps<TriangleDraft>) {
   const sheet = useSheet(me, opened, start, address);
   const { draft, set } = sheet;
   const { request: asked } = draft;

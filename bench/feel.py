@@ -1,0 +1,197 @@
+"""How the stage feels, in headless Chromium on the demo: dragging, answers, and the first view."""
+
+import contextlib
+import statistics
+import sys
+import tempfile
+import time
+from collections.abc import Callable
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
+
+from bench.timing import Figure, above, below
+from workshop.browser import chromium
+from workshop.serving import Stack
+
+PORT = 8792
+WIDE: ViewportSize = {"width": 1280, "height": 800}
+FRAME_MS = 1000 / 60
+MOVES = 90
+SETTLE_MS = 400
+
+# What a frame costs: from the first of its events or callbacks to after it is painted.
+RECORD = """() => {
+    window.frames = [];
+    let began = null;
+    for (const kind of ['pointermove', 'input'])
+        window.addEventListener(kind, () => { began ??= performance.now(); }, true);
+    const channel = new MessageChannel();
+    let since = 0;
+    channel.port1.onmessage = () => { window.frames.push([since, performance.now()]); };
+    const tick = () => {
+        since = began ?? performance.now();
+        began = null;
+        channel.port2.postMessage(0);
+        window.ticking = requestAnimationFrame(tick);
+    };
+    window.ticking = requestAnimationFrame(tick);
+}"""
+TAKE = (
+    "() => { cancelAnimationFrame(window.ticking); return window.frames.map(([a, b]) => b - a); }"
+)
+STEPS = """count => new Promise(done => {
+    const began = performance.now();
+    const look = () => {
+        if (document.querySelectorAll('[data-run-step]').length === count)
+            done(performance.now() - began);
+        else requestAnimationFrame(look);
+    };
+    document.querySelector('[aria-label="More steps"]').click();
+    look();
+})"""
+
+
+def _drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> list[float]:
+    """Cost of every frame while a finger goes from one place to another and back, in ms."""
+    (x, y), (to_x, to_y) = start, end
+    page.mouse.move(x, y)
+    page.mouse.down()
+    page.mouse.move(x + 6, y)
+    page.wait_for_timeout(SETTLE_MS)
+    page.evaluate(RECORD)
+    for i in range(MOVES):
+        there = 1 - abs(2 * i / MOVES - 1)
+        page.mouse.move(x + (to_x - x) * there, y + (to_y - y) * there)
+        time.sleep(FRAME_MS / 1000)
+    costs: list[float] = page.evaluate(TAKE)
+    page.mouse.up()
+    page.wait_for_timeout(SETTLE_MS)
+    return costs
+
+
+def _middle(page: Page, selector: str) -> tuple[float, float]:
+    box = page.locator(selector).first.bounding_box()
+    assert box is not None
+    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+
+
+def _open(page: Page, name: str) -> None:
+    page.get_by_role("button", name="Saved sheets").click()
+    page.get_by_role("link", name=name).first.click()
+    page.get_by_label("The chosen patch").wait_for()
+    page.wait_for_timeout(SETTLE_MS)
+
+
+def _step(page: Page) -> list[float]:
+    _open(page, "Rust runs")
+    x, y = _middle(page, '[data-run-step="3"]')
+    return _drag(page, (x, y), (x + 70, y))
+
+
+def _share(page: Page) -> list[float]:
+    _open(page, "Bleached rope")
+    page.get_by_role("button", name="Partners").click()
+    row = page.get_by_role("listitem").filter(has_text="Dioxazine violet")
+    row.get_by_role("button").first.click()
+    row.get_by_role("button", name="… and the fix").click()
+    slider = page.get_by_role("slider", name="Share of")
+    slider.wait_for()
+    box = slider.bounding_box()
+    assert box is not None
+    y = box["y"] + box["height"] / 2
+    return _drag(page, (box["x"] + box["width"] / 3, y), (box["x"] + box["width"] - 8, y))
+
+
+def _point(page: Page) -> list[float]:
+    _open(page, "Breakers' yard")
+    x, y = _middle(page, '[data-testid="point"]')
+    return _drag(page, (x, y), (x + 60, y + 50))
+
+
+def _answers(page: Page) -> float:
+    """Milliseconds until one step more is on screen, at the median."""
+    _open(page, "Wet mud")
+    count = page.locator("[data-run-step]").count()
+    times: list[float] = []
+    for more in range(1, 7):
+        times.append(page.evaluate(STEPS, count + more))
+        page.wait_for_timeout(SETTLE_MS)
+    return statistics.median(times)
+
+
+def _first_view(browser: Browser, address: str, state: Any) -> tuple[float, float]:
+    """Milliseconds to a usable stage from an empty cache, and kilobytes of script it takes."""
+    times, script = [], 0.0
+    for _ in range(3):
+        context = browser.new_context(viewport=WIDE, storage_state=state)
+        page = context.new_page()
+        sizes: list[float] = []
+        watch = context.new_cdp_session(page)
+        watch.send("Network.enable")
+        scripts: set[str] = set()
+
+        def seen(event: Any, scripts: set[str] = scripts) -> None:
+            if event["type"] == "Script":
+                scripts.add(event["requestId"])
+
+        def loaded(event: Any, sizes: list[float] = sizes, scripts: set[str] = scripts) -> None:
+            if event["requestId"] in scripts:
+                sizes.append(event["encodedDataLength"])
+
+        watch.on("Network.responseReceived", seen)
+        watch.on("Network.loadingFinished", loaded)
+        began = time.perf_counter()
+        page.goto(address)
+        page.locator("[data-run-step]").first.wait_for()
+        times.append((time.perf_counter() - began) * 1e3)
+        page.wait_for_timeout(SETTLE_MS)
+        script = sum(sizes) / 1000
+        context.close()
+    return statistics.median(times), script
+
+
+DRAGS: dict[str, Callable[[Page], list[float]]] = {
+    "a step": _step,
+    "a share": _share,
+    "a point of the triangle": _point,
+}
+
+
+def feel() -> list[Figure]:
+    """Frames of each drag, a change that needs the server, and the first view."""
+    with (
+        tempfile.TemporaryDirectory() as home,
+        contextlib.redirect_stdout(sys.stderr),
+        sync_playwright() as playwright,
+    ):
+        stack, browser = Stack(Path(home), PORT), chromium(playwright)
+        try:
+            stack.start()
+            context = browser.new_context(viewport=WIDE)
+            page = context.new_page()
+            page.goto(stack.address)
+            page.get_by_role("button", name="Open the demo studio").click()
+            page.locator("[data-run-step]").first.wait_for()
+            first, script = _first_view(browser, page.url, context.storage_state())
+            answered = _answers(page)
+            figures = [
+                below("first view of the stage from a cold cache, median", first, "ms", 1500),
+                below("… compressed script it takes", script, "kB", 250),
+                below("a change that needs the server, on screen, median", answered, "ms", 150),
+            ]
+            for what, drag in DRAGS.items():
+                costs = drag(page)
+                intime = 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
+                figures += [
+                    above(f"frames under 16.7 ms while dragging {what}", intime, "%", 95),
+                    Figure("… the dearest of them", max(costs), "ms"),
+                ]
+        finally:
+            browser.close()
+            stack.stop()
+    return figures
+
+
+SUITES = (feel,)
