@@ -73,7 +73,7 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     scale.add_argument("--white", type=float, default=0.0)
     scale.add_argument("--ml", type=float, default=2.0, help="millilitres of each step")
     scale.add_argument("--tool", default="grams", help="grams, ml, drops or ribbon")
-    scale.add_argument("--step", type=float, default=0.0, help="step of the scale or nozzle, mm")
+    scale.add_argument("--step", type=float, default=None, help="step of the scale or nozzle, mm")
     scale.add_argument("--way", default="separate", help=", ".join(WAYS))
     viewing_options(scale)
     scale.set_defaults(run=muting.scale)

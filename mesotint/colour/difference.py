@@ -61,3 +61,21 @@ def delta_e_2000(first: Array, second: Array) -> Array:
     rt = -np.sin(np.radians(2 * theta)) * 2 * np.sqrt(c7 / (c7 + 25.0**7))
     squares = (dl / sl) ** 2 + (dc / sc) ** 2 + (dh / sh) ** 2 + rt * (dc / sc) * (dh / sh)
     return np.asarray(np.sqrt(np.maximum(squares, 0)))
+
+
+def difference_axes(lab: Array) -> Array:
+    """Matrix (3, 3) that turns a small CIELAB step at `lab` into CIEDE2000-sized components.
+
+    The weights S_L, S_C, S_H are those of CIE94 (CIE 116-1995) with CIEDE2000's S_L, which is close
+    enough to steer a fit; what comes out is judged by CIEDE2000 itself.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+    """
+    lightness, a, b = lab
+    chroma = max(float(np.hypot(a, b)), 1e-6)
+    ca, sa = a / chroma, b / chroma
+    sl = 1 + 0.015 * (lightness - 50) ** 2 / np.sqrt(20 + (lightness - 50) ** 2)
+    sc, sh = 1 + 0.045 * chroma, 1 + 0.015 * chroma
+    return np.array([[1 / sl, 0, 0], [0, ca / sc, sa / sc], [0, -sa / sh, ca / sh]])

@@ -16,7 +16,7 @@ import numpy as np
 from scipy.optimize import least_squares
 
 from mesotint.colour.colorimetry import lab_from_lch, lab_from_reflectance
-from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.difference import delta_e_2000, difference_axes
 from mesotint.optics.film import opaque_film
 from mesotint.optics.grid import Array
 from mesotint.paints.facts import STEERING, LabOf, misses, trade_facts
@@ -58,20 +58,6 @@ class FitReport:
     facts: dict[str, list[float]]
 
 
-def _weights_at(lab: Array) -> Array:
-    """Matrix (3, 3) that turns a small CIELAB step at `lab` into CIEDE2000-sized components.
-
-    The weights S_L, S_C, S_H are those of CIE94 with CIEDE2000's S_L, which is close enough to
-    steer a fit; the report uses CIEDE2000 itself.
-    """
-    lightness, a, b = lab
-    chroma = max(float(np.hypot(a, b)), 1e-6)
-    ca, sa = a / chroma, b / chroma
-    sl = 1 + 0.015 * (lightness - 50) ** 2 / np.sqrt(20 + (lightness - 50) ** 2)
-    sc, sh = 1 + 0.045 * chroma, 1 + 0.015 * chroma
-    return np.array([[1 / sl, 0, 0], [0, ca / sc, sa / sc], [0, -sa / sh, ca / sh]])
-
-
 class _Problem:
     """Residuals and their derivatives, paint by paint, for the solver."""
 
@@ -85,7 +71,7 @@ class _Problem:
         masstones = lab_from_lch(np.array([table[k].masstone_lch for k in self.keys]))
         tints = lab_from_lch(np.array([table[k].tint_lch for k in self.keys]))
         self.targets = np.stack([masstones, tints], axis=1)
-        self.metric = np.array([[_weights_at(lab) for lab in pair] for pair in self.targets])
+        self.metric = np.array([[difference_axes(lab) for lab in pair] for pair in self.targets])
         self.facts = [f for f in trade_facts() if f["id"] in STEERING]
         self.fact_weight = 0.0
 

@@ -125,8 +125,10 @@ class Library:
         by_case = {k.casefold(): p for k, p in self.paints.items()}
         if found := by_case.get(key.strip().casefold()):
             return found
-        names = {p.name: k for k, p in self.paints.items()}
-        near = nearest_words(key, self.paints) or [names[n] for n in nearest_words(key, names)]
+        # A painter may write the key, the whole name, or only what the pigment is called.
+        called = {first: k for k, p in self.paints.items() for first in (p.name.split()[0], p.name)}
+        known = {**called, **{k: k for k in self.paints}}
+        near = list(dict.fromkeys(known[word] for word in nearest_words(key, known)))
         hint = f"Nearest: {', '.join(near)}." if near else "See: mesotint paints list."
         raise InputError(f"'{key[:40]}' is not a paint of the library. {hint}", "paint")
 

@@ -119,21 +119,22 @@ def ribbon_tool(nozzle_mm: float = 5.0, step_mm: float = 1.0) -> Tool:
     return Tool("mm", step_mm, 2, 1000 / (math.pi * nozzle_mm**2 / 4))
 
 
-TOOLS: Final[dict[str, Callable[[float], Tool]]] = {
-    "grams": lambda step: scale_tool(step or 0.1),
-    "ml": lambda step: syringe_tool(step or 0.1),
-    "drops": lambda _: drop_tool(),
-    "ribbon": lambda nozzle: ribbon_tool(nozzle or 5.0),
+TOOLS: Final[dict[str, tuple[Callable[[float], Tool], float]]] = {
+    "grams": (scale_tool, 0.1),
+    "ml": (syringe_tool, 0.1),
+    "drops": (lambda _: drop_tool(), 1.0),
+    "ribbon": (ribbon_tool, 5.0),
 }
-"""Tools by the name a painter gives them, each of its step (of a ribbon, its nozzle); 0 is usual."""
+"""Tools by the name a painter gives them, with their usual step; of a ribbon, its nozzle in mm."""
 
 
-def tool_of(name: str, step: float = 0.0) -> Tool:
+def tool_of(name: str, step: float | None = None) -> Tool:
     """A tool by its name and its step; `InputError` with the nearest names for another."""
     if name not in TOOLS:
         near = nearest_words(name, TOOLS) or list(TOOLS)
         raise InputError(f"tool: '{name[:40]}' is not known; try {', '.join(near)}.", "tool")
-    return TOOLS[name](step)
+    make, usual = TOOLS[name]
+    return make(usual if step is None else step)
 
 
 @dataclass(frozen=True)

@@ -67,6 +67,8 @@ class MixTest(unittest.TestCase):
             ("mix", "PB29=1", "--wet", "acrilic"): "acrylic",
             ("trail", "PB29", "PB29"): "another paint",
             ("trail", "PB29", "PO20", "--steps", "99"): "3 to 15",
+            ("scale", "PB29", "PO20", "--step", "0"): "above zero",
+            ("scale", "PB29", "PO20", "--tool", "spoons"): "grams",
             ("trail", "PB29", "PO20", "--steps", "many"): "many",
             ("munsell", "5XX 4/2"): "5YR 4/2",
             ("munsell", "--lab", "1,2"): "45,8,12",

@@ -95,3 +95,5 @@ class LibraryTest(unittest.TestCase):
             library().paint("PB92")
         with self.assertRaisesRegex(InputError, "PB29"):
             library().paint("ultramarin blue")
+        with self.assertRaisesRegex(InputError, "PB29"):
+            library().paint("ULTRAMARIN")

@@ -1,0 +1,1 @@
+"""Instruments as the program meets them, and simulated stand-ins that ship with it."""
