@@ -110,6 +110,28 @@ def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     return _lab_from_ratio(reflectance @ _relative_weights(light).astype(reflectance.dtype))
 
 
+_BRADFORD: Final[Array] = np.array(
+    [[0.8951, 0.2664, -0.1614], [-0.7502, 1.7135, 0.0367], [0.0389, -0.0685, 1.0296]]
+)
+
+
+def adapted_lab(lab: Array, light: str, to: str = "D65") -> Array:
+    """CIELAB under one light as the same sample's under another, by Bradford adaptation.
+
+    What an eye adapted to either light sees alike (ICC.1:2022, annex E); only a spectrum tells
+    how the sample itself changes.
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+    light, to : str
+        Keys of `LIGHTS`.
+    """
+    whites = [white_point(light) @ _BRADFORD.T, white_point(to) @ _BRADFORD.T]
+    change = np.linalg.inv(_BRADFORD) @ np.diag(whites[1] / whites[0]) @ _BRADFORD
+    return lab_from_xyz(xyz_from_lab(lab, light) @ change.T, to)
+
+
 def lch_from_lab(lab: Array) -> Array:
     """Lightness, chroma and hue angle (degrees, 0 to 360) from CIELAB, shape (..., 3)."""
     lab = np.asarray(lab)

@@ -1,0 +1,354 @@
+"""A box of tubes as JSON, with a published schema, and as CSV; paint optics as JSON."""
+
+import csv
+import io
+import json
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from functools import cache
+from pathlib import Path
+from typing import Any, Final
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.formats.faults import Fault, Faults, FileFaults, text_of
+from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
+from mesotint.paints.calibration import Reading
+from mesotint.paints.library import Paint, library
+
+FORMAT: Final = "mesotint box"
+OPTICS_FORMAT: Final = "mesotint optics"
+VERSION: Final = 1
+SCHEMA_FILE: Final = Path(__file__).parent / "data" / "box.schema.json"
+FINISHES: Final = ("gloss", "satin", "matte")
+TUBE_MEDIA: Final = ("oil", "acrylic", "gouache", "tempera", "watercolour")
+COLUMNS: Final = (
+    "label", "paint", "recipe", "medium", "finish", "size_ml", "left_ml", "notes", "readings",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class TubeData:
+    """A tube as a file knows it.
+
+    `paint` is a key of the library, or empty for a tube that is a recipe of library paints or is
+    known by its readings alone.
+    """
+
+    label: str
+    paint: str = ""
+    recipe: Mapping[str, float] = field(default_factory=dict)
+    medium: str = "oil"
+    finish: str = "satin"
+    size_ml: float | None = None
+    left_ml: float | None = None
+    notes: str = ""
+    readings: Sequence[Reading] = ()
+
+
+@dataclass(frozen=True)
+class BoxData:
+    """A box as a file knows it."""
+
+    name: str
+    tubes: Sequence[TubeData]
+
+
+@cache
+def box_schema() -> dict[str, Any]:
+    """The JSON Schema of a box (draft 2020-12)."""
+    schema: dict[str, Any] = json.loads(SCHEMA_FILE.read_text("utf-8"))
+    return schema
+
+
+def write_box_json(box: BoxData) -> str:
+    """A box as JSON that follows the schema."""
+    tubes = []
+    for tube in box.tubes:
+        told: dict[str, Any] = {
+            "label": tube.label,
+            "medium": tube.medium,
+            "finish": tube.finish,
+            "notes": tube.notes,
+        }
+        if tube.paint:
+            told["paint"] = tube.paint
+        if tube.recipe:
+            told["recipe"] = dict(tube.recipe)
+        for name in ("size_ml", "left_ml"):
+            if getattr(tube, name) is not None:
+                told[name] = getattr(tube, name)
+        if tube.readings:
+            told["readings"] = [_reading_told(reading) for reading in tube.readings]
+        tubes.append(told)
+    whole = {"format": FORMAT, "version": VERSION, "name": box.name, "tubes": tubes}
+    return json.dumps(whole, ensure_ascii=False, indent=1)
+
+
+def _reading_told(reading: Reading) -> dict[str, Any]:
+    told: dict[str, Any] = {
+        "white_parts": reading.white_parts,
+        "lab": [round(float(value), 6) for value in reading.lab],
+    }
+    if reading.reflectance is not None:
+        told["reflectance"] = [round(float(value), 7) for value in reading.reflectance]
+    return told
+
+
+def read_box_json(data: bytes) -> BoxData:
+    """A box from JSON.
+
+    Raises
+    ------
+    FileFaults
+        With every fault and its line; nothing is taken then.
+    """
+    # Both take a while to import, and only those who read such a file need them.
+    from json_source_map import calculate
+    from jsonschema import Draft202012Validator
+
+    text = text_of(data)
+    try:
+        whole = json.loads(text, parse_constant=_no_constant)
+    except json.JSONDecodeError as error:
+        raise FileFaults([Fault(error.lineno, f"This is no JSON: {error.msg}.")]) from None
+    except (RecursionError, ValueError):
+        raise FileFaults([Fault(0, "This is no JSON that we can read.")]) from None
+    lines = {pointer: entry.value_start.line + 1 for pointer, entry in calculate(text).items()}
+    faults = Faults()
+    validator = Draft202012Validator(box_schema())
+    for wrong in sorted(validator.iter_errors(whole), key=lambda e: list(map(str, e.path))):
+        place = "".join(f"/{part}" for part in wrong.absolute_path)
+        faults.add(lines.get(place, 1), _plainly(place, wrong.message))
+    faults.refuse()
+    tubes = []
+    for i, told in enumerate(whole["tubes"]):
+        line = lines.get(f"/tubes/{i}", 1)
+        with faults.noting(line):
+            tubes.append(_tube(told))
+    faults.refuse()
+    return BoxData(whole["name"], tubes)
+
+
+def _no_constant(word: str) -> float:
+    raise ValueError(word)
+
+
+def _plainly(place: str, message: str) -> str:
+    where = place.strip("/").replace("/", " › ") or "the file"
+    return f"{where}: {message[:160]}."
+
+
+def _tube(told: Mapping[str, Any]) -> TubeData:
+    readings = []
+    for reading in told.get("readings", ()):
+        lab = np.array(reading["lab"], dtype=np.float64)
+        spectrum = reading.get("reflectance")
+        readings.append(
+            Reading(
+                float(reading["white_parts"]),
+                lab,
+                None if spectrum is None else np.array(spectrum, dtype=np.float64),
+            )
+        )
+    return checked_tube(
+        TubeData(
+            label=told["label"],
+            paint=told.get("paint", ""),
+            recipe={key: float(part) for key, part in told.get("recipe", {}).items()},
+            medium=told.get("medium", "oil"),
+            finish=told.get("finish", "satin"),
+            size_ml=told.get("size_ml"),
+            left_ml=told.get("left_ml"),
+            notes=told.get("notes", ""),
+            readings=readings,
+        )
+    )
+
+
+def checked_tube(tube: TubeData) -> TubeData:
+    """A tube that can be: its paints are in the library, and something tells its colour.
+
+    Raises
+    ------
+    InputError
+        Where they are not.
+    """
+    if not tube.label.strip():
+        raise InputError("label: give every tube a name.", "label")
+    if tube.paint:
+        library().paint(tube.paint)
+    for key in tube.recipe:
+        library().paint(key)
+    if tube.paint and tube.recipe:
+        raise InputError(f"{tube.label}: it is one paint or a recipe, not both.", "recipe")
+    if not tube.paint and not tube.recipe and not tube.readings:
+        raise InputError(
+            f"{tube.label}: name its paint, its recipe, or give readings of it.", "paint"
+        )
+    return tube
+
+
+def write_box_csv(box: BoxData) -> str:
+    """A box as CSV (RFC 4180): a row a tube; recipes and readings as lists within their cell.
+
+    A recipe is ``PW6=8; PR101=1``; a reading ``9: 52.1 -3.2 -30`` is a tint of nine parts of white
+    and its CIELAB, with its spectrum after it where there is one.
+    """
+    file = io.StringIO()
+    writer = csv.writer(file)
+    writer.writerow(COLUMNS)
+    for tube in box.tubes:
+        recipe = "; ".join(f"{key}={part:g}" for key, part in tube.recipe.items())
+        readings = "; ".join(_reading_cell(reading) for reading in tube.readings)
+        sizes = ["" if v is None else f"{v:g}" for v in (tube.size_ml, tube.left_ml)]
+        writer.writerow(
+            [tube.label, tube.paint, recipe, tube.medium, tube.finish, *sizes, tube.notes, readings]
+        )
+    return file.getvalue()
+
+
+def _reading_cell(reading: Reading) -> str:
+    values = [f"{value:.6g}" for value in reading.lab]
+    if reading.reflectance is not None:
+        values += [f"{value:.7g}" for value in reading.reflectance]
+    return f"{reading.white_parts:g}: {' '.join(values)}"
+
+
+def read_box_csv(data: bytes, name: str) -> BoxData:
+    """A box from CSV; the file does not tell its name.
+
+    Raises
+    ------
+    FileFaults
+        With every fault and its line; nothing is taken then.
+    """
+    text = text_of(data)
+    faults = Faults()
+    rows = csv.DictReader(io.StringIO(text, newline=""), restkey="more")
+    try:
+        header = rows.fieldnames or []
+        if "label" not in header:
+            raise FileFaults([Fault(1, f"The first row names the columns: {', '.join(COLUMNS)}.")])
+        for unknown in [column for column in header if column not in COLUMNS]:
+            faults.add(1, f"'{unknown[:30]}' is no column; there are {', '.join(COLUMNS)}.")
+        tubes = []
+        for row in rows:
+            line = rows.line_num
+            if row.get("more"):
+                faults.add(line, "It has more values than there are columns.")
+                continue
+            with faults.noting(line):
+                tubes.append(_row_tube({key: value or "" for key, value in row.items()}))
+    except csv.Error as error:
+        faults.add(rows.line_num, f"This is no CSV: {error}.")
+    faults.refuse()
+    return BoxData(name, tubes)
+
+
+def _row_tube(row: Mapping[str, str]) -> TubeData:
+    def number(column: str) -> float | None:
+        text = row.get(column, "").strip()
+        return _number(text, column, 0, 100_000) if text else None
+
+    medium, finish = row.get("medium", "") or "oil", row.get("finish", "") or "satin"
+    for value, known, what in ((medium, TUBE_MEDIA, "medium"), (finish, FINISHES, "finish")):
+        if value not in known:
+            raise InputError(f"{what}: '{value[:20]}' is not known; take {', '.join(known)}.", what)
+    recipe = {}
+    for entry in filter(None, (e.strip() for e in row.get("recipe", "").split(";"))):
+        key, _, part = entry.partition("=")
+        recipe[key.strip()] = _number(part, "recipe", 1e-6, 1e6)
+    readings = []
+    for entry in filter(None, (e.strip() for e in row.get("readings", "").split(";"))):
+        white, _, told = entry.partition(":")
+        values = [_number(word, "readings", -1000, 1000) for word in told.split()]
+        if len(values) not in (3, 3 + BANDS):
+            raise InputError(
+                "readings: write '9: 52.1 -3.2 -30', the tint and its CIELAB.", "readings"
+            )
+        spectrum = np.array(values[3:]) if len(values) > 3 else None
+        readings.append(
+            Reading(_number(white, "readings", 0, 1000), np.array(values[:3]), spectrum)
+        )
+    return checked_tube(
+        TubeData(
+            label=row["label"],
+            paint=row.get("paint", "").strip(),
+            recipe=recipe,
+            medium=medium,
+            finish=finish,
+            size_ml=number("size_ml"),
+            left_ml=number("left_ml"),
+            notes=row.get("notes", ""),
+            readings=readings,
+        )
+    )
+
+
+def _number(text: str, what: str, least: float, most: float) -> float:
+    try:
+        value = float(text.strip().replace(",", "."))
+    except ValueError:
+        raise InputError(f"{what}: '{text.strip()[:20]}' is no number.", what) from None
+    if not least <= value <= most:
+        raise InputError(f"{what}: give {least:g} to {most:g}, not {value:g}.", what)
+    return value
+
+
+def write_optics(paints: Sequence[Paint]) -> str:
+    """K and S of paints, relative to titanium white's S, as JSON."""
+    told = [
+        {
+            "key": paint.key,
+            "name": paint.name,
+            "origin": paint.origin,
+            "absorption": [round(float(v), 8) for v in paint.absorption],
+            "scattering": [round(float(v), 8) for v in paint.scattering],
+        }
+        for paint in paints
+    ]
+    whole = {
+        "format": OPTICS_FORMAT,
+        "version": VERSION,
+        "wavelengths_nm": WAVELENGTHS_NM.tolist(),
+        "paints": told,
+    }
+    return json.dumps(whole, ensure_ascii=False, indent=1)
+
+
+def read_optics(data: bytes) -> dict[str, tuple[np.ndarray, np.ndarray]]:
+    """K and S by key, from JSON as `write_optics` writes it.
+
+    Raises
+    ------
+    FileFaults
+        Where it is no such file, or a spectrum in it cannot be.
+    """
+    text = text_of(data)
+    try:
+        whole = json.loads(text, parse_constant=_no_constant)
+    except (ValueError, RecursionError):
+        raise FileFaults([Fault(0, "This is no JSON that we can read.")]) from None
+    paints = whole.get("paints") if isinstance(whole, dict) else None
+    if not isinstance(paints, list) or whole.get("format") != OPTICS_FORMAT:
+        raise FileFaults([Fault(0, f"This is no '{OPTICS_FORMAT}' file.")])
+    faults, found = Faults(), {}
+    for i, paint in enumerate(paints):
+        with faults.noting(0):
+            spectra = []
+            for what in ("absorption", "scattering"):
+                try:
+                    values = np.array(paint[what], dtype=np.float64)
+                    key = str(paint["key"])
+                except (KeyError, TypeError, ValueError):
+                    raise InputError(f"paint {i + 1}: its {what} is missing.", what) from None
+                if values.shape != (BANDS,) or not (np.isfinite(values) & (values > 0)).all():
+                    raise InputError(
+                        f"paint {i + 1}: give {BANDS} values above zero of {what}.", what
+                    )
+                spectra.append(values)
+            found[key] = (spectra[0], spectra[1])
+    faults.refuse()
+    return found
