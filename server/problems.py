@@ -10,6 +10,7 @@ from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
 
 from mesotint.errors import InputError
+from mesotint.formats.faults import FileFaults
 
 TITLES = {
     400: "The request cannot be read",
@@ -34,7 +35,7 @@ class StrictParser(Parser):
         return json.loads(request.body, parse_constant=str)
 
 
-def problem(status: int, detail: str, field: str = "") -> HttpResponse:
+def problem(status: int, detail: str, field: str = "", **more: Any) -> HttpResponse:
     """A problem answer; `field` names what is to be mended, where there is such a thing."""
     body = {
         "type": "about:blank",
@@ -42,6 +43,7 @@ def problem(status: int, detail: str, field: str = "") -> HttpResponse:
         "status": status,
         "detail": detail,
         **({"field": field} if field else {}),
+        **more,
     }
     return HttpResponse(json.dumps(body), status=status, content_type="application/problem+json")
 
@@ -62,6 +64,11 @@ def register(api: NinjaAPI) -> None:
     @api.exception_handler(InputError)
     def mendable(request: HttpRequest, error: InputError) -> HttpResponse:
         return problem(422, error.message, error.field)
+
+    @api.exception_handler(FileFaults)
+    def faulty(request: HttpRequest, error: FileFaults) -> HttpResponse:
+        told = [{"line": fault.line, "says": fault.says} for fault in error.faults]
+        return problem(422, error.message, error.field, faults=told)
 
     @api.exception_handler(ValidationError)
     def invalid(request: HttpRequest, error: ValidationError) -> HttpResponse:

@@ -125,6 +125,10 @@ class Viewing:
         """CIELAB, shape (..., 3), of mixtures of shape (..., paints)."""
         return lab_from_reflectance(self.reflectance(parts, paints, water), self.light)
 
+    def lab_of_film(self, reflectance: Array) -> Array:
+        """CIELAB, shape (..., 3), of films as this light shows them."""
+        return lab_from_reflectance(reflectance, self.light)
+
     def opened_lab(self, parts: Array, paints: Sequence[Paint]) -> Array:
         """CIELAB, shape (..., 3), of mixtures in the white test.
 

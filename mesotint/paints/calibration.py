@@ -92,6 +92,8 @@ class Calibration:
     ----------
     paint : Paint
         The calibrated paint, its doubts those that the readings leave.
+    base_key : str
+        Key of the paint whose shapes were bent.
     before, after : tuple of float
         CIEDE2000 of each reading from the library's paint, and from the calibrated one.
     remarks : tuple of str
@@ -99,6 +101,7 @@ class Calibration:
     """
 
     paint: Paint
+    base_key: str
     before: tuple[float, ...]
     after: tuple[float, ...]
     remarks: tuple[str, ...]
@@ -203,7 +206,7 @@ def calibrate(
         recipe=(),
     )
     remarks = _remarks(readings, after)
-    return Calibration(paint, tuple(before.tolist()), tuple(after.tolist()), remarks)
+    return Calibration(paint, base.key, tuple(before.tolist()), tuple(after.tolist()), remarks)
 
 
 def _need(readings: Sequence[Reading]) -> None:

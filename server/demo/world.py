@@ -8,7 +8,7 @@ from server.painters.api import DEMO_PAINTER
 from server.painters.models import Painter
 from server.scales.keeping import keep
 from server.scales.requests import SheetIn
-from server.tubes.models import Tube
+from server.tubes.models import Box, Desk, Tube
 
 DEMO_PASSWORD: Final = "low-tide"
 
@@ -17,6 +17,9 @@ BOX: Final = (
     "PR108-light", "PR177", "PV19", "PV23", "PB29", "PB28", "PB35", "PB15:3", "PG7", "PG18",
     "PG17", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk9",
 )  # fmt: skip
+
+SELECTION: Final = ("PW6", "PY3", "PO20", "PBr7-burnt-sienna", "PR101", "PV23", "PB29", "PB35")
+TUBE: Final = {"size_ml": 37.0, "left_ml": 30.0}
 
 SHEETS: Final = (
     {"name": "Rust runs into harbour water", "pair": ("PO20", "PB29"), "steps": 9,
@@ -78,7 +81,13 @@ def load() -> None:
         return
     painter.set_password(DEMO_PASSWORD)
     painter.save()
-    tubes = {key: Tube.objects.create(painter=painter, paint_key=key).pk for key in BOX}
+    made = {key: Tube.objects.create(painter=painter, paint_key=key, **TUBE) for key in BOX}
+    tubes = {key: tube.pk for key, tube in made.items()}
+    studio = Box.objects.create(painter=painter, name="Studio box")
+    studio.tubes.set(made.values())
+    few = Box.objects.create(painter=painter, name="Low Tide, Breakers' Yard", selection=True)
+    few.tubes.set(made[key] for key in SELECTION)
+    Desk.objects.create(painter=painter, box=studio)
     # Newest first on the shelf, so the first of the list is saved last.
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))

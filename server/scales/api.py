@@ -96,39 +96,39 @@ def keep_sheet(request: HttpRequest, payload: SheetIn) -> Status:
     return Status(201, sheet_out(keep(request.user, payload)))
 
 
-@router.get("/{sheet_id}", response=SheetOut)
+@router.get("/{int:sheet_id}", response=SheetOut)
 def sheet(request: HttpRequest, sheet_id: int) -> SheetOut:
     """One sheet."""
     return sheet_out(_mine(request, sheet_id))
 
 
-@router.put("/{sheet_id}", response=SheetOut)
+@router.put("/{int:sheet_id}", response=SheetOut)
 def keep_sheet_again(request: HttpRequest, sheet_id: int, payload: SheetIn) -> SheetOut:
     """Keep a sheet again, at the revision it was opened at."""
     return sheet_out(keep(request.user, payload, _mine(request, sheet_id)))
 
 
-@router.post("/{sheet_id}/copy", response={201: SheetOut})
+@router.post("/{int:sheet_id}/copy", response={201: SheetOut})
 def copy_sheet(request: HttpRequest, sheet_id: int) -> Status:
     """The same sheet once more."""
     return Status(201, sheet_out(copy(_mine(request, sheet_id))))
 
 
-@router.put("/{sheet_id}/ticks", response={204: None})
+@router.put("/{int:sheet_id}/ticks", response={204: None})
 def keep_ticks(request: HttpRequest, sheet_id: int, payload: TicksIn) -> Status:
     """Keep which lines of its plan are done."""
     tick(_mine(request, sheet_id), payload.plan, payload.lines)
     return Status(204, None)
 
 
-@router.delete("/{sheet_id}", response={204: None})
+@router.delete("/{int:sheet_id}", response={204: None})
 def throw_away(request: HttpRequest, sheet_id: int) -> Status:
     """Take a sheet off the shelf; it can be brought back."""
     _set_thrown(request, sheet_id, True)
     return Status(204, None)
 
 
-@router.post("/{sheet_id}/restore", response={204: None})
+@router.post("/{int:sheet_id}/restore", response={204: None})
 def bring_back(request: HttpRequest, sheet_id: int) -> Status:
     """Put a sheet that was thrown away back on the shelf."""
     _set_thrown(request, sheet_id, False)
@@ -142,7 +142,7 @@ def _set_thrown(request: HttpRequest, sheet_id: int, thrown: bool) -> None:
     found.save(update_fields=["thrown_away"])
 
 
-@router.get("/{sheet_id}/paper.{form}", response={200: None})
+@router.get("/{int:sheet_id}/paper.{form}", response={200: None})
 def on_paper(
     request: HttpRequest,
     sheet_id: int,

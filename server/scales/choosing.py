@@ -27,7 +27,7 @@ from server.scales.ends import (
 from server.scales.models import Sheet
 from server.scales.requests import CompareIn, PartnersIn, ScaleIn, WaysIn
 from server.scales.scale import compute
-from server.tubes.services import Box
+from server.tubes.services import PaintBox
 
 RUN = 7
 """Patches in the small run of a partner."""
@@ -71,7 +71,7 @@ def _run(line: core.Line) -> list[OpenedOut]:
     ]
 
 
-def _fix_out(partner: core.Partner, box: Box) -> FixOut | None:
+def _fix_out(partner: core.Partner, box: PaintBox) -> FixOut | None:
     fix, line = partner.fix, partner.fixed_line
     if fix is None or line is None or partner.lean is None:
         return None
@@ -99,7 +99,7 @@ def ways(painter: Painter, asked: WaysIn) -> list[WayOut]:
     return [_way_out(way, viewing, box) for way in found]
 
 
-def _way_out(way: muting.Way, viewing: Viewing, box: Box) -> WayOut:
+def _way_out(way: muting.Way, viewing: Viewing, box: PaintBox) -> WayOut:
     patch = patches_of(np.array([way.parts]), way.paints, viewing)[0]
     return WayOut(
         school=way.school,

@@ -25,7 +25,7 @@ from server.scales.requests import (
     TriangleIn,
     TubePart,
 )
-from server.tubes.services import Box
+from server.tubes.services import PaintBox
 
 
 def ends_of(asked: ScaleIn | TriangleIn | ChartIn) -> list[EndIn]:
@@ -44,12 +44,12 @@ def viewing_of(asked: Seen) -> Viewing:
     return Viewing(asked.medium, asked.finish, asked.light)
 
 
-def box_of(painter: Painter, ends: Iterable[EndIn] = ()) -> Box:
+def box_of(painter: Painter, ends: Iterable[EndIn] = ()) -> PaintBox:
     """The painter's tubes: those in the box, and those the ends name, wherever they are."""
-    return Box(painter, {part.tube for end in ends for part in end.parts})
+    return PaintBox(painter, {part.tube for end in ends for part in end.parts})
 
 
-def paint_of(box: Box, end: EndIn) -> Paint:
+def paint_of(box: PaintBox, end: EndIn) -> Paint:
     """The tube's paint, or the mixture as one paint."""
     if len(end.parts) == 1:
         return box.paint(end.parts[0].tube)
@@ -63,7 +63,7 @@ def paint_of(box: Box, end: EndIn) -> Paint:
     return mixed_tube(key, name, MIXTURE_FAMILY, parts)
 
 
-def ingredients_of(box: Box, ends: Iterable[EndIn]) -> dict[str, Paint]:
+def ingredients_of(box: PaintBox, ends: Iterable[EndIn]) -> dict[str, Paint]:
     """Paints by key of which the mixtures among the ends are made."""
     paints = [box.paint(part.tube) for end in ends for part in end.parts]
     return {paint.key: paint for paint in paints}
@@ -96,7 +96,9 @@ def looks_of(paints: Sequence[Paint], viewing: Viewing) -> list[LookOut]:
     return [look_out(look) for look in appearances(labs)]
 
 
-def mixture_of(box: Box, paints: Sequence[Paint], parts: Sequence[float]) -> list[TubePart] | None:
+def mixture_of(
+    box: PaintBox, paints: Sequence[Paint], parts: Sequence[float]
+) -> list[TubePart] | None:
     """A patch in tubes; none where one of its paints is in no tube, or it takes too many."""
     amounts: dict[int, float] = {}
     total = sum(parts)
@@ -122,7 +124,9 @@ def mixture_of(box: Box, paints: Sequence[Paint], parts: Sequence[float]) -> lis
     ]
 
 
-def patch_fields(label: str, paints: Sequence[Paint], patch: Patch, box: Box) -> dict[str, Any]:
+def patch_fields(
+    label: str, paints: Sequence[Paint], patch: Patch, box: PaintBox
+) -> dict[str, Any]:
     """Fields of a `PatchOut`."""
     return {
         "mixture": mixture_of(box, paints, patch.parts),

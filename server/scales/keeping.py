@@ -1,5 +1,7 @@
 """Sheets kept in the database, and told from its rows alone."""
 
+from collections.abc import Iterable
+
 import numpy as np
 from django.db import transaction
 from django.db.models import QuerySet
@@ -7,7 +9,6 @@ from pydantic import TypeAdapter
 
 from mesotint.colour.srgb import neutral_hex
 from mesotint.errors import InputError
-from mesotint.paints.library import library
 from server.painters.models import Painter
 from server.problems import Conflict
 from server.scales.answers import (
@@ -23,6 +24,8 @@ from server.scales.kinds import AnyRequest, compute
 from server.scales.made import Made
 from server.scales.models import Patch, PatchPart, Sheet, SheetTube, Tick
 from server.scales.requests import MeasureIn, SheetIn, SheetRequest
+from server.tubes.models import Tube
+from server.tubes.services import data_version
 
 _REQUESTS: TypeAdapter[AnyRequest] = TypeAdapter(SheetRequest)
 
@@ -60,12 +63,16 @@ def keep(painter: Painter, asked: SheetIn, sheet: Sheet | None = None) -> Sheet:
     sheet.request = asked.request.model_dump(mode="json")
     sheet.measure = asked.measure.model_dump(mode="json")
     sheet.summary, sheet.columns = made.summary, made.columns
-    sheet.paint_data_version = library().version
-    sheet.save()
     tubes = {part.tube for end in ends_of(asked.request) for part in end.parts}
+    sheet.paint_data_version = _version(tubes)
+    sheet.save()
     SheetTube.objects.bulk_create(SheetTube(sheet=sheet, tube_id=tube) for tube in tubes)
     _keep_patches(sheet, made, {note.place: note.text.strip() for note in asked.notes})
     return sheet
+
+
+def _version(tubes: Iterable[int]) -> str:
+    return data_version(Tube.objects.filter(pk__in=list(tubes)))
 
 
 def _keep_patches(sheet: Sheet, made: Made, notes: dict[int, str]) -> None:
@@ -209,5 +216,6 @@ def sheet_out(sheet: Sheet) -> SheetOut:
         ],
         ticks=[TicksOut(plan=plan, lines=lines) for plan, lines in ticks.items()],
         paint_data_version=sheet.paint_data_version,
-        current_data=sheet.paint_data_version == library().version,
+        current_data=sheet.paint_data_version
+        == _version(sheet.tubes.values_list("tube_id", flat=True)),
     )

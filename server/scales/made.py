@@ -7,7 +7,7 @@ from mesotint.paints.library import Paint
 from mesotint.planning.patch import Patch
 from server.scales.answers import PatchOut
 from server.scales.ends import patch_fields
-from server.tubes.services import Box
+from server.tubes.services import PaintBox
 
 
 @dataclass(frozen=True)
@@ -18,7 +18,7 @@ class Made:
     how many patches stand in a row; `summary` says in a sentence what the sheet found.
     """
 
-    box: Box
+    box: PaintBox
     viewing: Viewing
     paints: tuple[Paint, ...]
     labels: tuple[str, ...]

@@ -1,113 +1,346 @@
-"""The paint library and the painter's box."""
+"""The paint library, the painter's tubes and boxes, the instrument, and files of all of them."""
 
-from django.db import IntegrityError, transaction
-from django.http import HttpRequest
+from typing import Literal
+
+from django.db import transaction
+from django.db.models import Count, QuerySet
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Schema, Status
+from ninja import File, Query, Router, Status, UploadedFile
 
+from mesotint.errors import InputError
+from mesotint.formats.box import TubeData, box_schema, checked_tube
+from mesotint.mixing.reach import reach
+from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import library
-from server.problems import Conflict
-from server.tubes.models import Tube
-from server.tubes.services import chips
+from mesotint.planning.charts import lightness_of_value
+from server.tubes import files, measuring
+from server.tubes.models import Box, Tube
+from server.tubes.schemas import (
+    BoxesOut,
+    BoxIn,
+    BoxOut,
+    CalibrationOut,
+    DeskIn,
+    FoundReadingOut,
+    FoundTubeOut,
+    InstrumentOut,
+    MeasureIn,
+    PaintOut,
+    ReachOut,
+    ReadingIn,
+    ReadingOut,
+    TubeChange,
+    TubeDetailOut,
+    TubeIn,
+    TubeOut,
+)
+from server.tubes.services import PaintBox, chips, in_use, keep_calibration
+from server.tubes.told import paint_out, readings_out, tube_detail, tubes_out
 
 router = Router(tags=["tubes"])
 
 
-class ChipOut(Schema):
-    """One colour of a tube."""
-
-    srgb: str
-    value_srgb: str
-    in_gamut: bool
-    munsell: str
-    name: str
+def _mine(request: HttpRequest, tube_id: int) -> Tube:
+    tubes = Tube.objects.select_related("calibration")
+    return get_object_or_404(tubes, pk=tube_id, painter=request.user)
 
 
-class PaintOut(Schema):
-    """A paint of the library."""
-
-    key: str
-    name: str
-    colour_index: str
-    family: str
-    opacity: str
-    hazard_group: str
-    origin: str
-    masstone: ChipOut
-    tint: ChipOut
-
-
-class TubeOut(Schema):
-    """A tube in the box."""
-
-    id: int
-    label: str
-    paint: PaintOut
-
-
-class TubeIn(Schema):
-    """A tube to add, by its paint's key."""
-
-    paint_key: str
-    label: str = ""
-
-
-def _paint_out(key: str) -> PaintOut:
-    paint, chip = library().paint(key), chips()[key]
-    return PaintOut(
-        key=paint.key,
-        name=paint.name,
-        colour_index=paint.colour_index,
-        family=paint.family,
-        opacity=paint.opacity,
-        hazard_group=paint.hazard_group,
-        origin=paint.origin,
-        masstone=ChipOut.from_orm(chip.masstone),
-        tint=ChipOut.from_orm(chip.tint),
-    )
-
-
-def _tube_out(tube: Tube) -> TubeOut:
-    paint = _paint_out(tube.paint_key)
-    return TubeOut(id=tube.pk, label=tube.label or paint.name, paint=paint)
+def _listed(tubes: QuerySet[Tube]) -> list[Tube]:
+    counted = tubes.annotate(reading_count=Count("readings"))
+    return list(counted.select_related("calibration").prefetch_related("recipe"))
 
 
 @router.get("/paints", response=list[PaintOut])
 def paints(request: HttpRequest) -> list[PaintOut]:
     """All paints of the library, in hue order."""
-    return [_paint_out(key) for key in chips()]
+    return [paint_out(library().paint(key), chip) for key, chip in chips().items()]
 
 
 @router.get("/tubes", response=list[TubeOut])
-def tubes(request: HttpRequest) -> list[TubeOut]:
-    """The painter's box, in hue order."""
-    place = {key: i for i, key in enumerate(chips())}
-    box = Tube.objects.filter(painter=request.user, put_away=False)
-    return [_tube_out(tube) for tube in sorted(box, key=lambda t: place[t.paint_key])]
+def tubes(request: HttpRequest, which: Literal["use", "all", "away"] = "use") -> list[TubeOut]:
+    """The tubes in use, all that are not put away, or those that are; in hue order."""
+    if which == "use":
+        return tubes_out(_listed(in_use(request.user)))
+    away = which == "away"
+    return tubes_out(_listed(Tube.objects.filter(painter=request.user, put_away=away)))
 
 
 @router.post("/tubes", response={201: TubeOut})
+@transaction.atomic
 def add_tube(request: HttpRequest, payload: TubeIn) -> Status:
-    """Put a tube in the box; one that was put away comes back."""
-    key = library().paint(payload.paint_key).key
-    label = payload.label.strip()[:120]
-    away = Tube.objects.filter(painter=request.user, paint_key=key, put_away=True).first()
-    if away:
-        away.put_away = False
-        away.save(update_fields=["put_away"])
-        return Status(201, _tube_out(away))
-    try:
-        with transaction.atomic():
-            tube = Tube.objects.create(painter=request.user, paint_key=key, label=label)
-    except IntegrityError:
-        raise Conflict(f"{library().paint(key).name} is in your box already.") from None
-    return Status(201, _tube_out(tube))
+    """Put a tube in the box on the desk."""
+    readings = [
+        CoreReading(reading.white_parts, measuring.colour_typed(reading.colour))
+        for reading in payload.readings
+    ]
+    told = TubeData(
+        label=payload.label.strip(),
+        paint=payload.paint_key,
+        recipe={part.paint_key: part.parts for part in payload.recipe},
+        medium=payload.medium,
+        finish=payload.finish,
+        size_ml=payload.size_ml,
+        left_ml=payload.left_ml if payload.left_ml is not None else payload.size_ml,
+        notes=payload.notes,
+        readings=readings,
+    )
+    if not told.label and told.paint:
+        # A library tube goes by its paint's name until the painter gives it another.
+        library().paint(told.paint)
+    else:
+        checked_tube(told)
+    tube = files.make_tube(request.user, told)
+    desk = measuring.desk_of(request.user)
+    if desk.box is not None:
+        desk.box.tubes.add(tube)
+    return Status(201, tubes_out([tube])[0])
 
 
-@router.delete("/tubes/{tube_id}", response={204: None})
+@router.get("/tubes/{int:tube_id}", response=TubeDetailOut)
+def tube(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+    """One tube, and what it really is."""
+    return tube_detail(_mine(request, tube_id))
+
+
+@router.patch("/tubes/{int:tube_id}", response=TubeDetailOut)
+def change_tube(request: HttpRequest, tube_id: int, payload: TubeChange) -> TubeDetailOut:
+    """Change what is written on a tube, and how much is left in it."""
+    found = _mine(request, tube_id)
+    changed = payload.dict(exclude_unset=True)
+    for name, value in changed.items():
+        if value is None and name not in ("size_ml", "left_ml"):
+            raise InputError(f"{name}: leave it out, or give it a value.", name)
+        setattr(found, name, value.strip() if name == "label" else value)
+    found.save(update_fields=list(changed))
+    return tube_detail(found)
+
+
+@router.delete("/tubes/{int:tube_id}", response={204: None})
 def put_away(request: HttpRequest, tube_id: int) -> Status:
-    """Take a tube out of the box; scales made with it keep it."""
-    tube = get_object_or_404(Tube, pk=tube_id, painter=request.user)
-    tube.put_away = True
-    tube.save(update_fields=["put_away"])
+    """Put a tube away; sheets made with it keep it, and it can be brought back."""
+    return _set_away(request, tube_id, True)
+
+
+@router.post("/tubes/{int:tube_id}/restore", response={204: None})
+def bring_back(request: HttpRequest, tube_id: int) -> Status:
+    """Bring a tube back that was put away."""
+    return _set_away(request, tube_id, False)
+
+
+def _set_away(request: HttpRequest, tube_id: int, away: bool) -> Status:
+    found = _mine(request, tube_id)
+    found.put_away = away
+    found.save(update_fields=["put_away"])
     return Status(204, None)
+
+
+@router.get("/reach", response=ReachOut)
+def reached(request: HttpRequest, value: float = Query(5.0, ge=1, le=9.5)) -> ReachOut:
+    """What the tubes in use reach at a Munsell value, and what they lack."""
+    found = reach(PaintBox(request.user).paints, lightness_of_value(value))
+    helper = found.helper
+    return ReachOut(
+        value=value,
+        chroma=found.chroma.round(2).tolist(),
+        gaps=list(found.gaps),
+        helper=paint_out(helper, chips()[helper.key]) if helper else None,
+        gain=found.gain,
+    )
+
+
+@router.post("/tubes/{int:tube_id}/readings", response={201: ReadingOut})
+def add_reading(request: HttpRequest, tube_id: int, payload: ReadingIn) -> Status:
+    """Keep a reading that was typed."""
+    reading = CoreReading(payload.white_parts, measuring.colour_typed(payload.colour))
+    rows = measuring.keep_readings(_mine(request, tube_id), [reading], "typed")
+    return Status(201, readings_out(rows)[0])
+
+
+@router.delete("/tubes/{int:tube_id}/readings/{int:reading_id}", response={204: None})
+def remove_reading(request: HttpRequest, tube_id: int, reading_id: int) -> Status:
+    """Take a reading out; what was calibrated with it stays as it is."""
+    get_object_or_404(_mine(request, tube_id).readings, pk=reading_id).delete()
+    return Status(204, None)
+
+
+@router.post("/tubes/{int:tube_id}/readings/look", response=list[FoundReadingOut])
+def look_at_readings(
+    request: HttpRequest, tube_id: int, file: File[UploadedFile]
+) -> list[FoundReadingOut]:
+    """What readings a file holds; nothing is taken yet."""
+    _mine(request, tube_id)
+    return files.found_readings(files.readings_in(file))
+
+
+@router.post("/tubes/{int:tube_id}/readings/take", response={201: list[ReadingOut]})
+@transaction.atomic
+def take_readings(request: HttpRequest, tube_id: int, file: File[UploadedFile]) -> Status:
+    """Take all readings of a file."""
+    readings = [named.reading for named in files.readings_in(file)]
+    rows = measuring.keep_readings(_mine(request, tube_id), readings, "file")
+    return Status(201, readings_out(rows))
+
+
+@router.get("/tubes/{int:tube_id}/readings.{form}", response={200: None})
+def give_readings(
+    request: HttpRequest, tube_id: int, form: Literal["cgats", "cxf"]
+) -> HttpResponse:
+    """A tube's readings as a file."""
+    return files.readings_file(_mine(request, tube_id), form)
+
+
+@router.get("/tubes/{int:tube_id}/calibration", response=CalibrationOut)
+def look_at_calibration(request: HttpRequest, tube_id: int) -> CalibrationOut:
+    """What its readings make of a tube, before it is kept."""
+    found = _mine(request, tube_id)
+    return measuring.calibration_out(found, measuring.calibrated(found))
+
+
+@router.post("/tubes/{int:tube_id}/calibration", response=TubeDetailOut)
+@transaction.atomic
+def take_calibration(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+    """Let a tube be what its readings say; sheets that use it offer to be computed anew."""
+    found = _mine(request, tube_id)
+    keep_calibration(found, measuring.calibrated(found), found.readings.count())
+    return tube_detail(found)
+
+
+@router.delete("/tubes/{int:tube_id}/calibration", response=TubeDetailOut)
+def drop_calibration(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+    """Let a tube be what its label says again; its readings stay."""
+    found = _mine(request, tube_id)
+    if not found.paint_key and not found.recipe.exists():
+        raise InputError("tube: only its readings tell what it is.", "tube")
+    found.calibration = None
+    found.save(update_fields=["calibration"])
+    return tube_detail(found)
+
+
+@router.get("/instrument", response=InstrumentOut)
+def instrument(request: HttpRequest) -> InstrumentOut:
+    """How the colorimeter on the desk stands."""
+    return measuring.instrument_out(measuring.desk_of(request.user))
+
+
+@router.post("/instrument/on", response=InstrumentOut)
+def switch_on(request: HttpRequest) -> InstrumentOut:
+    """Switch the colorimeter on."""
+    desk = measuring.desk_of(request.user)
+    measuring.switch_on(desk)
+    return measuring.instrument_out(desk)
+
+
+@router.post("/instrument/tile", response=InstrumentOut)
+def read_tile(request: HttpRequest) -> InstrumentOut:
+    """Let the colorimeter read its white tile."""
+    desk = measuring.desk_of(request.user)
+    measuring.read_tile(desk)
+    return measuring.instrument_out(desk)
+
+
+@router.post("/tubes/{int:tube_id}/measure", response={201: ReadingOut})
+def measure(request: HttpRequest, tube_id: int, payload: MeasureIn) -> Status:
+    """Measure a drawdown of a tube with the colorimeter, and keep the reading."""
+    found = _mine(request, tube_id)
+    desk = measuring.desk_of(request.user)
+    row = measuring.measure(desk, found, payload.white_parts, payload.count)
+    return Status(201, readings_out([row])[0])
+
+
+def _box(request: HttpRequest, box_id: int) -> Box:
+    return get_object_or_404(Box, pk=box_id, painter=request.user)
+
+
+def _box_out(box: Box) -> BoxOut:
+    ids = [tube.pk for tube in box.tubes.all()]
+    return BoxOut(id=box.pk, name=box.name, selection=box.selection, tubes=ids)
+
+
+def _boxes_out(request: HttpRequest) -> BoxesOut:
+    boxes = Box.objects.filter(painter=request.user).prefetch_related("tubes")
+    return BoxesOut(
+        boxes=[_box_out(box) for box in boxes], current=measuring.desk_of(request.user).box_id
+    )
+
+
+@router.get("/boxes", response=BoxesOut)
+def boxes(request: HttpRequest) -> BoxesOut:
+    """The painter's boxes and selections, and the one on the desk."""
+    return _boxes_out(request)
+
+
+@router.put("/desk", response=BoxesOut)
+def choose_box(request: HttpRequest, payload: DeskIn) -> BoxesOut:
+    """Work from a box, or from all tubes."""
+    desk = measuring.desk_of(request.user)
+    desk.box = None if payload.box is None else _box(request, payload.box)
+    desk.save(update_fields=["box"])
+    return _boxes_out(request)
+
+
+@router.post("/boxes", response={201: BoxOut})
+@transaction.atomic
+def make_box(request: HttpRequest, payload: BoxIn) -> Status:
+    """Make a box or a selection."""
+    box = Box(painter=request.user)
+    return Status(201, _kept(request, box, payload))
+
+
+@router.put("/boxes/{int:box_id}", response=BoxOut)
+@transaction.atomic
+def change_box(request: HttpRequest, box_id: int, payload: BoxIn) -> BoxOut:
+    """Change a box's name and what is in it."""
+    return _kept(request, _box(request, box_id), payload)
+
+
+def _kept(request: HttpRequest, box: Box, payload: BoxIn) -> BoxOut:
+    name = payload.name.strip()
+    if not name:
+        raise InputError("name: give the box a name.", "name")
+    box.name, box.selection = name, payload.selection
+    box.save()
+    mine = Tube.objects.filter(painter=request.user, pk__in=payload.tubes)
+    if mine.count() != len(set(payload.tubes)):
+        raise InputError("tubes: one of them is not in your studio.", "tubes")
+    box.tubes.set(mine)
+    return _box_out(box)
+
+
+@router.delete("/boxes/{int:box_id}", response={204: None})
+def remove_box(request: HttpRequest, box_id: int) -> Status:
+    """Take a box apart; its tubes stay in the studio."""
+    _box(request, box_id).delete()
+    return Status(204, None)
+
+
+@router.post("/boxes/look", response=list[FoundTubeOut])
+def look_at_box(request: HttpRequest, file: File[UploadedFile]) -> list[FoundTubeOut]:
+    """What tubes a file holds; nothing is taken yet."""
+    return files.found_tubes(files.box_in(file))
+
+
+@router.post("/boxes/take", response={201: BoxOut})
+def take_box(request: HttpRequest, file: File[UploadedFile]) -> Status:
+    """Make a box of a file."""
+    return Status(201, _box_out(files.take_box(request.user, files.box_in(file))))
+
+
+@router.get("/box.schema.json", response={200: dict}, auth=None)
+def schema(request: HttpRequest) -> dict[str, object]:
+    """The JSON Schema of a box."""
+    return box_schema()
+
+
+@router.get("/box.{form}", response={200: None})
+def give_box(request: HttpRequest, form: Literal["json", "csv"]) -> HttpResponse:
+    """The tubes in use as a file."""
+    desk = measuring.desk_of(request.user)
+    name = desk.box.name if desk.box else "All tubes"
+    return files.box_file(name, list(in_use(request.user).order_by("pk")), form)
+
+
+@router.get("/optics.json", response={200: None})
+def give_optics(request: HttpRequest) -> HttpResponse:
+    """K and S of the tubes in use as a file."""
+    return files.optics_file(request.user)

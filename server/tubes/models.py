@@ -1,19 +1,93 @@
-"""The tubes a painter owns."""
+"""The tubes a painter owns, the boxes they lie in, and the readings taken of them."""
 
 from django.conf import settings
 from django.db import models
 
+LABEL_LENGTH = 120
+
 
 class Tube(models.Model):
-    """One tube in a painter's box, known by its paint of the library."""
+    """One tube: a paint of the library, a recipe of such paints, or one known by its readings.
+
+    `seed` makes the tube that a simulated instrument finds in it: no maker's tube is quite the
+    library's figure.
+    """
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="tubes")
-    paint_key = models.CharField(max_length=64)
-    label = models.CharField(max_length=120, blank=True)
+    paint_key = models.CharField(max_length=64, blank=True)
+    label = models.CharField(max_length=LABEL_LENGTH, blank=True)
+    medium = models.CharField(max_length=16, default="oil")
+    finish = models.CharField(max_length=16, default="satin")
+    size_ml = models.FloatField(null=True, blank=True)
+    left_ml = models.FloatField(null=True, blank=True)
+    notes = models.TextField(max_length=2000, blank=True)
     put_away = models.BooleanField(default=False)
+    seed = models.PositiveIntegerField(default=0)
+    calibration = models.ForeignKey(
+        "Calibration", models.SET_NULL, null=True, blank=True, related_name="+"
+    )
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        constraints = (
-            models.UniqueConstraint(fields=["painter", "paint_key"], name="one_tube_of_a_paint"),
-        )
+        indexes = (models.Index(fields=["painter", "put_away"]),)
+
+
+class RecipePart(models.Model):
+    """How much of one library paint is in a tube that is a mixture."""
+
+    tube = models.ForeignKey(Tube, models.CASCADE, related_name="recipe")
+    paint_key = models.CharField(max_length=64)
+    parts = models.FloatField()
+
+    class Meta:
+        ordering = ("id",)
+
+
+class Reading(models.Model):
+    """One reading of a tube's drawdown: CIELAB (D65, 2°), and its spectrum where there is one."""
+
+    tube = models.ForeignKey(Tube, models.CASCADE, related_name="readings")
+    white_parts = models.FloatField()
+    lightness = models.FloatField()
+    a = models.FloatField()
+    b = models.FloatField()
+    reflectance = models.JSONField(null=True)
+    source = models.CharField(max_length=24)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("id",)
+
+
+class Calibration(models.Model):
+    """What a tube's readings made of its paint, kept for what was computed with it."""
+
+    tube = models.ForeignKey(Tube, models.CASCADE, related_name="calibrations")
+    base_key = models.CharField(max_length=64)
+    absorption = models.JSONField()
+    scattering = models.JSONField()
+    doubts = models.JSONField()
+    readings = models.PositiveSmallIntegerField()
+    created = models.DateTimeField(auto_now_add=True)
+
+
+class Box(models.Model):
+    """A named set of tubes: a box (studio, travel, class), or a selection for one painting."""
+
+    painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="boxes")
+    name = models.CharField(max_length=LABEL_LENGTH)
+    selection = models.BooleanField(default=False)
+    tubes = models.ManyToManyField(Tube, related_name="boxes")
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("selection", "id")
+
+
+class Desk(models.Model):
+    """What stands on a painter's desk: the box in use, and the simulated colorimeter."""
+
+    painter = models.OneToOneField(settings.AUTH_USER_MODEL, models.CASCADE, related_name="desk")
+    box = models.ForeignKey(Box, models.SET_NULL, null=True, blank=True, related_name="+")
+    instrument_on_s = models.FloatField(null=True)
+    instrument_tile_s = models.FloatField(null=True)

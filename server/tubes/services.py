@@ -1,19 +1,24 @@
 """Tubes as paints of the core, and how they look."""
 
-from collections.abc import Collection
-from dataclasses import dataclass
+import hashlib
+from collections.abc import Collection, Iterable, Sequence
+from dataclasses import dataclass, replace
 from functools import cache, cached_property
 
 import numpy as np
-from django.db.models import Q
+from django.db.models import Q, QuerySet
 from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.mixing.mixture import Appearance, Viewing, appearances
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, appearances
+from mesotint.paints import calibration as core
+from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.painters.models import Painter
-from server.tubes.models import Tube
+from server.tubes.models import Calibration, Desk, Tube
+
+MIXED_FAMILY = "convenience"
 
 
 @dataclass(frozen=True)
@@ -23,44 +28,127 @@ class Chip:
     masstone: Appearance
     tint: Appearance
 
+    @property
+    def place(self) -> tuple[bool, float]:
+        """Place in hue order: from the yellows through red, violet, blue and green; greys last."""
+        _, chroma, hue = lch_from_lab(np.array(self.tint.lab)).tolist()
+        return chroma < 4, (105 - hue) % 360
+
+
+def chips_of(paints: Sequence[Paint]) -> list[Chip]:
+    """Chips of paints, computed together."""
+    if not paints:
+        return []
+    white = library().paint(WHITE_KEY)
+    k = np.array([[p.absorption, white.absorption] for p in paints])
+    s = np.array([[p.scattering, white.scattering] for p in paints])
+    labs = []
+    for opened in (0.0, TINT_WHITE_PARTS):
+        parts = np.broadcast_to([1.0, opened], (len(paints), 1, 2))
+        film = DEFAULT_VIEWING.film(parts, k, s)[:, 0]
+        labs.append(DEFAULT_VIEWING.lab_of_film(film))
+    looks = [appearances(each) for each in labs]
+    return [Chip(masstone, tint) for masstone, tint in zip(*looks, strict=True)]
+
 
 @cache
 def chips() -> dict[str, Chip]:
     """Chips of every paint of the library, in hue order; greys and whites come last."""
     paints = list(library().paints.values())
-    white = library().paint(WHITE_KEY)
-    viewing = Viewing()
-    masstones = np.array([viewing.lab(np.ones(1), [p]) for p in paints])
-    opened = np.array([1.0, TINT_WHITE_PARTS])
-    tints = np.array([viewing.lab(opened, [p, white]) for p in paints])
-    lch = lch_from_lab(tints)
-    # The row starts at the yellows and runs through red, violet, blue and green.
-    turn = (105 - lch[:, 2]) % 360
-    order = sorted(range(len(paints)), key=lambda i: (lch[i, 1] < 4, turn[i]))
-    looks = appearances(masstones), appearances(tints)
-    return {paints[i].key: Chip(looks[0][i], looks[1][i]) for i in order}
+    both = sorted(zip(paints, chips_of(paints), strict=True), key=lambda pair: pair[1].place)
+    return {paint.key: chip for paint, chip in both}
 
 
-class Box:
-    """A painter's tubes as paints: those in the box, and some that may be put away."""
+def labelled_paint(tube: Tube) -> Paint | None:
+    """What a tube's label says is in it; none for one that is known by its readings alone."""
+    named = tube.label.strip()
+    if tube.paint_key:
+        paint = library().paint(tube.paint_key)
+        return replace(paint, name=named) if named and named != paint.name else paint
+    parts = {library().paint(part.paint_key): part.parts for part in tube.recipe.all()}
+    if not parts:
+        return None
+    return mixed_tube(f"tube{tube.pk}", named or "Mixed tube", MIXED_FAMILY, parts)
+
+
+def paint_in(tube: Tube) -> Paint:
+    """The paint in a tube: as it was calibrated, or else as its label says."""
+    labelled, found = labelled_paint(tube), tube.calibration
+    if found is None:
+        if labelled is None:
+            raise InputError(f"{tube.label}: nothing tells its colour; read it first.", "tube")
+        return labelled
+    base = labelled or library().paint(found.base_key)
+    return replace(
+        base,
+        key=f"tube{tube.pk}",
+        name=tube.label.strip() or base.name,
+        absorption=np.array(found.absorption),
+        scattering=np.array(found.scattering),
+        doubts=np.array(found.doubts),
+        origin=f"calibrated with {found.readings} readings",
+        recipe=(),
+    )
+
+
+def in_use(painter: Painter) -> QuerySet[Tube]:
+    """The tubes of the box on the painter's desk, or all of them where none is chosen."""
+    there = Tube.objects.filter(painter=painter, put_away=False)
+    desk = Desk.objects.filter(painter=painter).first()
+    if desk is not None and desk.box_id is not None:
+        there = there.filter(boxes=desk.box_id)
+    return there
+
+
+class PaintBox:
+    """A painter's tubes as paints: those in use, and some that may lie elsewhere."""
 
     def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
-        wanted = Q(put_away=False) | Q(pk__in=named)
-        self.tubes = {tube.pk: tube for tube in Tube.objects.filter(wanted, painter=painter)}
+        mine = Tube.objects.filter(painter=painter).select_related("calibration")
+        self._usable = set(in_use(painter).values_list("pk", flat=True))
+        wanted = mine.filter(Q(pk__in=self._usable) | Q(pk__in=named)).prefetch_related("recipe")
+        self.tubes = {tube.pk: tube for tube in wanted.order_by("pk")}
+        self._paints: dict[int, Paint] = {}
 
     def paint(self, tube_id: int) -> Paint:
         """The paint in a tube; 404 where it is not the painter's."""
-        try:
-            return library().paint(self.tubes[tube_id].paint_key)
-        except KeyError:
-            raise Http404 from None
+        if tube_id not in self.tubes:
+            raise Http404
+        if tube_id not in self._paints:
+            self._paints[tube_id] = paint_in(self.tubes[tube_id])
+        return self._paints[tube_id]
 
     @cached_property
     def paints(self) -> list[Paint]:
-        """Paints of the tubes that are in the box."""
-        return [self.paint(pk) for pk, tube in self.tubes.items() if not tube.put_away]
+        """Paints of the tubes in use, each once."""
+        found = {self.paint(pk).key: self.paint(pk) for pk in self.tubes if pk in self._usable}
+        return list(found.values())
 
     @cached_property
     def tube_of(self) -> dict[str, int]:
         """Tube by key of its paint."""
         return {self.paint(pk).key: pk for pk in self.tubes}
+
+
+def data_version(tubes: Iterable[Tube]) -> str:
+    """Version of the paint data that a sheet of these tubes is computed from."""
+    marks = sorted(f"{tube.pk}:{tube.calibration_id}" for tube in tubes if tube.calibration_id)
+    if not marks:
+        return library().version
+    digest = hashlib.sha256(" ".join(marks).encode()).hexdigest()[:12]
+    return f"{library().version}+{digest}"
+
+
+def keep_calibration(tube: Tube, found: core.Calibration, readings: int) -> Calibration:
+    """Make a calibrated paint the tube's own from now on; earlier ones stay for what used them."""
+    kept = Calibration.objects.create(
+        tube=tube,
+        base_key=found.base_key,
+        absorption=found.paint.absorption.tolist(),
+        scattering=found.paint.scattering.tolist(),
+        doubts=found.paint.doubts.tolist(),
+        readings=readings,
+    )
+    tube.calibration = kept
+    tube.save(update_fields=["calibration"])
+    return kept

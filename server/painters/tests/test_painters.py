@@ -2,7 +2,7 @@
 
 from django.test import Client, TestCase, override_settings
 
-from server.demo.world import BOX, SCALES, load
+from server.demo.world import BOX, SHEETS, load
 from server.painters.models import Painter
 from server.painters.tests.studio import PASSWORD, StudioTest
 
@@ -71,7 +71,7 @@ class DemoTest(TestCase):
         self.assertEqual(self.client.post("/api/demo").json()["name"], "demo")
         self.assertEqual(len(self.client.get("/api/tubes").json()), len(BOX))
         names = [scale["name"] for scale in self.client.get("/api/scales").json()]
-        self.assertEqual(names, [scale["name"] for scale in SCALES])
+        self.assertEqual(names, [scale["name"] for scale in SHEETS])
 
     @override_settings(DEMO=False)
     def test_without_the_demo_its_door_is_shut(self) -> None:

@@ -123,7 +123,7 @@ class KeepTest(DeskTest):
 
     def test_new_paint_data_leave_the_saved_result_as_it_was(self) -> None:
         newer = Library("another-version", library().paints)
-        with mock.patch("server.scales.keeping.library", return_value=newer):
+        with mock.patch("server.tubes.services.library", return_value=newer):
             found = self.send("get", self.path)[1]
         self.assertFalse(found["current_data"])
         self.assertEqual(found["patches"], self.saved["patches"])

@@ -77,13 +77,13 @@ export interface paths {
         };
         /**
          * Tubes
-         * @description The painter's box, in hue order.
+         * @description The tubes in use, all that are not put away, or those that are; in hue order.
          */
         get: operations["server_tubes_api_tubes"];
         put?: never;
         /**
          * Add Tube
-         * @description Put a tube in the box; one that was put away comes back.
+         * @description Put a tube in the box on the desk.
          */
         post: operations["server_tubes_api_add_tube"];
         delete?: never;
@@ -99,14 +99,438 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Tube
+         * @description One tube, and what it really is.
+         */
+        get: operations["server_tubes_api_tube"];
         put?: never;
         post?: never;
         /**
          * Put Away
-         * @description Take a tube out of the box; scales made with it keep it.
+         * @description Put a tube away; sheets made with it keep it, and it can be brought back.
          */
         delete: operations["server_tubes_api_put_away"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Tube
+         * @description Change what is written on a tube, and how much is left in it.
+         */
+        patch: operations["server_tubes_api_change_tube"];
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a tube back that was put away.
+         */
+        post: operations["server_tubes_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Reached
+         * @description What the tubes in use reach at a Munsell value, and what they lack.
+         */
+        get: operations["server_tubes_api_reached"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Reading
+         * @description Keep a reading that was typed.
+         */
+        post: operations["server_tubes_api_add_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/readings/{reading_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Remove Reading
+         * @description Take a reading out; what was calibrated with it stays as it is.
+         */
+        delete: operations["server_tubes_api_remove_reading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/readings/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Readings
+         * @description What readings a file holds; nothing is taken yet.
+         */
+        post: operations["server_tubes_api_look_at_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/readings/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Readings
+         * @description Take all readings of a file.
+         */
+        post: operations["server_tubes_api_take_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/readings.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Give Readings
+         * @description A tube's readings as a file.
+         */
+        get: operations["server_tubes_api_give_readings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Look At Calibration
+         * @description What its readings make of a tube, before it is kept.
+         */
+        get: operations["server_tubes_api_look_at_calibration"];
+        put?: never;
+        /**
+         * Take Calibration
+         * @description Let a tube be what its readings say; sheets that use it offer to be computed anew.
+         */
+        post: operations["server_tubes_api_take_calibration"];
+        /**
+         * Drop Calibration
+         * @description Let a tube be what its label says again; its readings stay.
+         */
+        delete: operations["server_tubes_api_drop_calibration"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instrument": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Instrument
+         * @description How the colorimeter on the desk stands.
+         */
+        get: operations["server_tubes_api_instrument"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instrument/on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Switch On
+         * @description Switch the colorimeter on.
+         */
+        post: operations["server_tubes_api_switch_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/instrument/tile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Read Tile
+         * @description Let the colorimeter read its white tile.
+         */
+        post: operations["server_tubes_api_read_tile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure
+         * @description Measure a drawdown of a tube with the colorimeter, and keep the reading.
+         */
+        post: operations["server_tubes_api_measure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Boxes
+         * @description The painter's boxes and selections, and the one on the desk.
+         */
+        get: operations["server_tubes_api_boxes"];
+        put?: never;
+        /**
+         * Make Box
+         * @description Make a box or a selection.
+         */
+        post: operations["server_tubes_api_make_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Choose Box
+         * @description Work from a box, or from all tubes.
+         */
+        put: operations["server_tubes_api_choose_box"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/{box_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Change Box
+         * @description Change a box's name and what is in it.
+         */
+        put: operations["server_tubes_api_change_box"];
+        post?: never;
+        /**
+         * Remove Box
+         * @description Take a box apart; its tubes stay in the studio.
+         */
+        delete: operations["server_tubes_api_remove_box"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Box
+         * @description What tubes a file holds; nothing is taken yet.
+         */
+        post: operations["server_tubes_api_look_at_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/boxes/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Box
+         * @description Make a box of a file.
+         */
+        post: operations["server_tubes_api_take_box"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schema
+         * @description The JSON Schema of a box.
+         */
+        get: operations["server_tubes_api_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/box.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Give Box
+         * @description The tubes in use as a file.
+         */
+        get: operations["server_tubes_api_give_box"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/optics.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Give Optics
+         * @description K and S of the tubes in use as a file.
+         */
+        get: operations["server_tubes_api_give_optics"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -413,6 +837,8 @@ export interface components {
          * @description One colour of a tube.
          */
         ChipOut: {
+            /** Lab */
+            lab: number[];
             /** Srgb */
             srgb: string;
             /** Value Srgb */
@@ -426,7 +852,7 @@ export interface components {
         };
         /**
          * PaintOut
-         * @description A paint of the library.
+         * @description A paint: of the library, or what is in a tube.
          */
         PaintOut: {
             /** Key */
@@ -448,7 +874,7 @@ export interface components {
         };
         /**
          * TubeOut
-         * @description A tube in the box.
+         * @description A tube in the box. `calibrated` tells that its own readings made its colour.
          */
         TubeOut: {
             /** Id */
@@ -456,19 +882,390 @@ export interface components {
             /** Label */
             label: string;
             paint: components["schemas"]["PaintOut"];
+            /** Medium */
+            medium: string;
+            /** Finish */
+            finish: string;
+            /** Size Ml */
+            size_ml: number | null;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Notes */
+            notes: string;
+            /** Put Away */
+            put_away: boolean;
+            /** Calibrated */
+            calibrated: boolean;
+            /** Readings */
+            readings: number;
+        };
+        /**
+         * ReadingIn
+         * @description A reading that is typed: CIELAB as three numbers, a Munsell notation, or a hex code.
+         */
+        ReadingIn: {
+            /**
+             * White Parts
+             * @default 0
+             */
+            white_parts: number;
+            /** Colour */
+            colour: string;
+        };
+        /**
+         * RecipePartIn
+         * @description Parts of one library paint.
+         */
+        RecipePartIn: {
+            /** Paint Key */
+            paint_key: string;
+            /** Parts */
+            parts: number;
         };
         /**
          * TubeIn
-         * @description A tube to add, by its paint's key.
+         * @description A tube to add: by its library paint, as a recipe, or by readings of it.
          */
         TubeIn: {
-            /** Paint Key */
+            /**
+             * Paint Key
+             * @default
+             */
             paint_key: string;
+            /**
+             * Recipe
+             * @default []
+             */
+            recipe: components["schemas"]["RecipePartIn"][];
+            /**
+             * Readings
+             * @default []
+             */
+            readings: components["schemas"]["ReadingIn"][];
             /**
              * Label
              * @default
              */
             label: string;
+            /**
+             * Medium
+             * @default oil
+             * @enum {string}
+             */
+            medium: "oil" | "acrylic" | "gouache" | "tempera" | "watercolour";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /** Size Ml */
+            size_ml?: number | null;
+            /** Left Ml */
+            left_ml?: number | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+        };
+        /**
+         * CharacterOut
+         * @description What a tube really is.
+         */
+        CharacterOut: {
+            /** Hue */
+            hue: string | null;
+            /** Temperature */
+            temperature: string | null;
+            /** Strength */
+            strength: number;
+            /** Opacity */
+            opacity: number;
+            /** Undertone Shift */
+            undertone_shift: number | null;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * MadeOfOut
+         * @description How much of one library paint is in a mixed tube.
+         */
+        MadeOfOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Parts */
+            parts: number;
+        };
+        /**
+         * ReadingOut
+         * @description A reading of a tube, as a colour.
+         */
+        ReadingOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** White Parts */
+            white_parts: number;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Spectral */
+            spectral: boolean;
+            /** Source */
+            source: string;
+        };
+        /**
+         * TubeDetailOut
+         * @description A tube with what it really is, its readings, and how far to trust it.
+         */
+        TubeDetailOut: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            paint: components["schemas"]["PaintOut"];
+            /** Medium */
+            medium: string;
+            /** Finish */
+            finish: string;
+            /** Size Ml */
+            size_ml: number | null;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Notes */
+            notes: string;
+            /** Put Away */
+            put_away: boolean;
+            /** Calibrated */
+            calibrated: boolean;
+            /** Readings */
+            readings: number;
+            character: components["schemas"]["CharacterOut"];
+            /** Made Of */
+            made_of: components["schemas"]["MadeOfOut"][];
+            /** Reading Rows */
+            reading_rows: components["schemas"]["ReadingOut"][];
+            /** Trust Delta E */
+            trust_delta_e: number;
+            /** Caution */
+            caution: string;
+        };
+        /**
+         * TubeChange
+         * @description What may change about a tube; what is left out stays.
+         */
+        TubeChange: {
+            /** Label */
+            label?: string | null;
+            /** Medium */
+            medium?: ("oil" | "acrylic" | "gouache" | "tempera" | "watercolour") | null;
+            /** Finish */
+            finish?: ("gloss" | "satin" | "matte") | null;
+            /** Size Ml */
+            size_ml?: number | null;
+            /** Left Ml */
+            left_ml?: number | null;
+            /** Notes */
+            notes?: string | null;
+        };
+        /**
+         * ReachOut
+         * @description What the tubes in use reach at a value: chroma in every direction of hue, and the gaps.
+         */
+        ReachOut: {
+            /** Value */
+            value: number;
+            /** Chroma */
+            chroma: number[];
+            /** Gaps */
+            gaps: string[];
+            helper: components["schemas"]["PaintOut"] | null;
+            /** Gain */
+            gain: number;
+        };
+        /**
+         * FoundReadingOut
+         * @description A reading in a file, before it is taken.
+         */
+        FoundReadingOut: {
+            /** Name */
+            name: string;
+            /** White Parts */
+            white_parts: number;
+            colour: components["schemas"]["ChipOut"];
+            /** Spectral */
+            spectral: boolean;
+        };
+        /**
+         * CalibrationOut
+         * @description What the readings make of a tube, before it is kept.
+         */
+        CalibrationOut: {
+            /** Base */
+            base: string;
+            /** Rows */
+            rows: components["schemas"]["CalibrationRowOut"][];
+            /** Remarks */
+            remarks: string[];
+            /** Trust Before */
+            trust_before: number;
+            /** Trust After */
+            trust_after: number;
+        };
+        /**
+         * CalibrationRowOut
+         * @description One reading before and after calibration.
+         */
+        CalibrationRowOut: {
+            /** Name */
+            name: string;
+            read: components["schemas"]["ChipOut"];
+            before: components["schemas"]["ChipOut"];
+            after: components["schemas"]["ChipOut"];
+            /** Before Delta E */
+            before_delta_e: number;
+            /** After Delta E */
+            after_delta_e: number;
+        };
+        /**
+         * InstrumentOut
+         * @description How the colorimeter stands.
+         */
+        InstrumentOut: {
+            /** On */
+            on: boolean;
+            /** Tile Left S */
+            tile_left_s: number;
+            /** Warm */
+            warm: boolean;
+        };
+        /**
+         * MeasureIn
+         * @description How the painter measures, how much of each patch is wanted, and the way of working.
+         */
+        MeasureIn: {
+            /**
+             * Tool
+             * @default parts
+             * @enum {string}
+             */
+            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            /**
+             * Step
+             * @description Smallest step of a scale or syringe.
+             * @default 0.1
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+            /**
+             * By
+             * @default volume
+             * @enum {string}
+             */
+            by: "volume" | "area";
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * Area Cm2
+             * @default 50
+             */
+            area_cm2: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+            /**
+             * Way
+             * @default separate
+             * @enum {string}
+             */
+            way: "separate" | "running" | "carried";
+        };
+        /**
+         * BoxOut
+         * @description A box or a selection.
+         */
+        BoxOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Selection */
+            selection: boolean;
+            /** Tubes */
+            tubes: number[];
+        };
+        /**
+         * BoxesOut
+         * @description All boxes, and the one on the desk; none where all tubes are.
+         */
+        BoxesOut: {
+            /** Boxes */
+            boxes: components["schemas"]["BoxOut"][];
+            /** Current */
+            current: number | null;
+        };
+        /**
+         * BoxIn
+         * @description A box to make or to change.
+         */
+        BoxIn: {
+            /** Name */
+            name: string;
+            /**
+             * Selection
+             * @default false
+             */
+            selection: boolean;
+            /**
+             * Tubes
+             * @default []
+             */
+            tubes: number[];
+        };
+        /**
+         * DeskIn
+         * @description The box to work from; none for all tubes.
+         */
+        DeskIn: {
+            /** Box */
+            box: number | null;
+        };
+        /**
+         * FoundTubeOut
+         * @description A tube in a file, before it is taken.
+         */
+        FoundTubeOut: {
+            /** Label */
+            label: string;
+            /** Says */
+            says: string;
+            /** Readings */
+            readings: number;
         };
         /**
          * AheadOut
@@ -1245,61 +2042,6 @@ export interface components {
             volume_ml: number;
         };
         /**
-         * MeasureIn
-         * @description How the painter measures, how much of each patch is wanted, and the way of working.
-         */
-        MeasureIn: {
-            /**
-             * Tool
-             * @default parts
-             * @enum {string}
-             */
-            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
-            /**
-             * Step
-             * @description Smallest step of a scale or syringe.
-             * @default 0.1
-             */
-            step: number;
-            /**
-             * Nozzle Mm
-             * @default 5
-             */
-            nozzle_mm: number;
-            /**
-             * By
-             * @default volume
-             * @enum {string}
-             */
-            by: "volume" | "area";
-            /**
-             * Volume Ml
-             * @default 5
-             */
-            volume_ml: number;
-            /**
-             * Area Cm2
-             * @default 50
-             */
-            area_cm2: number;
-            /**
-             * Coats
-             * @default 1
-             */
-            coats: number;
-            /**
-             * Spread Cm2 Per Ml
-             * @default 80
-             */
-            spread_cm2_per_ml: number;
-            /**
-             * Way
-             * @default separate
-             * @enum {string}
-             */
-            way: "separate" | "running" | "carried";
-        };
-        /**
          * PlanIn
          * @description A sheet to plan the work for.
          */
@@ -1568,7 +2310,9 @@ export interface operations {
     };
     server_tubes_api_tubes: {
         parameters: {
-            query?: never;
+            query?: {
+                which?: "use" | "all" | "away";
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -1610,6 +2354,28 @@ export interface operations {
             };
         };
     };
+    server_tubes_api_tube: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeDetailOut"];
+                };
+            };
+        };
+    };
     server_tubes_api_put_away: {
         parameters: {
             query?: never;
@@ -1623,6 +2389,592 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_change_tube: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TubeChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeDetailOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_reached: {
+        parameters: {
+            query?: {
+                value?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_add_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_remove_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+                reading_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_look_at_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundReadingOut"][];
+                };
+            };
+        };
+    };
+    server_tubes_api_take_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"][];
+                };
+            };
+        };
+    };
+    server_tubes_api_give_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+                form: "cgats" | "cxf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_look_at_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_take_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeDetailOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_drop_calibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeDetailOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_instrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_switch_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_read_tile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_measure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasureIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadingOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_boxes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxesOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_make_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_choose_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxesOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_change_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                box_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_remove_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                box_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_look_at_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundTubeOut"][];
+                };
+            };
+        };
+    };
+    server_tubes_api_take_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoxOut"];
+                };
+            };
+        };
+    };
+    server_tubes_api_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    server_tubes_api_give_box: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                form: "json" | "csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_tubes_api_give_optics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

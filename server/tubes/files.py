@@ -1,0 +1,173 @@
+"""Files of boxes, readings and optics: looked into first, then taken, and given out."""
+
+from django.core.files.uploadedfile import UploadedFile
+from django.db import transaction
+from django.http import HttpResponse
+from django.utils import timezone
+from django.utils.text import slugify
+
+from mesotint.formats.box import (
+    BoxData,
+    TubeData,
+    read_box_csv,
+    read_box_json,
+    write_box_csv,
+    write_box_json,
+    write_optics,
+)
+from mesotint.formats.cgats import read_cgats, write_cgats
+from mesotint.formats.cxf import read_cxf, write_cxf
+from mesotint.formats.faults import GREATEST_FILE, Fault, FileFaults
+from mesotint.formats.readings import NamedReading
+from mesotint.mixing.mixture import appearances
+from mesotint.paints.library import library
+from server.painters.models import Painter
+from server.tubes.measuring import calibrated, keep_readings
+from server.tubes.models import Box, RecipePart, Tube
+from server.tubes.schemas import FoundReadingOut, FoundTubeOut, chip_out
+from server.tubes.services import PaintBox, keep_calibration
+from server.tubes.told import core_reading
+
+
+def contents(file: UploadedFile) -> bytes:
+    """What an uploaded file holds; a large one is refused before it is read."""
+    if (file.size or 0) > GREATEST_FILE:
+        size = GREATEST_FILE // 2**20
+        raise FileFaults([Fault(0, f"The file is over {size} MB; boxes and readings never are.")])
+    return file.read()
+
+
+def readings_in(file: UploadedFile) -> list[NamedReading]:
+    """Readings of a CGATS.17 or a CxF 3 file, told apart by how they begin."""
+    data = contents(file)
+    return read_cxf(data) if data.lstrip()[:1] == b"<" else read_cgats(data)
+
+
+def box_in(file: UploadedFile) -> BoxData:
+    """A box from JSON or CSV, told apart by how they begin."""
+    data = contents(file)
+    if data.lstrip()[:1] in (b"{", b"["):
+        return read_box_json(data)
+    name = (file.name or "").rpartition("/")[2].rpartition(".")[0]
+    return read_box_csv(data, name[:120] or "Imported box")
+
+
+def found_readings(readings: list[NamedReading]) -> list[FoundReadingOut]:
+    """Readings of a file, to look at before they are taken."""
+    import numpy as np
+
+    looks = appearances(np.array([named.reading.lab for named in readings]))
+    return [
+        FoundReadingOut(
+            name=named.name,
+            white_parts=named.reading.white_parts,
+            colour=chip_out(look),
+            spectral=named.reading.reflectance is not None,
+        )
+        for named, look in zip(readings, looks, strict=True)
+    ]
+
+
+def found_tubes(box: BoxData) -> list[FoundTubeOut]:
+    """Tubes of a file, to look at before they are taken."""
+    return [
+        FoundTubeOut(label=tube.label, says=_says(tube), readings=len(tube.readings))
+        for tube in box.tubes
+    ]
+
+
+def _says(tube: TubeData) -> str:
+    if tube.paint:
+        return library().paint(tube.paint).name
+    if tube.recipe:
+        parts = [f"{part:g} {library().paint(key).name}" for key, part in tube.recipe.items()]
+        return ", ".join(parts)
+    return "known by its readings"
+
+
+@transaction.atomic
+def take_box(painter: Painter, data: BoxData) -> Box:
+    """Make a box of a file: all of it, or nothing."""
+    box = Box.objects.create(painter=painter, name=data.name)
+    for told in data.tubes:
+        tube = make_tube(painter, told)
+        box.tubes.add(tube)
+    return box
+
+
+def make_tube(painter: Painter, told: TubeData) -> Tube:
+    """A tube with its recipe and its readings; readings calibrate it."""
+    key = library().paint(told.paint).key if told.paint else ""
+    tube = Tube.objects.create(
+        painter=painter,
+        paint_key=key,
+        label=told.label.strip(),
+        medium=told.medium,
+        finish=told.finish,
+        size_ml=told.size_ml,
+        left_ml=told.left_ml,
+        notes=told.notes,
+    )
+    RecipePart.objects.bulk_create(
+        RecipePart(tube=tube, paint_key=library().paint(paint).key, parts=part)
+        for paint, part in told.recipe.items()
+    )
+    if told.readings:
+        keep_readings(tube, list(told.readings), "file")
+        found = calibrated(tube)
+        keep_calibration(tube, found, len(told.readings))
+    return tube
+
+
+def _data_of(tube: Tube) -> TubeData:
+    return TubeData(
+        label=tube.label or (library().paint(tube.paint_key).name if tube.paint_key else "Tube"),
+        paint=tube.paint_key,
+        recipe={part.paint_key: part.parts for part in tube.recipe.all()},
+        medium=tube.medium,
+        finish=tube.finish,
+        size_ml=tube.size_ml,
+        left_ml=tube.left_ml,
+        notes=tube.notes,
+        readings=[core_reading(row) for row in tube.readings.all()],
+    )
+
+
+def box_file(name: str, tubes: list[Tube], form: str) -> HttpResponse:
+    """A box to download."""
+    box = BoxData(name, [_data_of(tube) for tube in tubes])
+    written = write_box_json(box) if form == "json" else write_box_csv(box)
+    return _download(written.encode(), name, form)
+
+
+def readings_file(tube: Tube, form: str) -> HttpResponse:
+    """A tube's readings to download."""
+    name = tube.label or tube.paint_key or "tube"
+    readings = [
+        NamedReading(f"{name}, {reading.name}", reading)
+        for reading in map(core_reading, tube.readings.all())
+    ]
+    when = timezone.now().isoformat(timespec="seconds").replace("+00:00", "Z")
+    data = write_cxf(readings, when) if form == "cxf" else write_cgats(readings, when).encode()
+    return _download(data, f"{name} readings", form)
+
+
+def optics_file(painter: Painter) -> HttpResponse:
+    """K and S of every tube in use, to download."""
+    return _download(write_optics(PaintBox(painter).paints).encode(), "optics", "json")
+
+
+TYPES = {
+    "json": "application/json",
+    "csv": "text/csv; charset=utf-8",
+    "cgats": "text/plain; charset=utf-8",
+    "cxf": "application/xml",
+}
+
+
+def _download(data: bytes, name: str, form: str) -> HttpResponse:
+    ending = {"cgats": "txt"}.get(form, form)
+    response = HttpResponse(data, content_type=TYPES[form])
+    file = f"{slugify(name) or 'mesotint'}.{ending}"
+    response["Content-Disposition"] = f'attachment; filename="{file}"'
+    return response

@@ -1,0 +1,154 @@
+"""Readings of a tube, typed, from the instrument or from a file, and what they make of it."""
+
+import re
+import time
+from collections.abc import Sequence
+
+import numpy as np
+
+from mesotint.colour.munsell import lab_from_munsell, parse
+from mesotint.colour.srgb import lab_from_hex
+from mesotint.errors import InputError
+from mesotint.instruments.colorimeter import WARM_UP_S, SimulatedColorimeter, drawdown, hidden_tube
+from mesotint.mixing.mixture import DEFAULT_VIEWING, appearances
+from mesotint.optics.grid import Array
+from mesotint.paints.calibration import Calibration, calibrate, nearest_paint
+from mesotint.paints.calibration import Reading as CoreReading
+from mesotint.paints.library import WHITE_KEY, library
+from server.painters.models import Painter
+from server.tubes.models import Desk, Reading, Tube
+from server.tubes.schemas import CalibrationOut, CalibrationRowOut, InstrumentOut, chip_out
+from server.tubes.services import labelled_paint, paint_in
+from server.tubes.told import core_reading, trust
+
+MOST_READINGS = 200
+_NUMBERS = re.compile(r"^\s*(-?[\d.]+)[\s,;]+(-?[\d.]+)[\s,;]+(-?[\d.]+)\s*$")
+
+
+def colour_typed(text: str) -> Array:
+    """CIELAB of a colour as a painter types it, shape (3,).
+
+    Three numbers are L*, a*, b*; a # or six hexadecimal digits are a screen colour; anything else
+    is a Munsell notation.
+    """
+    if found := _NUMBERS.match(text):
+        try:
+            lab = np.array([float(found[i]) for i in (1, 2, 3)])
+        except ValueError:
+            raise InputError("colour: write L*, a* and b*, as 52 -3 -30.", "colour") from None
+        if not 0 <= lab[0] <= 100 or np.abs(lab[1:]).max() > 150:
+            raise InputError(
+                "colour: L* lies between 0 and 100, a* and b* between -150 and 150.", "colour"
+            )
+        return lab
+    if re.fullmatch(r"\s*#?[0-9a-fA-F]{6}\s*", text):
+        return lab_from_hex(text)
+    try:
+        return np.asarray(lab_from_munsell(parse(text)))
+    except InputError as error:
+        raise InputError(
+            f"colour: {error.message} Or write CIELAB, as 52 -3 -30, or a code such as #8a7f72.",
+            "colour",
+        ) from None
+
+
+def keep_readings(tube: Tube, readings: Sequence[CoreReading], source: str) -> list[Reading]:
+    """Keep readings of a tube."""
+    if tube.readings.count() + len(readings) > MOST_READINGS:
+        raise InputError(
+            f"readings: a tube takes at most {MOST_READINGS}; take some old ones out.", "readings"
+        )
+    return [
+        Reading.objects.create(
+            tube=tube,
+            white_parts=reading.white_parts,
+            lightness=float(reading.lab[0]),
+            a=float(reading.lab[1]),
+            b=float(reading.lab[2]),
+            reflectance=None if reading.reflectance is None else reading.reflectance.tolist(),
+            source=source,
+        )
+        for reading in readings
+    ]
+
+
+def calibrated(tube: Tube) -> Calibration:
+    """What a tube's readings make of it."""
+    rows = list(tube.readings.all())
+    return calibrate([core_reading(row) for row in rows], labelled_paint(tube))
+
+
+def calibration_out(tube: Tube, found: Calibration) -> CalibrationOut:
+    """Before and after, with the error at every reading, and how far to trust either."""
+    readings = [core_reading(row) for row in tube.readings.all()]
+    before = labelled_paint(tube) or nearest_paint(readings)
+    white = library().paint(WHITE_KEY)
+    rows = []
+    for reading, off_before, off_after in zip(readings, found.before, found.after, strict=True):
+        parts = np.array([1.0, reading.white_parts])
+        labs = [DEFAULT_VIEWING.lab(parts, [paint, white]) for paint in (before, found.paint)]
+        read, was, now = appearances(np.array([reading.lab, *labs]))
+        rows.append(
+            CalibrationRowOut(
+                name=reading.name,
+                read=chip_out(read),
+                before=chip_out(was),
+                after=chip_out(now),
+                before_delta_e=off_before,
+                after_delta_e=off_after,
+            )
+        )
+    return CalibrationOut(
+        base=before.name,
+        rows=rows,
+        remarks=list(found.remarks),
+        trust_before=trust(before),
+        trust_after=trust(found.paint),
+    )
+
+
+def desk_of(painter: Painter) -> Desk:
+    """The painter's desk, made when it is first needed."""
+    return Desk.objects.get_or_create(painter=painter)[0]
+
+
+def instrument_of(desk: Desk) -> SimulatedColorimeter:
+    """The instrument on a desk; `InputError` where it is off."""
+    if desk.instrument_on_s is None:
+        raise InputError("instrument: it is off; switch it on first.", "instrument")
+    return SimulatedColorimeter(desk.instrument_on_s, desk.instrument_tile_s)
+
+
+def switch_on(desk: Desk) -> None:
+    """Switch the instrument on, cold, with no tile read."""
+    desk.instrument_on_s, desk.instrument_tile_s = time.time(), None
+    desk.save(update_fields=["instrument_on_s", "instrument_tile_s"])
+
+
+def read_tile(desk: Desk) -> None:
+    """Let the instrument read its white tile."""
+    now = time.time()
+    desk.instrument_tile_s = instrument_of(desk).with_tile(now).tile_s
+    desk.save(update_fields=["instrument_tile_s"])
+
+
+def instrument_out(desk: Desk) -> InstrumentOut:
+    """How the instrument stands."""
+    if desk.instrument_on_s is None:
+        return InstrumentOut(on=False, tile_left_s=0.0, warm=False)
+    now = time.time()
+    return InstrumentOut(
+        on=True,
+        tile_left_s=instrument_of(desk).tile_left_s(now),
+        warm=now - desk.instrument_on_s > 3 * WARM_UP_S,
+    )
+
+
+def measure(desk: Desk, tube: Tube, white_parts: float, count: int) -> Reading:
+    """Measure a drawdown of the tube with the instrument, and keep the average."""
+    instrument = instrument_of(desk)
+    real = hidden_tube(labelled_paint(tube) or paint_in(tube), tube.seed or tube.pk)
+    truth = drawdown(real, library().paint(WHITE_KEY), white_parts)
+    found = instrument.measure(truth, time.time(), count, np.random.default_rng())
+    reading = CoreReading(white_parts, found.lab)
+    return keep_readings(tube, [reading], f"instrument, {found.count}")[0]
