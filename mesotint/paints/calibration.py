@@ -25,8 +25,9 @@ STRAY: Final = (0.30, 0.22, 0.15, 0.10, 0.07, 0.05)
 """How far log K and log S stray from the library's, one standard deviation for each cosine over
 the wavelengths, the constant first (our own judgement; from memory of how makers' tubes differ)."""
 
-READING_ERROR: Final = 0.2
-"""Standard error of a reading, in CIEDE2000: a hand-held colorimeter's, and the drawdown's."""
+READING_ERROR: Final = 0.4
+"""Standard error of a reading, in CIEDE2000: a hand-held colorimeter's, the drawdown's, and the
+measured ratio's (our own judgement)."""
 
 CONTRADICTS_FROM: Final = 2.0
 """CIEDE2000 left at a reading after calibration from which the readings contradict each other."""

@@ -22,10 +22,10 @@ from server.tubes.schemas import (
     BoxOut,
     CalibrationOut,
     DeskIn,
+    DrawdownIn,
     FoundReadingOut,
     FoundTubeOut,
     InstrumentOut,
-    MeasureIn,
     PaintOut,
     ReachOut,
     ReadingIn,
@@ -240,7 +240,7 @@ def read_tile(request: HttpRequest) -> InstrumentOut:
 
 
 @router.post("/tubes/{int:tube_id}/measure", response={201: ReadingOut})
-def measure(request: HttpRequest, tube_id: int, payload: MeasureIn) -> Status:
+def measure(request: HttpRequest, tube_id: int, payload: DrawdownIn) -> Status:
     """Measure a drawdown of a tube with the colorimeter, and keep the reading."""
     found = _mine(request, tube_id)
     desk = measuring.desk_of(request.user)

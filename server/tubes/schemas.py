@@ -198,7 +198,7 @@ class InstrumentOut(Schema):
     warm: bool
 
 
-class MeasureIn(Schema):
+class DrawdownIn(Schema):
     """A drawdown to measure with the instrument."""
 
     white_parts: float = Field(0.0, ge=0, le=1000, allow_inf_nan=False)

@@ -124,8 +124,9 @@ def _says(paint: Paint, known: Character) -> list[str]:
         told.append(f"{known.hue[0].upper()}{known.hue[1:]}, neither warm nor cool in its family.")
     if known.strength > 0:
         told.append(f"{known.strength:.1f} times as strong as ultramarine in white.")
-    hides = "opaque" if known.opacity > 0.9 else "half covering" if known.opacity > 0.6 else "thin"
-    told.append(f"Covers black to {100 * known.opacity:.0f} %: {hides}; sold as {paint.opacity}.")
+    told.append(
+        f"A drawdown hides black to {100 * known.opacity:.0f} %; it is sold as {paint.opacity}."
+    )
     if known.undertone_shift is not None:
         side = "toward yellow" if known.undertone_shift > 0 else "away from yellow"
         told.append(f"Opened with white its hue turns {abs(known.undertone_shift):.0f}° {side}.")

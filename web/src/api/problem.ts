@@ -4,6 +4,8 @@ export class Problem extends Error {
     readonly status: number,
     detail: string,
     readonly field?: string,
+    /** What is wrong with a file, line by line. */
+    readonly faults: ReadonlyArray<{ line: number; says: string }> = [],
   ) {
     super(detail);
   }
@@ -15,7 +17,13 @@ const UNREACHABLE = "The studio does not answer. Your work is still here; try ag
 export function problemFrom(status: number, body: unknown): Problem {
   const told = (typeof body === "object" && body !== null ? body : {}) as Record<string, unknown>;
   const detail = typeof told.detail === "string" ? told.detail : UNREACHABLE;
-  return new Problem(status, detail, typeof told.field === "string" ? told.field : undefined);
+  const faults = Array.isArray(told.faults) ? told.faults : [];
+  return new Problem(
+    status,
+    detail,
+    typeof told.field === "string" ? told.field : undefined,
+    faults as Array<{ line: number; says: string }>,
+  );
 }
 
 /** The problem of a request that never got an answer. */

@@ -15,10 +15,47 @@ export const paintsQuery = queryOptions({
 });
 
 export const tubesQuery = queryOptions({
-  queryKey: ["tubes"],
+  queryKey: ["tubes", "use"],
   queryFn: () => got(api.GET("/api/tubes")),
   // It changes only where it is changed, and is then fetched anew.
   staleTime: Number.POSITIVE_INFINITY,
+});
+
+export const tubesThat = (which: "all" | "away") =>
+  queryOptions({
+    queryKey: ["tubes", which],
+    queryFn: () => got(api.GET("/api/tubes", { params: { query: { which } } })),
+  });
+
+export const tubeQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["tubes", "one", id],
+    queryFn: () => got(api.GET("/api/tubes/{tube_id}", { params: { path: { tube_id: id } } })),
+  });
+
+export const boxesQuery = queryOptions({
+  queryKey: ["boxes"],
+  queryFn: () => got(api.GET("/api/boxes")),
+});
+
+export const reachQuery = (value: number) =>
+  queryOptions({
+    queryKey: ["tubes", "reach", value],
+    queryFn: () => got(api.GET("/api/reach", { params: { query: { value } } })),
+    placeholderData: keepPreviousData,
+  });
+
+export const calibrationQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["tubes", "calibration", id],
+    queryFn: () =>
+      got(api.GET("/api/tubes/{tube_id}/calibration", { params: { path: { tube_id: id } } })),
+    retry: false,
+  });
+
+export const instrumentQuery = queryOptions({
+  queryKey: ["instrument"],
+  queryFn: () => got(api.GET("/api/instrument")),
 });
 
 export const sheetsQuery = queryOptions({
@@ -26,10 +63,14 @@ export const sheetsQuery = queryOptions({
   queryFn: () => got(api.GET("/api/scales")),
 });
 
+const JUST_NOW_MS = 5000;
+
 export const sheetQuery = (id: number) =>
   queryOptions({
     queryKey: ["sheets", id],
     queryFn: () => got(api.GET("/api/scales/{sheet_id}", { params: { path: { sheet_id: id } } })),
+    // Another window may change it, so only what has just been fetched is laid on the bench.
+    staleTime: JUST_NOW_MS,
   });
 
 type Computed = {

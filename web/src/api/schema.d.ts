@@ -1151,59 +1151,20 @@ export interface components {
             warm: boolean;
         };
         /**
-         * MeasureIn
-         * @description How the painter measures, how much of each patch is wanted, and the way of working.
+         * DrawdownIn
+         * @description A drawdown to measure with the instrument.
          */
-        MeasureIn: {
+        DrawdownIn: {
             /**
-             * Tool
-             * @default parts
-             * @enum {string}
+             * White Parts
+             * @default 0
              */
-            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            white_parts: number;
             /**
-             * Step
-             * @description Smallest step of a scale or syringe.
-             * @default 0.1
+             * Count
+             * @default 3
              */
-            step: number;
-            /**
-             * Nozzle Mm
-             * @default 5
-             */
-            nozzle_mm: number;
-            /**
-             * By
-             * @default volume
-             * @enum {string}
-             */
-            by: "volume" | "area";
-            /**
-             * Volume Ml
-             * @default 5
-             */
-            volume_ml: number;
-            /**
-             * Area Cm2
-             * @default 50
-             */
-            area_cm2: number;
-            /**
-             * Coats
-             * @default 1
-             */
-            coats: number;
-            /**
-             * Spread Cm2 Per Ml
-             * @default 80
-             */
-            spread_cm2_per_ml: number;
-            /**
-             * Way
-             * @default separate
-             * @enum {string}
-             */
-            way: "separate" | "running" | "carried";
+            count: number;
         };
         /**
          * BoxOut
@@ -2042,6 +2003,61 @@ export interface components {
             volume_ml: number;
         };
         /**
+         * MeasureIn
+         * @description How the painter measures, how much of each patch is wanted, and the way of working.
+         */
+        MeasureIn: {
+            /**
+             * Tool
+             * @default parts
+             * @enum {string}
+             */
+            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            /**
+             * Step
+             * @description Smallest step of a scale or syringe.
+             * @default 0.1
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+            /**
+             * By
+             * @default volume
+             * @enum {string}
+             */
+            by: "volume" | "area";
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * Area Cm2
+             * @default 50
+             */
+            area_cm2: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+            /**
+             * Way
+             * @default separate
+             * @enum {string}
+             */
+            way: "separate" | "running" | "carried";
+        };
+        /**
          * PlanIn
          * @description A sheet to plan the work for.
          */
@@ -2733,7 +2749,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MeasureIn"];
+                "application/json": components["schemas"]["DrawdownIn"];
             };
         };
         responses: {

@@ -11,7 +11,10 @@ import { Panel } from "../ui/Panel";
 import { type KeyAction, useKeys } from "./keys";
 import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 
-const STAGES = [{ to: "/scales/{-$sheetId}", name: "Scales" }] as const;
+const STAGES = [
+  { to: "/tubes", name: "Tubes" },
+  { to: "/scales/{-$sheetId}", name: "Scales" },
+] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */
 export function Shell({ me }: { me: Me }) {

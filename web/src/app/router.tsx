@@ -80,7 +80,13 @@ const scales = createRoute({
   },
 });
 
-const tree = root.addChildren([signIn, studio.addChildren([home, scales])]);
+const tubes = createRoute({
+  getParentRoute: () => studio,
+  path: "/tubes",
+  component: lazyRouteComponent(() => import("../tubes/TubesStage")),
+});
+
+const tree = root.addChildren([signIn, studio.addChildren([home, tubes, scales])]);
 
 export function makeRouter(cache: QueryClient) {
   return createRouter({ routeTree: tree, context: { cache }, defaultPreload: false });

@@ -50,7 +50,7 @@ export function ScalesStage({
       benches += 1;
       const start = takeInHand() ?? emptyDraft(kind);
       bench.current = { place, made: { key: `${place} ${benches}`, sheet: null, start } };
-    } else if (found.data) {
+    } else if (found.data && !found.isFetching) {
       benches += 1;
       const made = { key: `${place} ${benches}`, sheet: found.data, start: draftOf(found.data) };
       bench.current = { place, made };

@@ -1,12 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Check, Plus } from "lucide-react";
 import { useState } from "react";
-import { api, got, type Paint } from "../api/client";
+import type { Paint } from "../api/client";
 import { paintsQuery, tubesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
 import { Chip } from "../ui/Swatch";
+import { AddMixed } from "./AddMixed";
+import { AddUnknown } from "./AddUnknown";
+import { NEW_TUBE, useTubeChanges } from "./useTubes";
 
 /** A first box: a warm and a cool of each primary, a violet, two greens, earths, and white. */
 export const FIRST_BOX = [
@@ -27,51 +31,64 @@ export const FIRST_BOX = [
 const CAUTION =
   "Do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children and food. The label, the maker's safety sheet and local rules have the say.";
 
+const WAYS = [
+  ["library", "From the library"],
+  ["mixed", "A mixed tube"],
+  ["unknown", "An unknown tube"],
+] as const;
+
 function matches(paint: Paint, words: string): boolean {
-  const text = `${paint.name} ${paint.key} ${paint.masstone.name} ${paint.masstone.munsell}`;
+  const looks = [paint.masstone, paint.tint].map((look) => `${look.name} ${look.munsell}`);
+  const text = [paint.name, paint.key, paint.colour_index, ...looks].join(" ").toLowerCase();
   return words
     .toLowerCase()
     .split(/\s+/)
-    .every((word) => text.toLowerCase().includes(word));
+    .every((word) => text.includes(word));
 }
 
-/** The paint library, to put tubes in the box and to take them out. */
+/** Put tubes in the box: from the library, as a mixture, or by readings. */
 export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [way, setWay] = useState<"library" | "mixed" | "unknown">("library");
+  return (
+    <Panel open={open} onClose={onClose} title="Tubes in your box" wide>
+      <Choice
+        look="paper"
+        label="Where the tube comes from"
+        options={WAYS}
+        value={way}
+        onChoose={setWay}
+      />
+      {way === "library" && <FromLibrary open={open} />}
+      {way === "mixed" && <AddMixed onDone={onClose} />}
+      {way === "unknown" && <AddUnknown onDone={onClose} />}
+    </Panel>
+  );
+}
+
+function FromLibrary({ open }: { open: boolean }) {
   const { data: paints = [] } = useQuery({ ...paintsQuery, enabled: open });
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [words, setWords] = useState("");
-  const cache = useQueryClient();
-  const refresh = () => cache.invalidateQueries({ queryKey: tubesQuery.queryKey });
-  const add = useMutation({
-    mutationFn: async (keys: string[]) => {
-      for (const paint_key of keys)
-        await got(api.POST("/api/tubes", { body: { paint_key, label: "" } }));
-    },
-    onSettled: refresh,
-  });
-  const putAway = useMutation({
-    mutationFn: (id: number) =>
-      got(api.DELETE("/api/tubes/{tube_id}", { params: { path: { tube_id: id } } })),
-    onSettled: refresh,
-  });
+  const { add, putAway } = useTubeChanges();
   const owned = new Map(tubes.map((tube) => [tube.paint.key, tube.id]));
   const found = paints.filter((paint) => matches(paint, words));
   const error = add.error ?? putAway.error;
+  const put = (keys: string[]) => add.mutate(keys.map((key) => ({ ...NEW_TUBE, paint_key: key })));
 
   return (
-    <Panel open={open} onClose={onClose} title="Tubes in your box" wide>
-      <div className="sticky top-0 flex flex-wrap gap-2 bg-paper py-2">
+    <>
+      <div className="sticky top-0 z-10 flex flex-wrap gap-2 bg-paper py-2">
         <input
           type="search"
           aria-label="Find a paint"
-          placeholder="Find by name, pigment number or colour word"
+          placeholder="Find by name, pigment number, colour word or Munsell"
           value={words}
           maxLength={60}
           onChange={(event) => setWords(event.target.value)}
-          className="min-h-11 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset"
+          className="min-h-11 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
         />
-        {owned.size === 0 && (
-          <Button look="solid" disabled={add.isPending} onClick={() => add.mutate(FIRST_BOX)}>
+        {tubes.length === 0 && (
+          <Button look="solid" disabled={add.isPending} onClick={() => put(FIRST_BOX)}>
             Start with a box of twelve
           </Button>
         )}
@@ -97,19 +114,28 @@ export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void
                   look="paper"
                   disabled={add.isPending}
                   aria-label={`Add ${paint.name}`}
-                  onClick={() => add.mutate([paint.key])}
+                  onClick={() => put([paint.key])}
                 >
                   <Plus aria-hidden="true" size={18} /> Add
                 </Button>
               ) : (
-                <Button
-                  look="paper"
-                  aria-pressed
-                  aria-label={`In box: put ${paint.name} away`}
-                  onClick={() => putAway.mutate(tube)}
-                >
-                  <Check aria-hidden="true" size={18} /> In box
-                </Button>
+                <span className="flex gap-2">
+                  <Button
+                    look="paper"
+                    aria-label={`Add another ${paint.name}`}
+                    onClick={() => put([paint.key])}
+                  >
+                    <Plus aria-hidden="true" size={18} />
+                  </Button>
+                  <Button
+                    look="paper"
+                    aria-pressed
+                    aria-label={`In box: put ${paint.name} away`}
+                    onClick={() => putAway.mutate(tube)}
+                  >
+                    <Check aria-hidden="true" size={18} /> In box
+                  </Button>
+                </span>
               )}
             </li>
           );
@@ -117,13 +143,14 @@ export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void
       </ul>
       {found.length === 0 && paints.length > 0 && (
         <p className="py-6">
-          No paint of the library fits “{words}”. Try a pigment number or a hue.
+          No paint of the library fits “{words}”. Try a pigment number or a hue; or add it as an
+          unknown tube, by readings of it.
         </p>
       )}
       <p className="pt-4 text-ink-soft text-sm">
         Cadmium, cobalt, nickel, chromium, manganese and zinc pigments: {CAUTION} Colours are
         library figures from memory, not of one maker's tube.
       </p>
-    </Panel>
+    </>
   );
 }

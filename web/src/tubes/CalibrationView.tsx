@@ -1,0 +1,72 @@
+import type { Calibration } from "../api/client";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { Swatch } from "../ui/Swatch";
+
+/** Before and after: each reading between what the label said and what the readings make of it. */
+export function CalibrationView({
+  calibration,
+  calibrated,
+  busy,
+  onTake,
+  onDrop,
+}: {
+  calibration: Calibration;
+  calibrated: boolean;
+  busy: boolean;
+  onTake: () => void;
+  onDrop: () => void;
+}) {
+  return (
+    <section aria-label="Calibration" className="mt-3 border-ink border-t-2 pt-2">
+      <h2 className="font-bold">Before, as read, and after</h2>
+      {calibration.remarks.map((remark) => (
+        <Note key={remark}>{remark}</Note>
+      ))}
+      <table className="w-full">
+        <thead className="text-left text-ink-soft text-sm">
+          <tr>
+            <th scope="col">Reading</th>
+            <th scope="col">{calibration.base} · read · calibrated</th>
+            <th scope="col">ΔE before</th>
+            <th scope="col">after</th>
+          </tr>
+        </thead>
+        <tbody>
+          {calibration.rows.map((row, i) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+            <tr key={i}>
+              <th scope="row" className="py-1 text-left font-bold">
+                {row.name}
+              </th>
+              <td className="w-1/2">
+                <span className="flex">
+                  <Swatch colour={row.before} className="h-11 flex-1" />
+                  <Swatch colour={row.read} className="h-11 flex-1" />
+                  <Swatch colour={row.after} className="h-11 flex-1" />
+                </span>
+              </td>
+              <td className="pl-3">{row.before_delta_e.toFixed(1)}</td>
+              <td>{row.after_delta_e.toFixed(1)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="py-2">
+        Its tint is to be trusted within ± ΔE {calibration.trust_after.toFixed(1)} then; by its
+        label it was ± {calibration.trust_before.toFixed(1)}. What was saved with it stays as it is,
+        and offers to be computed anew.
+      </p>
+      <div className="flex gap-2">
+        <Button look="solid" disabled={busy} onClick={onTake}>
+          {calibrated ? "Calibrate again" : "Calibrate the tube"}
+        </Button>
+        {calibrated && (
+          <Button look="paper" disabled={busy} onClick={onDrop}>
+            Back to its label
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,169 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { FileUp, Trash2 } from "lucide-react";
+import { useState } from "react";
+import { api, type FoundReading, got, type Tube } from "../api/client";
+import { calibrationQuery, tubeQuery } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { NumberField } from "../ui/NumberField";
+import { Panel } from "../ui/Panel";
+import { Swatch } from "../ui/Swatch";
+import { TextField } from "../ui/TextField";
+import { CalibrationView } from "./CalibrationView";
+import { FilePanel } from "./FilePanel";
+import { InstrumentDesk } from "./InstrumentDesk";
+import { useTubeChanges } from "./useTubes";
+
+/** Bring a tube's own colour in: readings of its masstone and its tints, and what they make of it. */
+export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => void }) {
+  const { data: detail } = useQuery(tubeQuery(tube.id));
+  const [white, setWhite] = useState(0);
+  const [colour, setColour] = useState("");
+  const [taking, setTaking] = useState(false);
+  const { refresh } = useTubeChanges();
+  const path = { params: { path: { tube_id: tube.id } } };
+  const rows = detail?.reading_rows ?? [];
+  const { data: calibration } = useQuery({
+    ...calibrationQuery(tube.id),
+    enabled: rows.length > 0,
+  });
+  const type = useMutation({
+    mutationFn: () =>
+      got(
+        api.POST("/api/tubes/{tube_id}/readings", {
+          ...path,
+          body: { white_parts: white, colour },
+        }),
+      ),
+    onSuccess: () => setColour(""),
+    onSettled: refresh,
+  });
+  const remove = useMutation({
+    mutationFn: (reading: number) =>
+      got(
+        api.DELETE("/api/tubes/{tube_id}/readings/{reading_id}", {
+          params: { path: { tube_id: tube.id, reading_id: reading } },
+        }),
+      ),
+    onSettled: refresh,
+  });
+  const take = useMutation({
+    mutationFn: () => got(api.POST("/api/tubes/{tube_id}/calibration", path)),
+    onSettled: refresh,
+  });
+  const drop = useMutation({
+    mutationFn: () => got(api.DELETE("/api/tubes/{tube_id}/calibration", path)),
+    onSettled: refresh,
+  });
+  const error = type.error ?? remove.error ?? take.error ?? drop.error;
+  return (
+    <Panel open onClose={onClose} title={`Measure ${tube.label}`} wide>
+      <p className="pb-3 leading-snug">
+        Spread it unthinned, and once more opened with white at a ratio you measured; a second tint
+        makes it surer. Let both dry, then read them.
+      </p>
+      <div className="grid gap-4 md:grid-cols-2">
+        <InstrumentDesk tube={tube} />
+        <form
+          className="flex flex-col gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            type.mutate();
+          }}
+        >
+          <h2 className="font-bold">Or type a reading</h2>
+          <NumberField
+            label="White in it, to one part"
+            unit="parts"
+            value={white}
+            least={0}
+            most={1000}
+            onChange={setWhite}
+          />
+          <TextField
+            label="Colour"
+            value={colour}
+            most={60}
+            placeholder="52 -3 -30, 5PB 4/8, or #8a7f72"
+            onChange={setColour}
+          />
+          <div className="flex gap-2">
+            <Button look="paper" type="submit" disabled={type.isPending || !colour.trim()}>
+              Keep the reading
+            </Button>
+            <Button look="paper" onClick={() => setTaking(true)}>
+              <FileUp aria-hidden="true" size={18} /> From a file
+            </Button>
+          </div>
+        </form>
+      </div>
+      {error && (
+        <div className="mt-3">
+          <Note>{error.message}</Note>
+        </div>
+      )}
+      <h2 className="mt-4 border-ink border-t-2 pt-2 font-bold">Readings</h2>
+      {rows.length === 0 && <p>None yet.</p>}
+      <ul aria-label="Readings" className="divide-y divide-ink/20">
+        {rows.map((row) => (
+          <li key={row.id} className="flex items-center gap-3">
+            <Swatch colour={row} className="h-11 w-16" />
+            <span className="flex-1 leading-tight">
+              <b>{row.name}</b> {row.lab.map((v) => v.toFixed(1)).join(" ")} · {row.munsell}
+              <span className="block text-ink-soft text-sm">
+                {row.source}
+                {row.spectral && ", with its spectrum"}
+              </span>
+            </span>
+            <Button
+              look="paper"
+              aria-label={`Take the reading of the ${row.name} out`}
+              onClick={() => remove.mutate(row.id)}
+            >
+              <Trash2 aria-hidden="true" size={18} />
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {rows.length > 0 && (
+        <p className="flex flex-wrap gap-3 py-2">
+          <a className="underline" href={`/api/tubes/${tube.id}/readings.cgats`} download>
+            As CGATS.17
+          </a>
+          <a className="underline" href={`/api/tubes/${tube.id}/readings.cxf`} download>
+            As CxF 3
+          </a>
+        </p>
+      )}
+      {rows.length > 0 && calibration && (
+        <CalibrationView
+          calibration={calibration}
+          calibrated={detail?.calibrated ?? false}
+          busy={take.isPending || drop.isPending}
+          onTake={() => take.mutate()}
+          onDrop={() => drop.mutate()}
+        />
+      )}
+      {taking && (
+        <FilePanel<FoundReading>
+          title={`Readings of ${tube.label}`}
+          asks="CGATS.17 text or CxF 3, with spectra or CIELAB. Other lights are adapted to daylight."
+          accept=".txt,.cgats,.cxf,.xml"
+          look={`/api/tubes/${tube.id}/readings/look`}
+          take={`/api/tubes/${tube.id}/readings/take`}
+          row={(found) => (
+            <>
+              <Swatch colour={found.colour} className="h-8 w-12" />
+              <b>{found.name}</b>
+              {found.white_parts > 0 ? `1 : ${found.white_parts}` : "masstone"} ·{" "}
+              {found.colour.munsell}
+              {found.spectral && ", spectrum"}
+            </>
+          )}
+          onClose={() => setTaking(false)}
+          onTaken={refresh}
+        />
+      )}
+    </Panel>
+  );
+}

@@ -1,0 +1,126 @@
+import { useQuery } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import { reachQuery, tubesQuery } from "../api/queries";
+import { useKeys } from "../app/keys";
+import { Button } from "../ui/Button";
+import { Stepper } from "../ui/Stepper";
+import { useSize } from "../ui/useSize";
+import { AddTubes } from "./AddTubes";
+import { Boxes } from "./Boxes";
+import { FileMenu } from "./FileMenu";
+import { Tray } from "./Tray";
+import { TubeSlip } from "./TubeSlip";
+import { NEW_TUBE, useTubeChanges } from "./useTubes";
+import { WheelPlot } from "./WheelPlot";
+
+/** The first stage of the work: what each tube really is, and what the box reaches. */
+export default function TubesStage() {
+  const { data: tubes = [], isPending } = useQuery(tubesQuery);
+  const [value, setValue] = useState(5);
+  const { data: reach } = useQuery({ ...reachQuery(value), enabled: tubes.length > 0 });
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [beside, setBeside] = useState<number | null>(null);
+  const [comparing, setComparing] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const { add } = useTubeChanges();
+  const [room, width, height] = useSize();
+  const tube = tubes.find((each) => each.id === chosen) ?? tubes[0] ?? null;
+  const other = tubes.find((each) => each.id === beside) ?? null;
+  const pick = (id: number) => {
+    if (comparing && id !== tube?.id) {
+      setBeside(id);
+      setComparing(false);
+    } else setChosen(id);
+  };
+  useKeys([{ key: "a", says: "Add tubes", act: () => setAdding(true) }]);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_22rem]">
+      <Tray
+        inUse={[tube?.id ?? null, other?.id ?? null]}
+        hint={comparing ? "Tap the tube to hold beside it." : "Tap a tube to look at it."}
+        onPick={(each) => pick(each.id)}
+      />
+      <main className="flex min-h-0 min-w-0 flex-col bg-stage">
+        <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
+          <Boxes />
+          <FileMenu />
+        </div>
+        {tubes.length === 0 && !isPending ? (
+          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
+            <p>
+              This box is empty. Add the tubes you own: each is placed where it really lies, by what
+              it is made of, not by its name.
+            </p>
+            <Button look="solid" className="mt-4" onClick={() => setAdding(true)}>
+              <Plus aria-hidden="true" size={18} /> Put tubes in
+            </Button>
+          </div>
+        ) : (
+          <>
+            <div ref={room} className="min-h-96 flex-1 overflow-hidden">
+              {width > 0 && (
+                <WheelPlot
+                  tubes={tubes}
+                  reach={reach}
+                  selected={tube?.id ?? null}
+                  beside={other?.id ?? null}
+                  width={width}
+                  height={Math.max(384, height)}
+                  onSelect={pick}
+                />
+              )}
+            </div>
+            {reach && (
+              <section
+                aria-label="What the box lacks"
+                className="flex flex-wrap items-center gap-x-4 gap-y-1 bg-paper px-4 py-2 leading-snug"
+              >
+                <span className="flex items-center gap-2">
+                  Dashed: its reach at
+                  <span className="rounded-sm bg-slate text-chalk">
+                    <Stepper value={value} least={2} most={9} word="value" onChange={setValue} />
+                  </span>
+                </span>
+                <p className="min-w-60 flex-1">
+                  {reach.gaps.length > 0
+                    ? reach.gaps.join(" ")
+                    : "A warm and a cool of every primary, and every hue is within reach."}
+                </p>
+                {reach.helper && (
+                  <p className="flex flex-wrap items-center gap-2">
+                    <span>
+                      At value {reach.value} it would gain most by <b>{reach.helper.name}</b>:{" "}
+                      {Math.round(100 * reach.gain)} % more.
+                    </span>
+                    <Button
+                      look="paper"
+                      disabled={add.isPending}
+                      onClick={() =>
+                        reach.helper && add.mutate([{ ...NEW_TUBE, paint_key: reach.helper.key }])
+                      }
+                    >
+                      <Plus aria-hidden="true" size={18} /> I own it
+                    </Button>
+                  </p>
+                )}
+              </section>
+            )}
+          </>
+        )}
+      </main>
+      {tube ? (
+        <TubeSlip
+          key={tube.id}
+          tube={tube}
+          beside={other}
+          comparing={comparing}
+          onCompare={() => (other ? setBeside(null) : setComparing(!comparing))}
+        />
+      ) : (
+        <aside aria-label="The slip" className="bg-paper" />
+      )}
+      <AddTubes open={adding} onClose={() => setAdding(false)} />
+    </div>
+  );
+}

@@ -1,0 +1,134 @@
+import { type PointerEvent, useMemo, useRef } from "react";
+import type { Reach, Tube } from "../api/client";
+import { useViewing } from "../app/viewing";
+import { PlanFrame, planGeometry } from "../plots/PlanFrame";
+
+const REACH_PX = 28;
+
+/** The wheel as it was measured: each tube's masstone joined to its tint, and what all reach. */
+export function WheelPlot({
+  tubes,
+  reach,
+  selected,
+  beside,
+  width,
+  height,
+  onSelect,
+}: {
+  tubes: readonly Tube[];
+  reach: Reach | undefined;
+  selected: number | null;
+  beside: number | null;
+  width: number;
+  height: number;
+  onSelect: (id: number) => void;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
+  const { squint } = useViewing();
+  const geometry = useMemo(
+    () =>
+      planGeometry(
+        tubes.flatMap((tube) => [tube.paint.masstone.lab, tube.paint.tint.lab]),
+        width,
+        height,
+      ),
+    [tubes, width, height],
+  );
+  const { place, radius, centre } = geometry;
+  const press = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    const [px, py] = [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
+    const away = tubes.map((tube) =>
+      Math.min(
+        ...[tube.paint.masstone.lab, tube.paint.tint.lab].map((lab) => {
+          const [x, y] = place(lab);
+          return Math.hypot(x - px, y - py);
+        }),
+      ),
+    );
+    const nearest = away.indexOf(Math.min(...away));
+    const tube = tubes[nearest];
+    if (tube && (away[nearest] as number) < REACH_PX) onSelect(tube.id);
+  };
+  const outline = reach?.chroma
+    .map((chroma, i) => {
+      const turn = (i * 2 * Math.PI) / reach.chroma.length;
+      const r = radius(Math.min(chroma, geometry.most));
+      return `${centre[0] + Math.cos(turn) * r},${centre[1] - Math.sin(turn) * r}`;
+    })
+    .join(" ");
+  const marked = (id: number) => id === selected || id === beside;
+  const ordered = [...tubes].sort((a, b) => Number(marked(a.id)) - Number(marked(b.id)));
+  return (
+    <svg
+      ref={svg}
+      width={width}
+      height={height}
+      role="img"
+      aria-label="The wheel of measured tubes: masstone joined to tint, and the outline of what they reach together. The tray lists the tubes."
+      className="block touch-manipulation select-none"
+      onPointerDown={press}
+    >
+      <PlanFrame geometry={geometry} />
+      {outline && (
+        <polygon
+          points={outline}
+          fill="none"
+          stroke="var(--stage-ink)"
+          strokeWidth={1.5}
+          strokeDasharray="6 4"
+        />
+      )}
+      {ordered.map((tube) => {
+        const { masstone, tint } = tube.paint;
+        const [mx, my] = place(masstone.lab);
+        const [tx, ty] = place(tint.lab);
+        const bold = marked(tube.id);
+        const size = bold ? 26 : 16;
+        const fill = (look: typeof masstone) => (squint ? look.value_srgb : look.srgb);
+        return (
+          <g key={tube.id} data-tube={tube.id}>
+            <line
+              x1={mx}
+              y1={my}
+              x2={tx}
+              y2={ty}
+              stroke="var(--stage-ink)"
+              strokeWidth={bold ? 2.5 : 1}
+              strokeOpacity={bold ? 1 : 0.5}
+            />
+            <circle
+              cx={tx}
+              cy={ty}
+              r={size / 2.4}
+              fill={fill(tint)}
+              stroke="#000000"
+              strokeWidth={bold ? 2 : 0.75}
+            />
+            <rect
+              x={mx - size / 2}
+              y={my - size / 2}
+              width={size}
+              height={size}
+              fill={fill(masstone)}
+              stroke="#000000"
+              strokeWidth={bold ? 2 : 0.75}
+            />
+            {bold && (
+              <text
+                x={mx}
+                y={my - size / 2 - 6}
+                textAnchor="middle"
+                fontSize={14}
+                fontWeight={700}
+                fill="var(--stage-ink)"
+              >
+                {tube.label}
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,47 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, got, type NewTube, type TubeChange } from "../api/client";
+
+export const NEW_TUBE: NewTube = {
+  paint_key: "",
+  recipe: [],
+  readings: [],
+  label: "",
+  medium: "oil",
+  finish: "satin",
+  size_ml: null,
+  left_ml: null,
+  notes: "",
+};
+
+const at = (id: number) => ({ params: { path: { tube_id: id } } });
+
+/** Changes to tubes; whatever shows or computes with tubes is fetched anew after each. */
+export function useTubeChanges() {
+  const cache = useQueryClient();
+  const refresh = () =>
+    Promise.all(
+      ["tubes", "boxes", "compute", "sheets"].map((key) =>
+        cache.invalidateQueries({ queryKey: [key] }),
+      ),
+    );
+  const add = useMutation({
+    mutationFn: async (tubes: NewTube[]) => {
+      for (const body of tubes) await got(api.POST("/api/tubes", { body }));
+    },
+    onSettled: refresh,
+  });
+  const putAway = useMutation({
+    mutationFn: (id: number) => got(api.DELETE("/api/tubes/{tube_id}", at(id))),
+    onSettled: refresh,
+  });
+  const bringBack = useMutation({
+    mutationFn: (id: number) => got(api.POST("/api/tubes/{tube_id}/restore", at(id))),
+    onSettled: refresh,
+  });
+  const change = useMutation({
+    mutationFn: ({ id, body }: { id: number; body: TubeChange }) =>
+      got(api.PATCH("/api/tubes/{tube_id}", { ...at(id), body })),
+    onSettled: refresh,
+  });
+  return { add, putAway, bringBack, change, refresh };
+}
