@@ -5,10 +5,10 @@ import json
 import sys
 from dataclasses import asdict
 
-from bench import colour, feel, muting, scales
+from bench import colour, feel, muting, scales, tubes
 from bench.timing import Figure
 
-SUITES = (*scales.SUITES, *feel.SUITES, *colour.SUITES, *muting.SUITES)
+SUITES = (*scales.SUITES, *feel.SUITES, *colour.SUITES, *muting.SUITES, *tubes.SUITES)
 
 
 def main() -> int:

@@ -23,6 +23,7 @@ from server.tubes.schemas import (
     CalibrationOut,
     DeskIn,
     DrawdownIn,
+    FoundOpticsOut,
     FoundReadingOut,
     FoundTubeOut,
     InstrumentOut,
@@ -188,6 +189,23 @@ def give_readings(
 ) -> HttpResponse:
     """A tube's readings as a file."""
     return files.readings_file(_mine(request, tube_id), form)
+
+
+@router.post("/tubes/{int:tube_id}/optics/look", response=list[FoundOpticsOut])
+def look_at_optics(
+    request: HttpRequest, tube_id: int, file: File[UploadedFile]
+) -> list[FoundOpticsOut]:
+    """What a file of optics would make of a tube; nothing is taken yet."""
+    return [files.found_optics(_mine(request, tube_id), files.optics_in(file))]
+
+
+@router.post("/tubes/{int:tube_id}/optics/take", response={201: TubeDetailOut})
+@transaction.atomic
+def take_optics(request: HttpRequest, tube_id: int, file: File[UploadedFile]) -> Status:
+    """Let a tube have the K and S of a file."""
+    found = _mine(request, tube_id)
+    files.take_optics(found, files.optics_in(file))
+    return Status(201, tube_detail(found))
 
 
 @router.get("/tubes/{int:tube_id}/calibration", response=CalibrationOut)

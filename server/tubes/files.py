@@ -1,16 +1,21 @@
 """Files of boxes, readings and optics: looked into first, then taken, and given out."""
 
+from dataclasses import replace
+
+import numpy as np
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 from django.http import HttpResponse
 from django.utils import timezone
 from django.utils.text import slugify
 
+from mesotint.errors import InputError
 from mesotint.formats.box import (
     BoxData,
     TubeData,
     read_box_csv,
     read_box_json,
+    read_optics,
     write_box_csv,
     write_box_json,
     write_optics,
@@ -20,12 +25,19 @@ from mesotint.formats.cxf import read_cxf, write_cxf
 from mesotint.formats.faults import GREATEST_FILE, Fault, FileFaults
 from mesotint.formats.readings import NamedReading
 from mesotint.mixing.mixture import appearances
+from mesotint.paints import calibration as core
 from mesotint.paints.library import library
 from server.painters.models import Painter
 from server.tubes.measuring import calibrated, keep_readings
 from server.tubes.models import Box, RecipePart, Tube
-from server.tubes.schemas import FoundReadingOut, FoundTubeOut, chip_out
-from server.tubes.services import PaintBox, keep_calibration
+from server.tubes.schemas import FoundOpticsOut, FoundReadingOut, FoundTubeOut, chip_out
+from server.tubes.services import (
+    PaintBox,
+    chips_of,
+    keep_calibration,
+    labelled_paint,
+    paint_in,
+)
 from server.tubes.told import core_reading
 
 
@@ -54,8 +66,6 @@ def box_in(file: UploadedFile) -> BoxData:
 
 def found_readings(readings: list[NamedReading]) -> list[FoundReadingOut]:
     """Readings of a file, to look at before they are taken."""
-    import numpy as np
-
     looks = appearances(np.array([named.reading.lab for named in readings]))
     return [
         FoundReadingOut(
@@ -66,6 +76,51 @@ def found_readings(readings: list[NamedReading]) -> list[FoundReadingOut]:
         )
         for named, look in zip(readings, looks, strict=True)
     ]
+
+
+Optics = dict[str, tuple[np.ndarray, np.ndarray]]
+
+
+def optics_in(file: UploadedFile) -> Optics:
+    """K and S by key of a file."""
+    return read_optics(contents(file))
+
+
+def _optics_for(tube: Tube, found: Optics) -> str:
+    """The key in a file that is meant for a tube: its own, its paint's, or the only one."""
+    for key in (f"tube{tube.pk}", tube.paint_key):
+        if key in found:
+            return key
+    if len(found) == 1:
+        return next(iter(found))
+    raise InputError(
+        f"file: it has {len(found)} paints, and none of them is this tube's; take one out.", "file"
+    )
+
+
+def found_optics(tube: Tube, found: Optics) -> FoundOpticsOut:
+    """A tube as it is, and as a file would make it."""
+    key = _optics_for(tube, found)
+    before = paint_in(tube)
+    absorption, scattering = found[key]
+    after = replace(before, absorption=absorption, scattering=scattering)
+    was, now = chips_of([before, after])
+    return FoundOpticsOut(key=key, before=chip_out(was.masstone), after=chip_out(now.masstone))
+
+
+def take_optics(tube: Tube, found: Optics) -> None:
+    """Let a tube have the K and S of a file; its doubts stay what they were."""
+    absorption, scattering = found[_optics_for(tube, found)]
+    before = paint_in(tube)
+    base = labelled_paint(tube)
+    kept = core.Calibration(
+        paint=replace(before, absorption=absorption, scattering=scattering),
+        base_key=tube.paint_key or (base.key if base else tube.calibration.base_key),
+        before=(),
+        after=(),
+        remarks=(),
+    )
+    keep_calibration(tube, kept, 0)
 
 
 def found_tubes(box: BoxData) -> list[FoundTubeOut]:

@@ -241,3 +241,11 @@ class FoundTubeOut(Schema):
     label: str
     says: str
     readings: int
+
+
+class FoundOpticsOut(Schema):
+    """What a file of optics would make of a tube, before it is taken."""
+
+    key: str
+    before: ChipOut
+    after: ChipOut

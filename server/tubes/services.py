@@ -86,9 +86,15 @@ def paint_in(tube: Tube) -> Paint:
         absorption=np.array(found.absorption),
         scattering=np.array(found.scattering),
         doubts=np.array(found.doubts),
-        origin=f"calibrated with {found.readings} readings",
+        origin=_origin(found.readings),
         recipe=(),
     )
+
+
+def _origin(readings: int) -> str:
+    if readings == 0:
+        return "optics taken from a file"
+    return f"calibrated with {readings} reading{'s' * (readings > 1)}"
 
 
 def in_use(painter: Painter) -> QuerySet[Tube]:

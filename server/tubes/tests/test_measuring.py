@@ -1,5 +1,7 @@
 """Readings, the instrument, calibration, and what becomes of sheets that used a tube."""
 
+import json
+from dataclasses import replace
 from unittest import mock
 
 import numpy as np
@@ -7,6 +9,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.test import Client
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.formats.box import write_optics
 from mesotint.instruments.colorimeter import TILE_LASTS_S, drawdown, hidden_tube
 from mesotint.paints.library import library
 from server.painters.tests.studio import StudioTest
@@ -186,3 +189,19 @@ class MeasuringTest(StudioTest):
         broken = text.replace(b'"finish": "satin"', b'"finish": "shiny"')
         status, told = self.upload("boxes/take", broken)
         self.assertEqual((status, len(told["faults"])), (422, len(self.tubes) + 1))
+
+    def test_optics_go_out_and_come_in_again(self) -> None:
+        blue = library().paint("PB29")
+        darker = write_optics([replace(blue, absorption=blue.absorption * 1.5)]).encode()
+        (look,) = self.upload(f"{self.path}/optics/look", darker)[1]
+        self.assertLess(look["after"]["lab"][0], look["before"]["lab"][0])
+        self.assertEqual(Calibration.objects.count(), 0)
+        status, told = self.upload(f"{self.path}/optics/take", darker)
+        self.assertEqual((status, told["paint"]["origin"]), (201, "optics taken from a file"))
+        again = json.loads(self.client.get("/api/optics.json").content)
+        mine = next(p for p in again["paints"] if p["key"] == f"tube{self.tube}")
+        np.testing.assert_allclose(mine["absorption"], blue.absorption * 1.5, rtol=1e-5)
+        two = write_optics([library().paint("PY3"), library().paint("PG7")]).encode()
+        status, told = self.upload(f"{self.path}/optics/take", two)
+        self.assertEqual(status, 422)
+        self.assertIn("none of them is this tube's", told["detail"])

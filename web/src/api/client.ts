@@ -12,6 +12,7 @@ export type TubeChange = components["schemas"]["TubeChange"];
 export type Chip = components["schemas"]["ChipOut"];
 export type Reading = components["schemas"]["ReadingOut"];
 export type FoundReading = components["schemas"]["FoundReadingOut"];
+export type FoundOptics = components["schemas"]["FoundOpticsOut"];
 export type FoundTube = components["schemas"]["FoundTubeOut"];
 export type Calibration = components["schemas"]["CalibrationOut"];
 export type Instrument = components["schemas"]["InstrumentOut"];

@@ -260,6 +260,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tubes/{tube_id}/optics/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Optics
+         * @description What a file of optics would make of a tube; nothing is taken yet.
+         */
+        post: operations["server_tubes_api_look_at_optics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tubes/{tube_id}/optics/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Optics
+         * @description Let a tube have the K and S of a file.
+         */
+        post: operations["server_tubes_api_take_optics"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tubes/{tube_id}/calibration": {
         parameters: {
             query?: never;
@@ -1106,6 +1146,16 @@ export interface components {
             colour: components["schemas"]["ChipOut"];
             /** Spectral */
             spectral: boolean;
+        };
+        /**
+         * FoundOpticsOut
+         * @description What a file of optics would make of a tube, before it is taken.
+         */
+        FoundOpticsOut: {
+            /** Key */
+            key: string;
+            before: components["schemas"]["ChipOut"];
+            after: components["schemas"]["ChipOut"];
         };
         /**
          * CalibrationOut
@@ -2609,6 +2659,70 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_tubes_api_look_at_optics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundOpticsOut"][];
+                };
+            };
+        };
+    };
+    server_tubes_api_take_optics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                tube_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeDetailOut"];
+                };
             };
         };
     };

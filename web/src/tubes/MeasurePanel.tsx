@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { FileUp, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, type FoundReading, got, type Tube } from "../api/client";
+import { api, type FoundOptics, type FoundReading, got, type Tube } from "../api/client";
 import { calibrationQuery, tubeQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -19,7 +19,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
   const { data: detail } = useQuery(tubeQuery(tube.id));
   const [white, setWhite] = useState(0);
   const [colour, setColour] = useState("");
-  const [taking, setTaking] = useState(false);
+  const [taking, setTaking] = useState<"readings" | "optics" | null>(null);
   const { refresh } = useTubeChanges();
   const path = { params: { path: { tube_id: tube.id } } };
   const rows = detail?.reading_rows ?? [];
@@ -91,10 +91,13 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
             <Button look="paper" type="submit" disabled={type.isPending || !colour.trim()}>
               Keep the reading
             </Button>
-            <Button look="paper" onClick={() => setTaking(true)}>
+            <Button look="paper" onClick={() => setTaking("readings")}>
               <FileUp aria-hidden="true" size={18} /> From a file
             </Button>
           </div>
+          <Button look="paper" className="self-start" onClick={() => setTaking("optics")}>
+            <FileUp aria-hidden="true" size={18} /> Its optics from a file
+          </Button>
         </form>
       </div>
       {error && (
@@ -144,7 +147,25 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
           onDrop={() => drop.mutate()}
         />
       )}
-      {taking && (
+      {taking === "optics" && (
+        <FilePanel<FoundOptics>
+          title={`Optics of ${tube.label}`}
+          asks="K and S as JSON, as this studio writes them. The tube is what they say from then on."
+          accept=".json"
+          look={`/api/tubes/${tube.id}/optics/look`}
+          take={`/api/tubes/${tube.id}/optics/take`}
+          row={(found) => (
+            <>
+              <Swatch colour={found.before} className="h-11 w-16" />
+              <Swatch colour={found.after} className="-ml-2 h-11 w-16" />
+              {found.key}: {found.before.munsell} becomes {found.after.munsell}
+            </>
+          )}
+          onClose={() => setTaking(null)}
+          onTaken={refresh}
+        />
+      )}
+      {taking === "readings" && (
         <FilePanel<FoundReading>
           title={`Readings of ${tube.label}`}
           asks="CGATS.17 text or CxF 3, with spectra or CIELAB. Other lights are adapted to daylight."
@@ -160,7 +181,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
               {found.spectral && ", spectrum"}
             </>
           )}
-          onClose={() => setTaking(false)}
+          onClose={() => setTaking(null)}
           onTaken={refresh}
         />
       )}
