@@ -79,7 +79,14 @@ export default function TubesStage() {
                 <span className="flex items-center gap-2">
                   Dashed: its reach at
                   <span className="rounded-sm bg-slate text-chalk">
-                    <Stepper value={value} least={2} most={9} word="value" onChange={setValue} />
+                    <Stepper
+                      before
+                      value={value}
+                      least={2}
+                      most={9}
+                      word="value"
+                      onChange={setValue}
+                    />
                   </span>
                 </span>
                 <p className="min-w-60 flex-1">

@@ -122,6 +122,9 @@ export function WheelPlot({
                 fontSize={14}
                 fontWeight={700}
                 fill="var(--stage-ink)"
+                stroke="var(--stage)"
+                strokeWidth={4}
+                paintOrder="stroke"
               >
                 {tube.label}
               </text>

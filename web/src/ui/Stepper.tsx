@@ -7,6 +7,7 @@ export function Stepper({
   least,
   most,
   word,
+  before = false,
   onChange,
 }: {
   value: number;
@@ -14,6 +15,8 @@ export function Stepper({
   most: number;
   /** What is counted, in the plural. */
   word: string;
+  /** Whether the word stands before the number, as in "value 5". */
+  before?: boolean;
   onChange: (value: number) => void;
 }) {
   return (
@@ -26,7 +29,9 @@ export function Stepper({
         <Minus aria-hidden="true" size={18} />
       </Button>
       <output className="min-w-16 whitespace-nowrap px-2 text-center leading-none">
-        <b>{value}</b> {word}
+        {before && `${word} `}
+        <b>{value}</b>
+        {!before && ` ${word}`}
       </output>
       <Button
         aria-label={`More ${word}`}
