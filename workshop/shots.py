@@ -36,7 +36,7 @@ def _toggled(page: Page, button: str, name: str) -> None:
     page.get_by_role("button", name=button).click()
 
 
-def _take(page: Page, address: str) -> None:
+def _take_scales(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Open the demo studio").wait_for()
     _shot(page, "sign-in")
@@ -72,6 +72,9 @@ def _take(page: Page, address: str) -> None:
     _shot(page, "triangle")
     _open(page, "Twenty browns")
     _shot(page, "brown-chart")
+
+
+def _take_tubes(page: Page) -> None:
     page.get_by_role("link", name="Tubes").click()
     page.get_by_text("it would gain most").wait_for()
     page.get_by_title("Ultramarine blue", exact=True).click()
@@ -94,6 +97,14 @@ def _take(page: Page, address: str) -> None:
         readings.nth(count).wait_for()
     page.get_by_role("button", name="Calibrate the tube").scroll_into_view_if_needed()
     _shot(page, "measure")
+    page.keyboard.press("Escape")
+
+
+def _take_piles(page: Page) -> None:
+    page.get_by_role("link", name="Piles").click()
+    page.get_by_role("link", name="Harbour water").click()
+    page.get_by_role("img", name=re.compile("^The plan: hue")).first.wait_for()
+    _shot(page, "pile")
 
 
 def main() -> int:
@@ -104,7 +115,10 @@ def main() -> int:
         browser = chromium(playwright)
         try:
             stack.start()
-            _take(browser.new_page(viewport={"width": 1280, "height": 800}), stack.address)
+            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            _take_scales(page, stack.address)
+            _take_tubes(page)
+            _take_piles(page)
         finally:
             browser.close()
             stack.stop()

@@ -113,10 +113,21 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
         not both_seen or abs(turn) >= _HUE_OFF_DEGREES
     )
     if hue_off:
-        faults.append(f"too {hue_word(float(np.degrees(np.arctan2(away[1], away[0]))))}")
+        faults.append(_too(away))
     if both_seen and abs(have[1] - want[1]) >= _CHROMA_OFF:
         faults.append("too clear" if have[1] > want[1] else "too dull")
+    if not faults and delta_e_2000(lab, target) >= CLOSE:
+        # Nothing is far off by itself, and yet together it shows: name what shows most.
+        if abs(step) / VALUE_OFF > float(np.hypot(*away)) / _CHROMA_OFF:
+            faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
+        else:
+            faults.append(_too(away))
     return tuple(faults), value_off
+
+
+def _too(away: Array) -> str:
+    """The hue a colour has too much of, from its way off in the plane of a* and b*."""
+    return f"too {hue_word(float(np.degrees(np.arctan2(away[1], away[0]))))}"
 
 
 def _values(step: float) -> str:

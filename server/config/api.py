@@ -4,6 +4,7 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.painters.api import router as painters
+from server.piles.api import router as piles
 from server.problems import StrictParser, register
 from server.scales.api import router as scales
 from server.tubes.api import router as tubes
@@ -15,3 +16,4 @@ register(api)
 api.add_router("", painters)
 api.add_router("", tubes)
 api.add_router("/scales", scales)
+api.add_router("/piles", piles)

@@ -23,6 +23,7 @@ INSTALLED_APPS = [
     "server.painters",
     "server.tubes",
     "server.scales",
+    "server.piles",
     "server.demo",
 ]
 MIDDLEWARE = [

@@ -6,6 +6,8 @@ from django.db import transaction
 
 from server.painters.api import DEMO_PAINTER
 from server.painters.models import Painter
+from server.piles.schemas import PileEventIn, PileIn
+from server.piles.services import begin, do
 from server.scales.keeping import keep
 from server.scales.requests import SheetIn
 from server.tubes.models import Box, Desk, Tube
@@ -44,6 +46,23 @@ SHEETS: Final = (
      "ends": ("PBr7-raw-umber", "PR101", "PY43")},
 )  # fmt: skip
 """What is on the demo's shelf, the first on top."""
+
+
+PILES: Final = (
+    {"name": "Harbour water", "target": {"name": "harbour water", "colour": "5B 4/2"},
+     "adds": (("PB35", 3.0), ("PW6", 2.0), ("PBr7-burnt-sienna", 0.6))},
+    {"name": "Oystercatcher's bill", "target": {"name": "the bill", "colour": "10R 5/14"},
+     "adds": (("PO20", 2.0), ("PR108-light", 1.0))},
+)  # fmt: skip
+"""What lies on the demo's palette, the last one on top."""
+
+
+def _piles(painter: Painter, tubes: dict[str, int]) -> None:
+    for entry in PILES:
+        pile = begin(painter, PileIn(name=entry["name"], target=entry["target"]))
+        for at, (key, ml) in enumerate(entry["adds"]):
+            added = {"kind": "add", "tube": tubes[key], "volume_ml": ml, "token": f"demo-{at:04}"}
+            do(painter, pile, PileEventIn(**added))
 
 
 def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
@@ -91,3 +110,4 @@ def load() -> None:
     # Newest first on the shelf, so the first of the list is saved last.
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))
+    _piles(painter, tubes)

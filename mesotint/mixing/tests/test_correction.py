@@ -37,6 +37,14 @@ class FaultsTest(unittest.TestCase):
     def test_what_matches_has_no_fault(self) -> None:
         self.assertEqual(what_is_wrong(GREY, GREY + np.array([0.3, 0.2, 0.1])), ((), False))
 
+    def test_what_shows_is_never_told_to_be_right(self) -> None:
+        # Off by little in everything, and together by more than an eye lets pass.
+        off = np.random.default_rng(11).normal(scale=2.0, size=(400, 3))
+        for lab in GREY + off:
+            told = what_is_wrong(lab, GREY)[0]
+            if delta_e_2000(lab, GREY) >= CLOSE:
+                self.assertNotEqual(told, ())
+
 
 class CorrectTest(unittest.TestCase):
     def test_additions_are_what_they_say_and_bring_the_pile_close(self) -> None:

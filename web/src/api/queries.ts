@@ -58,6 +58,17 @@ export const instrumentQuery = queryOptions({
   queryFn: () => got(api.GET("/api/instrument")),
 });
 
+export const pilesQuery = queryOptions({
+  queryKey: ["piles"],
+  queryFn: () => got(api.GET("/api/piles")),
+});
+
+export const pileQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["piles", id],
+    queryFn: () => got(api.GET("/api/piles/{pile_id}", { params: { path: { pile_id: id } } })),
+  });
+
 export const sheetsQuery = queryOptions({
   queryKey: ["sheets"],
   queryFn: () => got(api.GET("/api/scales")),

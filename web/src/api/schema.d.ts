@@ -848,6 +848,98 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/piles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Piles
+         * @description The painter's piles, the last one touched first.
+         */
+        get: operations["server_piles_api_piles"];
+        put?: never;
+        /**
+         * Begin Pile
+         * @description Begin a pile.
+         */
+        post: operations["server_piles_api_begin_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pile
+         * @description One pile, and what to do next.
+         */
+        get: operations["server_piles_api_pile"];
+        put?: never;
+        post?: never;
+        /**
+         * Scrape Off
+         * @description Scrape a pile off the palette; it can be brought back.
+         */
+        delete: operations["server_piles_api_scrape_off"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Pile
+         * @description Give a pile another name or another target.
+         */
+        patch: operations["server_piles_api_change_pile"];
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Do To Pile
+         * @description Add to a pile, take back, or bring back; sent twice, it is done once.
+         */
+        post: operations["server_piles_api_do_to_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a pile back that was scraped off.
+         */
+        post: operations["server_piles_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2281,6 +2373,184 @@ export interface components {
             /** Lines */
             lines: number[];
         };
+        /**
+         * PileSummaryOut
+         * @description A pile on the shelf, known by its colour and its target's.
+         */
+        PileSummaryOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            look: components["schemas"]["LookOut"] | null;
+            target: components["schemas"]["LookOut"] | null;
+        };
+        /**
+         * AdviceOut
+         * @description One addition that would help: how much in all, how much of it first, and what it does.
+         */
+        AdviceOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** First Ml */
+            first_ml: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PileAdviceOut
+         * @description What is wrong with a pile, what waits, and what to add.
+         */
+        PileAdviceOut: {
+            /** Wrong */
+            wrong: string[];
+            /** Waits */
+            waits: boolean;
+            /** Additions */
+            additions: components["schemas"]["AdviceOut"][];
+            /** Delta E Now */
+            delta_e_now: number | null;
+            /** Delta E Then */
+            delta_e_then: number;
+            /** Growth */
+            growth: number;
+            /** Start Again */
+            start_again: boolean;
+            /** Says */
+            says: string;
+        };
+        /**
+         * PileOut
+         * @description A pile with everything that stands on it, and what to do next.
+         */
+        PileOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            look: components["schemas"]["LookOut"] | null;
+            target: components["schemas"]["LookOut"] | null;
+            /** Target Name */
+            target_name: string;
+            /** Steps */
+            steps: components["schemas"]["PileStepOut"][];
+            /** Taken Back */
+            taken_back: number;
+            /** Volume Ml */
+            volume_ml: number;
+            advice: components["schemas"]["PileAdviceOut"] | null;
+        };
+        /**
+         * PileStepOut
+         * @description An addition that stands, and how the pile looked after it.
+         */
+        PileStepOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * PileIn
+         * @description A pile to begin, empty or with a mixture of a volume.
+         */
+        PileIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            target?: components["schemas"]["TargetIn"] | null;
+            start?: components["schemas"]["EndIn"] | null;
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+        };
+        /**
+         * TargetIn
+         * @description A colour to hit: typed as CIELAB, Munsell or hex, or the colour of a mixture.
+         */
+        TargetIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            mixture?: components["schemas"]["EndIn"] | null;
+        };
+        /**
+         * PileChange
+         * @description A pile's name or target; what is left out stays.
+         */
+        PileChange: {
+            /** Name */
+            name?: string | null;
+            target?: components["schemas"]["TargetIn"] | null;
+        };
+        /**
+         * PileEventIn
+         * @description One thing to do to a pile; `token` tells it from all others of this pile.
+         */
+        PileEventIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "add" | "take back" | "bring back";
+            /** Tube */
+            tube?: number | null;
+            /** Volume Ml */
+            volume_ml?: number | null;
+            /** Token */
+            token: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -3474,6 +3744,164 @@ export interface operations {
         responses: {
             /** @description OK */
             200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_piles: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileSummaryOut"][];
+                };
+            };
+        };
+    };
+    server_piles_api_begin_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_scrape_off: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_change_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_do_to_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PileEventIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -14,6 +14,7 @@ import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 const STAGES = [
   { to: "/tubes", name: "Tubes" },
   { to: "/scales/{-$sheetId}", name: "Scales" },
+  { to: "/piles/{-$pileId}", name: "Piles" },
 ] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */

@@ -86,7 +86,17 @@ const tubes = createRoute({
   component: lazyRouteComponent(() => import("../tubes/TubesStage")),
 });
 
-const tree = root.addChildren([signIn, studio.addChildren([home, tubes, scales])]);
+const PilesStage = lazyRouteComponent(() => import("../piles/PilesStage"));
+
+const piles = createRoute({
+  getParentRoute: () => studio,
+  path: "/piles/{-$pileId}",
+  component: function Piles() {
+    return <PilesStage pileId={idIn(piles.useParams().pileId)} />;
+  },
+});
+
+const tree = root.addChildren([signIn, studio.addChildren([home, tubes, scales, piles])]);
 
 export function makeRouter(cache: QueryClient) {
   return createRouter({ routeTree: tree, context: { cache }, defaultPreload: false });

@@ -84,7 +84,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
             label="Colour"
             value={colour}
             most={60}
-            placeholder="52 -3 -30, 5PB 4/8, or #8a7f72"
+            placeholder="52 -3 -30, 5PB 4/8, or #7a7a7a"
             onChange={setColour}
           />
           <div className="flex gap-2">

@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
 import type { End, Patch } from "../../api/client";
+import { useBeginPile } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
 import { useNewSheet } from "../Bench";
@@ -111,6 +112,7 @@ const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
 /** The chosen mixture as the beginning of another sheet. */
 function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
   const begin = useNewSheet();
+  const pile = useBeginPile();
   const end: End = {
     parts: patch.mixture ?? [],
     name: patch.mixture?.length === 1 ? "" : patch.name,
@@ -118,6 +120,16 @@ function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
   const corners = [end, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],
+    [
+      "A pile of it",
+      () =>
+        pile.mutate({
+          name: patch.name,
+          target: { name: patch.name, colour: "", mixture: end },
+          start: null,
+          volume_ml: 5,
+        }),
+    ],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],
     ...CHARTS.map(
       ([chart, says]) =>
