@@ -133,7 +133,7 @@ class Tubes(InBrowser):
             bad_file.write_text(bad)
             self.look_at("Cobalt blue")
             page.get_by_role("button", name="Measure it").click()
-            page.get_by_role("button", name="From a file").click()
+            page.get_by_role("button", name="From a file", exact=True).click()
             panel = page.get_by_role("dialog", name="Readings of Cobalt blue")
             panel.get_by_label("Drop a file here").set_input_files(bad_file)
             alert = panel.get_by_role("alert")

@@ -1,0 +1,196 @@
+import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import type { Sheet, SheetRequest } from "../../api/client";
+import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
+import { draftOf, draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "./draft";
+import { readUnsaved } from "./unsaved";
+import { NAME_LENGTH, useSheet } from "./useSheet";
+
+const went = vi.hoisted(() => vi.fn());
+vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went }));
+
+const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
+const LATER = { timeout: 5000 };
+
+/** A sheet as the server would answer it. */
+function sheet(id: number, revision: number, patch: Partial<ScaleDraft> = {}): Sheet {
+  const request = requestOf({ ...PAIR, ...patch }, "D65") as SheetRequest;
+  return {
+    ...{ id, revision, name: "Rope", request, notes: [], ticks: [], patches: [] },
+    ...{ measure: draftWith(PAIR).measure, current_data: true },
+  } as unknown as Sheet;
+}
+
+/** A bench on a sheet, or on none yet. */
+function bench(opened: Sheet | null) {
+  const start = opened ? draftOf(opened) : draftWith(EMPTY_SCALE);
+  return renderHook(() => useSheet<ScaleDraft>(ME, opened, start as never, "new scale"), {
+    wrapper: studio(),
+  });
+}
+
+const kept = (method: string) => (sent: { method: string }) => sent.method === method;
+
+beforeEach(() => {
+  window.localStorage.clear();
+  went.mockReset();
+});
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+describe("a new sheet", () => {
+  it("is not kept before it can be computed, and gets its address when it is", async () => {
+    const log = answerWith(({ method }) => ({ body: method === "POST" ? sheet(41, 1) : [] }));
+    const { result } = bench(null);
+    act(() => result.current.set({ first: oneTube(1) }, "ends"));
+    expect(result.current.status).toBe("empty");
+    act(() => result.current.set({ second: oneTube(2) }, "ends"));
+    expect(result.current.status).toBe("waiting");
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    const posts = log.filter(kept("POST"));
+    expect(posts).toHaveLength(1);
+    expect(posts[0]).toMatchObject({ path: "/api/scales", body: { revision: null } });
+    expect(result.current.id).toBe(41);
+    expect(went).toHaveBeenCalledWith(
+      expect.objectContaining({ params: { sheetId: "41" }, replace: true }),
+    );
+  });
+
+  it("is in the browser until then, for a reload", async () => {
+    answerWith(() => SILENCE());
+    const { result, unmount } = bench(null);
+    act(() => result.current.set({ first: oneTube(1) }, "ends"));
+    act(() => result.current.set({ second: oneTube(2), steps: 7 }, "ends"));
+    await waitFor(() =>
+      expect(readUnsaved("ann", "new scale")?.draft.request).toMatchObject({ steps: 7 }),
+    );
+    unmount();
+    expect(bench(null).result.current.draft.request.steps).toBe(7);
+    expect(readUnsaved("ben", "new scale")).toBeNull();
+  });
+});
+
+describe("a kept sheet", () => {
+  it("sends a burst of changes once, with the revision it stands on", async () => {
+    const log = answerWith(({ method }) => ({
+      body: method === "PUT" ? sheet(7, 4, { steps: 12 }) : [],
+    }));
+    const { result } = bench(sheet(7, 3));
+    expect(result.current.status).toBe("kept");
+    for (const steps of [10, 11, 12]) act(() => result.current.set({ steps }, "steps"));
+    await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(1), LATER);
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    expect(log.find(kept("PUT"))).toMatchObject({
+      path: "/api/scales/7",
+      body: { revision: 3, request: { steps: 12 } },
+    });
+    expect(readUnsaved("ann", "7")).toBeNull();
+    act(() => result.current.undo?.());
+    expect(result.current.draft.request.steps).toBe(11);
+    expect(result.current.status).toBe("waiting");
+  });
+
+  it("is kept on the way out by who leaves at once", async () => {
+    const log = answerWith(({ method }) => ({
+      body: method === "PUT" ? sheet(7, 4, { steps: 5 }) : [],
+    }));
+    const { result, unmount } = bench(sheet(7, 3));
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    unmount();
+    await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(1));
+    expect(went).not.toHaveBeenCalled();
+  });
+
+  it("tries again once the line is back, and loses nothing meanwhile", async () => {
+    let down = true;
+    const log = answerWith(({ method }) => {
+      if (method !== "PUT") return { body: [] };
+      return down ? SILENCE() : { body: sheet(7, 4, { steps: 5 }) };
+    });
+    const { result } = bench(sheet(7, 3));
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    await waitFor(() => expect(result.current.trouble).toContain("still here"), LATER);
+    expect(readUnsaved("ann", "7")).toMatchObject({ revision: 3 });
+    down = false;
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    expect(result.current.trouble).toBeNull();
+    expect(log.filter(kept("PUT"))).toHaveLength(2);
+  });
+
+  it("does not send again what was refused, until it is changed", async () => {
+    const log = answerWith(({ method, body }) => {
+      if (method !== "PUT") return { body: [] };
+      const asked = body as { request: ScaleDraft };
+      return asked.request.steps === 5
+        ? { status: 422, body: { detail: "steps: five will not do." } }
+        : { body: sheet(7, 4, { steps: 6 }) };
+    });
+    const { result } = bench(sheet(7, 3));
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    await waitFor(() => expect(result.current.status).toBe("refused"), LATER);
+    expect(result.current.trouble).toBe("steps: five will not do.");
+    await new Promise((resolve) => window.setTimeout(resolve, 900));
+    expect(log.filter(kept("PUT"))).toHaveLength(1);
+    act(() => result.current.set({ steps: 6 }, "steps"));
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+  });
+
+  it("keeps a name that is too long in the field, and says so", async () => {
+    const log = answerWith(() => ({ body: [] }));
+    const { result } = bench(sheet(7, 3));
+    const name = "x".repeat(NAME_LENGTH + 1);
+    act(() => result.current.change((draft) => ({ ...draft, name }), "name"));
+    expect(result.current.status).toBe("refused");
+    expect(result.current.trouble).toContain(String(NAME_LENGTH));
+    expect(result.current.draft.name).toBe(name);
+    await new Promise((resolve) => window.setTimeout(resolve, 900));
+    expect(log.filter(kept("PUT"))).toHaveLength(0);
+  });
+
+  it("asks before it is computed anew from paints that changed", async () => {
+    const log = answerWith(({ method }) => ({ body: method === "PUT" ? sheet(7, 4) : [] }));
+    const { result } = bench({ ...sheet(7, 3), current_data: false });
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    expect(result.current.status).toBe("stale");
+    await new Promise((resolve) => window.setTimeout(resolve, 900));
+    expect(log.filter(kept("PUT"))).toHaveLength(0);
+    act(() => result.current.recompute());
+    await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(1), LATER);
+  });
+});
+
+describe("two windows on one sheet", () => {
+  const other = sheet(7, 9, { steps: 13 });
+
+  function conflict() {
+    const log = answerWith(({ method }) => {
+      if (method === "PUT") return { status: 409, body: { detail: "It was changed elsewhere." } };
+      return { body: method === "POST" ? sheet(8, 1, { steps: 5 }) : other };
+    });
+    const { result } = bench(sheet(7, 3));
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    return { log, result };
+  }
+
+  it("never overwrite each other, and this one can be kept as a copy", async () => {
+    const { log, result } = conflict();
+    await waitFor(() => expect(result.current.status).toBe("conflict"), LATER);
+    expect(result.current.draft.request.steps).toBe(5);
+    expect(log.filter(kept("PUT"))).toHaveLength(1);
+    act(() => result.current.keepCopy());
+    await waitFor(() => expect(result.current.id).toBe(8), LATER);
+    expect(log.find(kept("POST"))?.body).toMatchObject({ revision: null, request: { steps: 5 } });
+    expect(went).toHaveBeenCalledWith(expect.objectContaining({ params: { sheetId: "8" } }));
+  });
+
+  it("can take the other's", async () => {
+    const { result } = conflict();
+    await waitFor(() => expect(result.current.status).toBe("conflict"), LATER);
+    await act(async () => result.current.takeOther());
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    expect(result.current.draft.request.steps).toBe(13);
+    expect(readUnsaved("ann", "7")).toBeNull();
+  });
+});
