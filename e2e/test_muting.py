@@ -223,6 +223,9 @@ class Muting(InBrowser):
             with page.expect_response("**/ticks"):
                 page.get_by_role("checkbox").nth(i).click()
         self.wait_until_kept()
+        page.get_by_role("button", name="Recipe").click()
+        page.get_by_role("button", name="Work plan").click()
+        expect(page.get_by_role("checkbox").nth(2)).to_be_checked()
         page.reload()
         page.get_by_role("button", name="Work plan").click()
         for i, ticked in enumerate((True, True, True, False)):

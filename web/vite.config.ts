@@ -8,5 +8,5 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   server: { host: "127.0.0.1", proxy: { "/api": server, "/_allauth": server } },
   build: { chunkSizeWarningLimit: 800 },
-  test: { environment: "jsdom", restoreMocks: true },
+  test: { environment: "jsdom", restoreMocks: true, setupFiles: "src/testing/jsdom.ts" },
 });

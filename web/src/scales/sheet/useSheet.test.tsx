@@ -149,6 +149,31 @@ describe("a kept sheet", () => {
     expect(log.filter(kept("PUT"))).toHaveLength(0);
   });
 
+  it("has its ticks at once, and keeps them over a save that was asked before them", async () => {
+    const log = answerWith(({ method, path }) => {
+      if (path.endsWith("/ticks")) return { body: { plan: "a", lines: [] } };
+      return { body: method === "PUT" ? sheet(7, 4, { steps: 5 }) : [] };
+    });
+    const { result } = bench(sheet(7, 3));
+    act(() => result.current.tick("separate", [0]));
+    act(() => result.current.tick("separate", [0, 1]));
+    act(() => result.current.tick("running", [3]));
+    const ticks = [
+      { plan: "separate", lines: [0, 1] },
+      { plan: "running", lines: [3] },
+    ];
+    expect(result.current.saved?.ticks).toEqual(ticks);
+    act(() => result.current.set({ steps: 5 }, "steps"));
+    await waitFor(() => expect(result.current.saved?.revision).toBe(4), LATER);
+    expect(result.current.saved?.ticks).toEqual(ticks);
+    const sent = log.filter(({ path }) => path === "/api/scales/7/ticks").map(({ body }) => body);
+    expect(sent).toEqual([
+      { plan: "separate", lines: [0] },
+      { plan: "separate", lines: [0, 1] },
+      { plan: "running", lines: [3] },
+    ]);
+  });
+
   it("asks before it is computed anew from paints that changed", async () => {
     const log = answerWith(({ method }) => ({ body: method === "PUT" ? sheet(7, 4) : [] }));
     const { result } = bench({ ...sheet(7, 3), current_data: false });

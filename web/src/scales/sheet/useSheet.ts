@@ -28,8 +28,11 @@ export interface OpenSheet<R extends RequestDraft> {
   redo: (() => void) | null;
   status: Status;
   trouble: string | null;
-  /** The sheet as the server has it. */
+  /** The sheet as the server has it, with the lines of its plans that are ticked. */
   saved: Sheet | null;
+  /** Tick these lines of a plan, and no others. */
+  tick: (plan: string, lines: number[]) => void;
+  tickTrouble: string | null;
   /** In a conflict: keep what is on screen as a sheet of its own, or take the other one. */
   keepCopy: () => void;
   takeOther: () => void;
@@ -90,7 +93,8 @@ export function useSheet<R extends RequestDraft>(
       cache.setQueryData(sheetQuery(now.id).queryKey, now);
       cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
       if (left.current) return;
-      setSaved(now);
+      // A tick on its way is not in the answer yet.
+      setSaved((was) => (was?.id === now.id ? { ...now, ticks: was.ticks } : now));
       setRevision(now.revision);
       setKept(sent);
       setAllowed(true);
@@ -148,6 +152,23 @@ export function useSheet<R extends RequestDraft>(
       change((now) => ({ ...now, request: { ...now.request, ...patch } }), by),
     [change],
   );
+  const ticking = useMutation({
+    // One after another, so that the last tick is what stays.
+    scope: { id: `ticks ${id}` },
+    retry: 3,
+    mutationFn: (body: { plan: string; lines: number[] }) =>
+      got(
+        api.PUT("/api/scales/{sheet_id}/ticks", { params: { path: { sheet_id: id ?? 0 } }, body }),
+      ),
+  });
+  const tick = (plan: string, lines: number[]) => {
+    if (!saved) return;
+    const ticks = [...saved.ticks.filter((other) => other.plan !== plan), { plan, lines }];
+    setSaved({ ...saved, ticks });
+    // Who comes back to the sheet finds them, before it is fetched anew.
+    cache.setQueryData(sheetQuery(saved.id).queryKey, (now) => now && { ...now, ticks });
+    ticking.mutate({ plan, lines });
+  };
   const takeOther = async () => {
     if (id === null) return;
     const now = await cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 });
@@ -189,6 +210,8 @@ export function useSheet<R extends RequestDraft>(
         ? (problem?.message ?? null)
         : null,
     saved,
+    tick,
+    tickTrouble: ticking.error?.message ?? null,
     keepCopy: () => mutate({ sent: draft, asNew: true }),
     takeOther,
     recompute: () => {

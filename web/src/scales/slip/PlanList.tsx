@@ -1,6 +1,4 @@
-import { useMutation } from "@tanstack/react-query";
-import { useState } from "react";
-import { api, got, type Plan, type SheetRequest } from "../../api/client";
+import type { Plan, SheetRequest } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { Swatch } from "../../ui/Swatch";
@@ -35,27 +33,8 @@ export function PlanList<R extends RequestDraft>({
 }
 
 function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; plan: Plan }) {
-  const saved = sheet.saved?.ticks.find((ticks) => ticks.plan === plan.key)?.lines ?? [];
-  /** Ticks set since the sheet was opened, by plan. */
-  const [set, setSet] = useState<Record<string, number[]>>({});
-  const ticked = new Set(set[plan.key] ?? saved);
-  const id = sheet.id;
-  const keep = useMutation({
-    // One after another, so that the last tick is what stays.
-    scope: { id: `ticks ${id}` },
-    retry: 3,
-    mutationFn: (lines: number[]) =>
-      got(
-        api.PUT("/api/scales/{sheet_id}/ticks", {
-          params: { path: { sheet_id: id ?? 0 } },
-          body: { plan: plan.key, lines },
-        }),
-      ),
-  });
-  const tick = (lines: number[]) => {
-    setSet((now) => ({ ...now, [plan.key]: lines }));
-    if (id !== null) keep.mutate(lines);
-  };
+  const ticked = new Set(sheet.saved?.ticks.find((ticks) => ticks.plan === plan.key)?.lines);
+  const tick = (lines: number[]) => sheet.tick(plan.key, lines);
   const toggle = (line: number) =>
     tick(ticked.has(line) ? [...ticked].filter((l) => l !== line) : [...ticked, line]);
   const groups: Array<{ heading: string; lines: Array<readonly [number, string]> }> = [];
@@ -83,7 +62,7 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
           More of each, or a finer scale, needs fewer mixtures beforehand.
         </p>
       )}
-      {keep.error && <Note>{keep.error.message}</Note>}
+      {sheet.tickTrouble && <Note>{sheet.tickTrouble}</Note>}
       {groups.map((group) => (
         <fieldset key={group.lines[0]?.[0]} className="mt-1">
           <legend className="font-bold">{group.heading}</legend>
@@ -95,7 +74,7 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
               <input
                 type="checkbox"
                 checked={ticked.has(line)}
-                disabled={id === null}
+                disabled={sheet.id === null}
                 onChange={() => toggle(line)}
                 className="size-7 shrink-0 accent-ink"
               />
