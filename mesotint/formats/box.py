@@ -14,6 +14,7 @@ import numpy as np
 from mesotint.errors import InputError
 from mesotint.formats.faults import Fault, Faults, FileFaults, text_of
 from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
+from mesotint.optics.surface import FINISHES
 from mesotint.paints.calibration import Reading
 from mesotint.paints.library import Paint, library
 
@@ -21,7 +22,6 @@ FORMAT: Final = "mesotint box"
 OPTICS_FORMAT: Final = "mesotint optics"
 VERSION: Final = 1
 SCHEMA_FILE: Final = Path(__file__).parent / "data" / "box.schema.json"
-FINISHES: Final = ("gloss", "satin", "matte")
 TUBE_MEDIA: Final = ("oil", "acrylic", "gouache", "tempera", "watercolour")
 COLUMNS: Final = (
     "label", "paint", "recipe", "medium", "finish", "size_ml", "left_ml", "notes", "readings",
@@ -200,9 +200,9 @@ def write_box_csv(box: BoxData) -> str:
     writer = csv.writer(file)
     writer.writerow(COLUMNS)
     for tube in box.tubes:
-        recipe = "; ".join(f"{key}={part:g}" for key, part in tube.recipe.items())
+        recipe = "; ".join(f"{key}={_exact(part)}" for key, part in tube.recipe.items())
         readings = "; ".join(_reading_cell(reading) for reading in tube.readings)
-        sizes = ["" if v is None else f"{v:g}" for v in (tube.size_ml, tube.left_ml)]
+        sizes = ["" if v is None else _exact(v) for v in (tube.size_ml, tube.left_ml)]
         writer.writerow(
             [tube.label, tube.paint, recipe, tube.medium, tube.finish, *sizes, tube.notes, readings]
         )
@@ -213,7 +213,12 @@ def _reading_cell(reading: Reading) -> str:
     values = [f"{value:.6g}" for value in reading.lab]
     if reading.reflectance is not None:
         values += [f"{value:.7g}" for value in reading.reflectance]
-    return f"{reading.white_parts:g}: {' '.join(values)}"
+    return f"{_exact(reading.white_parts)}: {' '.join(values)}"
+
+
+def _exact(value: float) -> str:
+    """A number as short as it can be read back whole: 37 rather than 37.0."""
+    return repr(float(value)).removesuffix(".0")
 
 
 def read_box_csv(data: bytes, name: str) -> BoxData:

@@ -4,14 +4,15 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
-from mesotint.formats.box import FINISHES, TUBE_MEDIA
+from mesotint.formats.box import TUBE_MEDIA
 from mesotint.mixing.mixture import Appearance
+from mesotint.optics.surface import FINISHES
 from server.tubes.models import LABEL_LENGTH
 
 Label = Annotated[str, Field(max_length=LABEL_LENGTH)]
 Millilitres = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
 Medium = Literal[TUBE_MEDIA]
-Finish = Literal[FINISHES]
+Finish = Literal[*FINISHES]
 
 
 class ChipOut(Schema):
