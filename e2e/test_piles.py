@@ -74,6 +74,9 @@ class Piles(InBrowser):
         page = self.page
         page.get_by_role("link", name="Piles").click()
         page.get_by_role("button", name="New pile").click()
+        page.get_by_role("button", name="Not now").click()
+        expect(page.get_by_label("Colour to hit")).to_have_count(0)
+        page.get_by_role("button", name="New pile").click()
         page.get_by_label("Colour to hit").fill("mud")
         page.get_by_label("What it is for").fill("wet slate")
         page.get_by_role("button", name="Begin the pile").click()

@@ -18,7 +18,10 @@ export function PilePlots({ pile }: { pile: Pile }) {
   const beside = width >= SIDE_BY_SIDE_FROM;
   const size = { width: beside ? width / 2 : width, height: beside ? height : height / 2 };
   return (
-    <div ref={room} className="flex min-h-64 flex-1 flex-wrap overflow-hidden max-lg:min-h-[32rem]">
+    <div
+      ref={room}
+      className="flex min-h-64 flex-1 flex-wrap overflow-hidden max-lg:min-h-[32rem] md:max-lg:h-80 md:max-lg:min-h-80 md:max-lg:flex-none"
+    >
       {width > 0 && (
         <>
           <Page pile={pile} {...size} />

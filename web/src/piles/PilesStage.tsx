@@ -46,8 +46,8 @@ export default function PilesStage({ pileId }: { pileId: number | null }) {
   );
 }
 
-/** A new pile for a colour. */
-function BeginPile() {
+/** A new pile for a colour; where another is open, one can go back to that. */
+function BeginPile({ onCancel }: { onCancel?: () => void }) {
   const begin = useBeginPile();
   const [colour, setColour] = useState("");
   const [name, setName] = useState("");
@@ -79,9 +79,21 @@ function BeginPile() {
         onChange={setName}
       />
       {begin.error && <Note>{begin.error.message}</Note>}
-      <Button look="solid" type="submit" disabled={begin.isPending || !colour.trim()}>
-        <Plus aria-hidden="true" size={18} /> Begin the pile
-      </Button>
+      <span className="flex gap-2">
+        <Button
+          look="solid"
+          type="submit"
+          className="flex-1"
+          disabled={begin.isPending || !colour.trim()}
+        >
+          <Plus aria-hidden="true" size={18} /> Begin the pile
+        </Button>
+        {onCancel && (
+          <Button look="paper" onClick={onCancel}>
+            Not now
+          </Button>
+        )}
+      </span>
     </form>
   );
 }
@@ -165,7 +177,7 @@ function Palette({ pile, scraping }: { pile: Pile; scraping: Scraping }) {
         )}
         {beginning ? (
           <div className="m-auto w-full max-w-md bg-paper p-6">
-            <BeginPile />
+            <BeginPile onCancel={() => setBeginning(false)} />
           </div>
         ) : (
           <>
