@@ -12,6 +12,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
 from bench.timing import Figure, above, below
+from e2e.studio import Studio
 from workshop.browser import chromium
 from workshop.serving import Stack
 
@@ -194,4 +195,17 @@ def feel() -> list[Figure]:
     return figures
 
 
-SUITES = (feel,)
+def starting() -> list[Figure]:
+    """The second start with one command, until it says that it is ready."""
+    studio = Studio()
+    try:
+        studio.start()
+        studio.stop()
+        began = time.perf_counter()
+        studio.start()
+        return [below("second start with one command", time.perf_counter() - began, "s", 6)]
+    finally:
+        studio.remove()
+
+
+SUITES = (starting, feel)

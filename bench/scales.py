@@ -6,6 +6,7 @@ import json
 import sys
 import tempfile
 from pathlib import Path
+from typing import Any
 
 import numpy as np
 
@@ -16,6 +17,7 @@ PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"))
 WARM = ("PY3", "PY83", "PO20", "PO73", "PR108-light", "PV19", "PBr7-burnt-sienna", "PW6")
 COOL = ("PV23", "PB29", "PB15:3", "PB35", "PG7", "PG18", "PBk9")
 ALL_PAIRS = [(warm, cool) for warm in WARM for cool in COOL]
+RECEDING = (("PO20",), ("PO20", "PG17"), ("PO20", "PG17", "PB29"))
 PORT = 8790
 
 
@@ -64,42 +66,71 @@ def evenness() -> list[Figure]:
 
 
 def api() -> list[Figure]:
-    """The same over HTTP on loopback, from the running program with its demo."""
+    """The same over HTTP on loopback, from the running program with its demo; and the dearest
+    changes of the stage, which leave their bar of 150 ms on screen less than these."""
     # What the program says while it starts is not part of the figures.
     with tempfile.TemporaryDirectory() as home, contextlib.redirect_stdout(sys.stderr):
         stack = Stack(Path(home), PORT)
         try:
             stack.start()
-            return [below("the same at the API", _request_ms(stack), "ms", 60)]
+            asked = _Painter(stack)
+            pair = [asked.end(key) for key in PAIRS[0]]
+            trail = {"first": pair[0], "second": pair[1], "steps": 9}
+            browns = {
+                **{"kind": "chart", "chart": "browns", "count": 4, "base": [2, 1, 1]},
+                "ends": [asked.end(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
+            }
+            grams = {"tool": "grams", "step": 0.1, "volume_ml": 5}
+            kept = {"end": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
+            figures = [
+                below("the same at the API", asked.ms("scale", trail, 60), "ms", 60),
+                below("plan of twenty browns at the API",
+                      asked.ms("plan", {"request": browns, "measure": grams}), "ms", 150),
+                below("ways to mute with hue and value kept", asked.ms("ways", kept), "ms", 150),
+            ]  # fmt: skip
+            for keys in RECEDING:
+                chart = {"chart": "recession", "ends": [asked.end(key) for key in keys]}
+                what = f"recession of {len(keys)} colours at the API"
+                figures.append(below(what, asked.ms("chart", chart), "ms", 150))
+            return figures
         finally:
             stack.stop()
 
 
-def _request_ms(stack: Stack) -> float:
-    line = http.client.HTTPConnection("127.0.0.1", stack.port)
-    line.request("POST", "/api/demo")
-    opened = line.getresponse()
-    opened.read()
-    cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
-    token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
-    headers = {
-        "Cookie": "; ".join(cookies),
-        "X-CSRFToken": token,
-        "Content-Type": "application/json",
-    }
-    line.request("GET", "/api/tubes", headers=headers)
-    tubes = {t["paint"]["key"]: t["id"] for t in json.loads(line.getresponse().read())}
-    first, second = PAIRS[0]
-    ends = [{"parts": [{"tube": tubes[key]}]} for key in (first, second)]
-    body = json.dumps({"first": ends[0], "second": ends[1], "steps": 9})
+class _Painter:
+    """The demo painter at the API."""
 
-    def act() -> None:
-        line.request("POST", "/api/scales/compute/scale", body, headers)
-        answer = json.loads(line.getresponse().read())
-        assert len(answer["trail"]["share"]) == 201
-        assert len(answer["steps"]) == 9
+    def __init__(self, stack: Stack) -> None:
+        self.line = http.client.HTTPConnection("127.0.0.1", stack.port)
+        self.line.request("POST", "/api/demo")
+        opened = self.line.getresponse()
+        opened.read()
+        cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
+        token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
+        self.headers = {
+            "Cookie": "; ".join(cookies),
+            "X-CSRFToken": token,
+            "Content-Type": "application/json",
+        }
+        self.line.request("GET", "/api/tubes", headers=self.headers)
+        told = json.loads(self.line.getresponse().read())
+        self.tubes = {tube["paint"]["key"]: tube["id"] for tube in told}
 
-    return median_ms(act, runs=60)
+    def end(self, key: str) -> dict[str, Any]:
+        """One tube as an end."""
+        return {"parts": [{"tube": self.tubes[key], "parts": 1}]}
+
+    def ms(self, what: str, body: dict[str, Any], runs: int = 12) -> float:
+        """Milliseconds of an answer, at the median."""
+        sent = json.dumps(body)
+
+        def act() -> None:
+            self.line.request("POST", f"/api/scales/compute/{what}", sent, self.headers)
+            answer = self.line.getresponse()
+            told = answer.read()
+            assert answer.status == 200, told
+
+        return median_ms(act, runs=runs)
 
 
 SUITES = (core, evenness, api)

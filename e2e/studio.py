@@ -11,7 +11,7 @@ import unittest
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, Page, Playwright, expect, sync_playwright
+from playwright.sync_api import Browser, Page, Playwright, ViewportSize, expect, sync_playwright
 
 from workshop.browser import chromium
 from workshop.console import ROOT, WEB
@@ -20,7 +20,7 @@ from workshop.database import free_port
 READY = re.compile(r"ready at (http://\S+)")
 FIRST_PORT = 8700
 FIRST_SCALE = "Rust runs into harbour water"
-WIDE = {"width": 1280, "height": 800}
+WIDE: ViewportSize = {"width": 1280, "height": 800}
 
 
 class Studio:
@@ -81,7 +81,7 @@ class InBrowser(unittest.TestCase):
     """A studio for the class, and a new browser window for each test."""
 
     words: tuple[str, ...] = ()
-    viewport = WIDE
+    viewport: ViewportSize = WIDE
     studio: Studio
     browser: Browser
     playwright: Playwright

@@ -122,18 +122,17 @@ def correct(args: argparse.Namespace) -> None:
             "wrong": found.wrong,
             "waits": found.waits,
             "additions": additions,
+            "delta_e_now": round(found.delta_e_now, 3),
             "delta_e": round(found.delta_e, 3),
             "growth": round(found.growth, 3),
             "start_again": found.start_again,
         }
         print(json.dumps(answer))
         return
-    print(", ".join(found.wrong).capitalize() + "." if found.wrong else "Nothing is wrong.")
+    print(found.says)
     for a in found.additions:
         first = f"  (take {a.first_ml:.2g} ml first, then look)" * (a.first_ml < a.volume_ml)
         print(f"add {a.volume_ml:.2g} ml {a.paint.name}{first}: {appearances(a.lab)[0].name}")
-    if found.start_again:
-        print(f"The pile would grow {found.growth:.1f} times: start again, it wastes less.")
 
 
 def _measured_answer(found: Measured) -> dict[str, Any]:

@@ -18,7 +18,8 @@ from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word
 from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.mixing.recipe import MOST_PAINTS, Searcher
+from mesotint.mixing.pile import LEAST_ML
+from mesotint.mixing.recipe import MOST_PAINTS, Searcher, search
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, mixed_tube
 from mesotint.paints.table import WHITES
@@ -31,6 +32,9 @@ VALUE_OFF: Final = 0.2
 
 STRONG_FROM: Final = 1.5
 """Strength, in ultramarines, from which a paint is added in two goes."""
+
+FIRST_ML: Final = 5.0
+"""How much is mixed at first where nobody says how much."""
 
 HELD_BACK: Final = 1 / 3
 MOST_GROWTH: Final = 3.0
@@ -73,6 +77,8 @@ class Correction:
         Whether hue and chroma wait until the value is right.
     additions : tuple of Addition
         One to three, in order; none where the pile is right or nothing helps.
+    delta_e_now : float
+        CIEDE2000 to the target as the pile is.
     delta_e : float
         CIEDE2000 to the target after all of them.
     growth : float
@@ -85,9 +91,23 @@ class Correction:
     wrong: tuple[str, ...]
     waits: bool
     additions: tuple[Addition, ...]
+    delta_e_now: float
     delta_e: float
     growth: float
     start_again: bool
+
+    @property
+    def says(self) -> str:
+        """What is wrong and what waits, in sentences."""
+        if not self.wrong:
+            return "It is there: paint with it."
+        told = "; ".join(self.wrong) + "."
+        told = f"Close: it is {told}" if self.delta_e_now < CLOSE else f"It is {told}"
+        if self.waits and len(self.wrong) > 1:
+            told += " The value comes first; hue and chroma wait."
+        if self.start_again:
+            told += f" The pile would grow {self.growth:.1f} times: start again, it wastes less."
+        return told
 
 
 def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
@@ -183,14 +203,49 @@ def correct(
     predicted = viewing.lab(np.ones(1), [pile])
     carried = np.zeros(3) if seen is None else checked_lab(seen, "seen") - predicted
     wrong, waits = what_is_wrong(predicted + carried, target)
+    now = float(delta_e_2000(predicted + carried, target))
     if not wrong:
-        gap = float(delta_e_2000(predicted + carried, target))
-        return Correction((), False, (), gap, 1.0, False)
+        return Correction((), False, (), now, now, 1.0, False)
     paints, parts, gap = _best(pile, box, viewing, target - carried, most_growth)
     volumes = parts / parts[0] * volume
     additions = _ordered(pile, paints[1:], volumes, viewing, target, carried)
     growth = float(volumes.sum() / volume)
-    return Correction(wrong, waits, additions, gap, growth, gap >= CLOSE or growth > most_growth)
+    again = gap >= CLOSE or growth > most_growth
+    return Correction(wrong, waits, additions, now, gap, growth, again)
+
+
+def begin(
+    target: Array,
+    box: Sequence[Paint],
+    volume_ml: float = FIRST_ML,
+    viewing: Viewing = DEFAULT_VIEWING,
+) -> tuple[tuple[Addition, ...], float]:
+    """What to begin an empty pile with: the best recipe, most of it first, and its CIEDE2000.
+
+    Parameters
+    ----------
+    target : array, shape (3,)
+    box : sequence of Paint
+    volume_ml : float
+        How much the pile is to be, above zero.
+    viewing : Viewing
+
+    Raises
+    ------
+    InputError
+        For an empty box, or a target that is no colour.
+    """
+    recipe = search(target, box, viewing=viewing, look_beyond=False).recipes[0]
+    order = np.argsort(recipe.parts)[::-1]
+    order = order[np.array(recipe.parts)[order] * volume_ml >= LEAST_ML]
+    paints = [recipe.paints[i] for i in order.tolist()]
+    volumes = np.array(recipe.parts)[order] * volume_ml
+    labs = viewing.lab(np.tril(np.ones((len(paints), 1)) * volumes), paints)
+    additions = [
+        Addition(paint, float(ml), float(ml), lab)
+        for paint, ml, lab in zip(paints, volumes, labs, strict=True)
+    ]
+    return tuple(additions), recipe.delta_e
 
 
 def _best(

@@ -237,18 +237,21 @@ class Searcher:
 
     def extended(self, rows: Indices, parts: Array) -> tuple[Indices, Array]:
         """Each set with one paint more, started at a trace of it; doubles are left out."""
-        wanted: dict[tuple[int, ...], Array] = {}
-        for row, mixture in zip(rows.tolist(), parts, strict=True):
-            trace = 0.04 * (mixture / self.amount[self.with_water(np.array([row]))[0]]).sum()
-            for extra in set(range(self.count)) - set(row):
-                order = np.argsort([*row, extra])
-                key = tuple(np.array([*row, extra])[order].tolist())
-                if key in wanted:
-                    continue
-                paints, water = mixture[: len(row)], mixture[len(row) :]
-                grown = np.append(paints, trace * self.amount[extra])[order]
-                wanted[key] = np.concatenate([grown, water])
-        return np.array(list(wanted)), np.array(list(wanted.values()))
+        size = rows.shape[1]
+        strength = self.amount[self.with_water(rows)]
+        trace = 0.04 * (parts / strength).sum(axis=1)
+        extra = np.tile(np.arange(self.count), len(rows))
+        sets = np.column_stack([np.repeat(rows, self.count, axis=0), extra])
+        paints = np.repeat(parts[:, :size], self.count, axis=0)
+        grown = np.column_stack([paints, np.repeat(trace, self.count) * self.amount[extra]])
+        water = np.repeat(parts[:, size:], self.count, axis=0)
+        order = np.argsort(sets, axis=1)
+        sets = np.take_along_axis(sets, order, axis=1)
+        starts = np.column_stack([np.take_along_axis(grown, order, axis=1), water])
+        new = np.flatnonzero((np.diff(sets, axis=1) > 0).all(axis=1))
+        _, first = np.unique(sets[new], axis=0, return_index=True)
+        kept = new[np.sort(first)]
+        return sets[kept], starts[kept]
 
     def refine(self, rows: Indices, starts: Array) -> Found:
         """Levenberg–Marquardt on log parts, all sets at once; a set keeps its best point."""

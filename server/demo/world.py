@@ -7,7 +7,7 @@ from django.db import transaction
 from server.painters.api import DEMO_PAINTER
 from server.painters.models import Painter
 from server.piles.schemas import PileEventIn, PileIn
-from server.piles.services import begin, do
+from server.piles.services import do, new_pile
 from server.scales.keeping import keep
 from server.scales.requests import SheetIn
 from server.tubes.models import Box, Desk, Tube
@@ -59,7 +59,7 @@ PILES: Final = (
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
     for entry in PILES:
-        pile = begin(painter, PileIn(name=entry["name"], target=entry["target"]))
+        pile = new_pile(painter, PileIn(name=entry["name"], target=entry["target"]))
         for at, (key, ml) in enumerate(entry["adds"]):
             added = {"kind": "add", "tube": tubes[key], "volume_ml": ml, "token": f"demo-{at:04}"}
             do(painter, pile, PileEventIn(**added))

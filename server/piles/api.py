@@ -5,7 +5,7 @@ from ninja import Router, Status
 
 from server.piles.models import Pile
 from server.piles.schemas import PileChange, PileEventIn, PileIn, PileOut, PileSummaryOut
-from server.piles.services import begin, do, mine, pile_out, set_target, summary_out
+from server.piles.services import do, mine, new_pile, pile_out, set_target, summary_out
 
 router = Router(tags=["piles"])
 
@@ -20,7 +20,7 @@ def piles(request: HttpRequest) -> list[PileSummaryOut]:
 @router.post("", response={201: PileOut})
 def begin_pile(request: HttpRequest, payload: PileIn) -> Status:
     """Begin a pile."""
-    return Status(201, pile_out(request.user, begin(request.user, payload)))
+    return Status(201, pile_out(request.user, new_pile(request.user, payload)))
 
 
 @router.get("/{int:pile_id}", response=PileOut)

@@ -1,19 +1,17 @@
 """Piles computed from their events, and the advice on what to add."""
 
 import uuid
+from collections.abc import Sequence
 
 import numpy as np
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing import pile as core
-from mesotint.mixing.correction import CLOSE, Correction, correct
+from mesotint.mixing.correction import Addition, begin, correct
 from mesotint.mixing.mixture import DEFAULT_VIEWING, appearances
-from mesotint.mixing.recipe import search
 from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint
 from server.painters.models import Painter
 from server.piles.models import Pile, PileEvent
 from server.piles.schemas import (
@@ -29,9 +27,6 @@ from server.piles.schemas import (
 from server.scales.ends import look_fields, look_out, paint_of
 from server.tubes.measuring import colour_typed
 from server.tubes.services import PaintBox
-
-FIRST_ML = 5.0
-"""How much the advice for an empty pile makes."""
 
 
 def _box(painter: Painter, pile: Pile) -> PaintBox:
@@ -77,7 +72,7 @@ def set_target(pile: Pile, painter: Painter, asked: TargetIn) -> None:
 
 
 @transaction.atomic
-def begin(painter: Painter, asked: PileIn) -> Pile:
+def new_pile(painter: Painter, asked: PileIn) -> Pile:
     """A new pile, with its target and what it starts from."""
     pile = Pile(painter=painter, name=asked.name.strip())
     if asked.target is not None:
@@ -164,75 +159,43 @@ def _advice(made: core.Pile, box: PaintBox, target: Array) -> PileAdviceOut:
     if not usable:
         raise InputError("box: it is empty; put a tube in to mix with.", "box")
     if not made.additions:
-        return _beginning(box, usable, target)
+        additions, gap = begin(target, usable)
+        return PileAdviceOut(
+            wrong=[],
+            waits=False,
+            additions=_additions_out(additions, box),
+            delta_e_now=None,
+            delta_e_then=gap,
+            growth=1.0,
+            start_again=False,
+            says=f"Begin with these; together they come within ΔE {gap:.1f}.",
+        )
     found = correct(made.volumes_ml, target, usable)
-    gap = float(delta_e_2000(made.labs[-1], target))
-    looks = appearances(np.array([a.lab for a in found.additions])) if found.additions else []
     return PileAdviceOut(
         wrong=list(found.wrong),
         waits=found.waits,
-        additions=[
-            AdviceOut(
-                tube=box.tube_of[addition.paint.key],
-                label=addition.paint.name,
-                volume_ml=addition.volume_ml,
-                first_ml=addition.first_ml,
-                says=f"then it is {look.munsell}, {look.name}",
-                **look_fields(look),
-            )
-            for addition, look in zip(found.additions, looks, strict=True)
-        ],
-        delta_e_now=gap,
+        additions=_additions_out(found.additions, box),
+        delta_e_now=found.delta_e_now,
         delta_e_then=found.delta_e,
         growth=found.growth,
         start_again=found.start_again,
-        says=_says(found, gap),
+        says=found.says,
     )
 
 
-def _says(found: Correction, gap: float) -> str:
-    if not found.wrong:
-        return "It is there: paint with it."
-    told = "It is " + "; ".join(found.wrong) + "."
-    if gap < CLOSE:
-        told = f"Close: {told[0].lower()}{told[1:]}"
-    if found.waits and len(found.wrong) > 1:
-        told += " The value comes first; hue and chroma wait."
-    if found.start_again:
-        told += f" The pile would grow {found.growth:.1f} times: start again, it wastes less."
-    return told
-
-
-def _beginning(box: PaintBox, usable: list[Paint], target: Array) -> PileAdviceOut:
-    """What to begin an empty pile with: the best recipe, in the order of its amounts."""
-    recipe = search(target, usable, look_beyond=False).recipes[0]
-    order = np.argsort(recipe.parts)[::-1].tolist()
-    volumes: list[tuple[Paint, float]] = [
-        (recipe.paints[i], FIRST_ML * recipe.parts[i])
-        for i in order
-        if FIRST_ML * recipe.parts[i] >= core.LEAST_ML
+def _additions_out(additions: Sequence[Addition], box: PaintBox) -> list[AdviceOut]:
+    looks = appearances(np.array([a.lab for a in additions])) if additions else []
+    return [
+        AdviceOut(
+            tube=box.tube_of[addition.paint.key],
+            label=addition.paint.name,
+            volume_ml=addition.volume_ml,
+            first_ml=addition.first_ml,
+            says=f"then it is {look.munsell}, {look.name}",
+            **look_fields(look),
+        )
+        for addition, look in zip(additions, looks, strict=True)
     ]
-    looks = core.pile_of(volumes).looks
-    return PileAdviceOut(
-        wrong=[],
-        waits=False,
-        additions=[
-            AdviceOut(
-                tube=box.tube_of[paint.key],
-                label=paint.name,
-                volume_ml=ml,
-                first_ml=ml,
-                says=f"then it is {look.munsell}, {look.name}",
-                **look_fields(look),
-            )
-            for (paint, ml), look in zip(volumes, looks, strict=True)
-        ],
-        delta_e_now=None,
-        delta_e_then=recipe.delta_e,
-        growth=1.0,
-        start_again=False,
-        says=f"Begin with these; together they come within ΔE {recipe.delta_e:.1f}.",
-    )
 
 
 def mine(painter: Painter, pile_id: int) -> Pile:

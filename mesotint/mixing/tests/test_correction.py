@@ -1,13 +1,14 @@
 """Corrections of a pile: faults in words, additions that do what they say, and when to stop."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.correction import CLOSE, correct, what_is_wrong
+from mesotint.mixing.correction import CLOSE, FIRST_ML, begin, correct, what_is_wrong
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.paints.library import WATER, library
 
@@ -15,6 +16,30 @@ PAINT = library().paint
 BOX = [PAINT(key) for key in ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light",
                               "PV19", "PV23", "PB29", "PB15:3", "PG7", "PBk9")]  # fmt: skip
 GREY = Mixture.of({PAINT("PO20"): 4, PAINT("PB29"): 3, PAINT("PW6"): 12}).lab
+
+
+class BeginningTest(unittest.TestCase):
+    def test_an_empty_pile_is_begun_with_the_most_and_arrives(self) -> None:
+        additions, gap = begin(GREY, BOX)
+        volumes = [a.volume_ml for a in additions]
+        self.assertEqual(volumes, sorted(volumes, reverse=True))
+        self.assertAlmostEqual(sum(volumes), FIRST_ML)
+        mixed = Mixture.of({a.paint: a.volume_ml for a in additions})
+        self.assertAlmostEqual(float(delta_e_2000(mixed.lab, GREY)), gap, places=3)
+        np.testing.assert_allclose(additions[-1].lab, mixed.lab, atol=1e-6)
+        first = Mixture.of({additions[0].paint: 1})
+        np.testing.assert_allclose(additions[0].lab, first.lab, atol=1e-6)
+        self.assertLess(gap, 0.1)
+
+    def test_a_correction_says_what_it_found(self) -> None:
+        pile = {PAINT("PO20"): 4.0, PAINT("PB29"): 3.0, PAINT("PW6"): 12.0}
+        there = correct(pile, GREY, BOX)
+        self.assertEqual(there.says, "It is there: paint with it.")
+        self.assertAlmostEqual(there.delta_e_now, 0, places=6)
+        off = correct(pile, GREY + np.array([10.0, 8, 8]), BOX)
+        self.assertRegex(off.says, "^It is darker by .*The value comes first; hue and chroma wait")
+        near = replace(off, delta_e_now=CLOSE / 2)
+        self.assertRegex(near.says, "^Close: it is darker by ")
 
 
 class FaultsTest(unittest.TestCase):
