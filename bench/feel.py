@@ -21,6 +21,7 @@ WIDE: ViewportSize = {"width": 1280, "height": 800}
 FRAME_MS = 1000 / 60
 MOVES = 90
 SETTLE_MS = 400
+KEPT_MS = 1500
 
 # What a frame costs: from the first of its events or callbacks to after it is painted.
 RECORD = """() => {
@@ -50,6 +51,19 @@ STEPS = """count => new Promise(done => {
         else requestAnimationFrame(look);
     };
     document.querySelector('[aria-label="More steps"]').click();
+    look();
+})"""
+
+LIGHTER = """more => new Promise(done => {
+    const told = () => [...document.querySelectorAll('[data-cell]')].map(c => c.ariaLabel).join();
+    const field = document.querySelector('[aria-label="Lighter by, L*"]');
+    const before = told(), began = performance.now();
+    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, more);
+    field.dispatchEvent(new Event('input', { bubbles: true }));
+    const look = () => {
+        if (told() !== before) done(performance.now() - began);
+        else requestAnimationFrame(look);
+    };
     look();
 })"""
 
@@ -118,7 +132,17 @@ def _answers(page: Page) -> float:
     times: list[float] = []
     for more in range(1, 7):
         times.append(page.evaluate(STEPS, count + more))
-        page.wait_for_timeout(SETTLE_MS)
+        page.wait_for_timeout(KEPT_MS)
+    return statistics.median(times)
+
+
+def _recession(page: Page) -> float:
+    """Milliseconds until a recession of three colours is on screen anew, at the median."""
+    _open(page, "Hull, rust and rope")
+    times: list[float] = []
+    for more in (6, 7, 9, 10, 11, 12):
+        times.append(page.evaluate(LIGHTER, str(more)))
+        page.wait_for_timeout(KEPT_MS)
     return statistics.median(times)
 
 
@@ -176,11 +200,12 @@ def feel() -> list[Figure]:
             page.get_by_role("button", name="Open the demo studio").click()
             page.locator("[data-run-step]").first.wait_for()
             first, script = _first_view(browser, page.url, context.storage_state())
-            answered = _answers(page)
+            answered, receding = _answers(page), _recession(page)
             figures = [
                 below("first view of the stage from a cold cache, median", first, "ms", 1500),
                 below("… compressed script it takes", script, "kB", 250),
                 below("a change that needs the server, on screen, median", answered, "ms", 150),
+                below("a recession of three colours, on screen, median", receding, "ms", 150),
             ]
             for what, drag in DRAGS.items():
                 costs = drag(page)

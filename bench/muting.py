@@ -46,7 +46,7 @@ def _search_ms(box: list[Paint], count: int) -> float:
     times = []
     for target in _targets(box, count):
         began = time.perf_counter()
-        search(target, box, look_beyond=False)
+        search(target, box)
         times.append((time.perf_counter() - began) * 1e3)
     return statistics.median(times)
 
@@ -79,7 +79,7 @@ def _as_good_as_exhaustive(box: list[Paint]) -> float:
     good = 0
     rows = paint_sets(len(box), 4, ())
     for target in _targets(box, TARGETS):
-        ours = min(r.delta_e for r in search(target, box, look_beyond=False).recipes)
+        ours = min(r.delta_e for r in search(target, box).recipes)
         if ours >= GOOD_ENOUGH:
             searcher = Searcher(box, DEFAULT_VIEWING, target)
             starts, _ = searcher.lattice(rows)

@@ -21,7 +21,7 @@ from mesotint.commands.reading import (
 from mesotint.mixing.correction import correct as corrected
 from mesotint.mixing.mixture import appearances
 from mesotint.mixing.partners import partners as muting_partners
-from mesotint.mixing.recipe import search
+from mesotint.mixing.recipe import Wishes, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.triad import Triad
 from mesotint.paints.library import WHITE_KEY, library
@@ -37,11 +37,14 @@ def match(args: argparse.Namespace) -> None:
     found = search(
         target_of(args),
         box_of(args.paints),
-        args.max_paints,
+        Wishes(
+            most_paints=args.max_paints,
+            required=keys_of(args.require),
+            forbidden=keys_of(args.forbid),
+            look_beyond=True,
+        ),
         viewing,
-        reflectance=spectrum,
-        required=keys_of(args.require),
-        forbidden=keys_of(args.forbid),
+        spectrum,
     )
     helper = found.helper.key if found.helper else None
     if args.json:

@@ -235,7 +235,7 @@ def begin(
     InputError
         For an empty box, or a target that is no colour.
     """
-    recipe = search(target, box, viewing=viewing, look_beyond=False).recipes[0]
+    recipe = search(target, box, viewing=viewing).recipes[0]
     order = np.argsort(recipe.parts)[::-1]
     order = order[np.array(recipe.parts)[order] * volume_ml >= LEAST_ML]
     paints = [recipe.paints[i] for i in order.tolist()]

@@ -43,6 +43,27 @@ def merged(paints: Sequence[Paint], parts: Array) -> tuple[tuple[Paint, ...], Ar
     return tuple(once.values()), added
 
 
+def together(
+    mixtures: Sequence[tuple[Sequence[Paint], Sequence[float]]],
+) -> tuple[tuple[Paint, ...], Array]:
+    """Mixtures of different paints as one table.
+
+    Returns
+    -------
+    tuple of Paint
+        Every paint of the mixtures once, in the order they are met.
+    array, shape (mixtures, paints)
+        Parts; 0 for a paint that a mixture does not hold.
+    """
+    once = {paint.key: paint for paints, _ in mixtures for paint in paints}
+    place = {key: i for i, key in enumerate(once)}
+    table = np.zeros((len(mixtures), len(once)))
+    for row, (paints, parts) in zip(table, mixtures, strict=True):
+        for paint, amount in zip(paints, parts, strict=True):
+            row[place[paint.key]] += amount
+    return tuple(once.values()), table
+
+
 DRYING: Final[dict[str, float]] = {
     "oil": 1.0,
     "tempera": 0.9,

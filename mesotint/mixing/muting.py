@@ -11,7 +11,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.partners import partners
-from mesotint.mixing.recipe import REACHED_BELOW, search
+from mesotint.mixing.recipe import REACHED_BELOW, Wishes, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
@@ -21,6 +21,8 @@ PRIMARY_HUES: Final[dict[str, float]] = {"red": 25.0, "yellow": 92.0, "blue": 27
 BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
 EARTH_FAMILIES: Final = CLASSIC_FAMILIES - BLACK_FAMILIES
 LEAST_PART: Final = 1e-5
+_SECTIONS: Final = 32
+_CLOSINGS: Final = 5
 _RATIOS: Final = np.linspace(0.1, 0.9, 9)
 
 
@@ -176,11 +178,7 @@ def _way(
     at = int(under[0]) if reached else int(along.argmin())
     share = float(trail.shares[at])
     if reached and at:
-        low, high = float(trail.shares[at - 1]), share
-        for _ in range(40):
-            share = (low + high) / 2
-            lab = trail.lab(np.array(share))
-            low, high = (low, share) if np.hypot(lab[1], lab[2]) <= chroma else (share, high)
+        share = _share_at(trail, chroma, float(trail.shares[at - 1]), share)
     ingredients = _ingredients(agent, box)
     paints = (paint, *ingredients)
     parts = np.array([1 - share, *(share * part for part in ingredients.values())])
@@ -212,6 +210,16 @@ def _way(
     )
 
 
+def _share_at(trail: Trail, chroma: float, low: float, high: float) -> float:
+    """The least share between two at which the trail's chroma has fallen to one that is wanted."""
+    for _ in range(_CLOSINGS):
+        near = np.linspace(low, high, _SECTIONS + 1)
+        labs = trail.lab(near)
+        at = max(int(np.argmax(np.hypot(labs[:, 1], labs[:, 2]) <= chroma)), 1)
+        low, high = float(near[at - 1]), float(near[at])
+    return high
+
+
 def _turned_back(
     trail: Trail, share: float, chroma: float, pure: Array, box: Sequence[Paint]
 ) -> tuple[tuple[Paint, ...], Array, bool]:
@@ -220,14 +228,8 @@ def _turned_back(
     target = lab_from_lch(np.array([lightness, chroma, lch_from_lab(pure)[2]]))
     agent = trail.second
     others = [p for p in box if p.key not in (trail.first.key, agent.key)]
-    found = search(
-        target,
-        [trail.first, agent, *others],
-        viewing=trail.viewing,
-        required=[trail.first.key, agent.key],
-        look_beyond=False,
-    )
-    best = min(found.recipes, key=lambda recipe: recipe.delta_e)
+    wishes = Wishes(required=[trail.first.key, agent.key], sparing=True)
+    best = search(target, [trail.first, agent, *others], wishes, trail.viewing).recipes[0]
     merged: dict[Paint, float] = {}
     for paint, part in zip(best.paints, best.parts, strict=True):
         for ingredient, of in _ingredients(paint, box).items():

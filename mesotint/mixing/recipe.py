@@ -6,7 +6,7 @@ one paint more, are then refined together by Levenberg–Marquardt steps on the 
 parts. What is left is compared by CIEDE2000.
 """
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from functools import cache
 from itertools import combinations
@@ -37,6 +37,11 @@ _KEPT_SETS: Final = 110
 _STEPS: Final = 9
 _LOOK_AFTER: Final = 3
 _HOPEFUL: Final = 260
+_SPARING_SETS: Final = 20
+_SPARING_HOPEFUL: Final = 60
+_SPARING_LENGTH: Final = 3
+_NEAR_ENOUGH: Final = 0.1
+_STANDS_STILL: Final = 0.995
 _NUDGE: Final = 1e-3
 _LEAST_SHARE: Final = 2e-4
 
@@ -73,7 +78,8 @@ class Recipe:
 
 @dataclass(frozen=True)
 class Search:
-    """The short list, best first, and what would help where the box cannot reach the target."""
+    """The short list, best first (one to three of a sparing search), and what would help where the
+    box cannot reach the target."""
 
     recipes: list[Recipe]
     helper: Paint | None
@@ -84,16 +90,39 @@ class Search:
         return min(recipe.delta_e for recipe in self.recipes) < REACHED_BELOW
 
 
+@dataclass(frozen=True)
+class Wishes:
+    """What recipes are asked for.
+
+    Attributes
+    ----------
+    most_paints : int
+        1 to 4; water in a wash does not count.
+    required, forbidden : collection of str
+        Keys of paints that every recipe must hold, or none may.
+    sparing : bool
+        Whether a few recipes of no more paints than reach the target are enough: more are tried
+        only where fewer do not reach it.
+    look_beyond : bool
+        Whether to ask which library paint would reach a target that the box cannot.
+    """
+
+    most_paints: int = MOST_PAINTS
+    required: Collection[str] = ()
+    forbidden: Collection[str] = ()
+    sparing: bool = False
+    look_beyond: bool = False
+
+
+ANY_RECIPE: Final = Wishes()
+
+
 def search(
     target: Array,
     box: Sequence[Paint],
-    most_paints: int = MOST_PAINTS,
+    wishes: Wishes = ANY_RECIPE,
     viewing: Viewing = DEFAULT_VIEWING,
-    *,
     reflectance: Array | None = None,
-    required: Iterable[str] = (),
-    forbidden: Iterable[str] = (),
-    look_beyond: bool = True,
 ) -> Search:
     """The best few recipes for a colour.
 
@@ -103,17 +132,12 @@ def search(
         CIELAB under the viewing's light.
     box : sequence of Paint
         What may be used.
-    most_paints : int
-        1 to 4; water in a wash does not count.
+    wishes : Wishes
     viewing : Viewing
         In a wash no white is used unless it is required: water lightens.
     reflectance : array, shape (36,), optional
         The target's spectrum. Without one the metameric risk is told against the smoothest
         spectrum that has the target's colour.
-    required, forbidden : iterable of str
-        Keys of paints that every recipe must hold, or none may.
-    look_beyond : bool
-        Whether to ask which library paint would reach a target that the box cannot.
 
     Raises
     ------
@@ -124,19 +148,21 @@ def search(
     target = checked_lab(target, "target")
     if target.shape != (3,):
         raise InputError("target: give one colour, three numbers L*, a*, b*.", "target")
-    if not 1 <= most_paints <= MOST_PAINTS:
-        raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most_paints}.", "max_paints")
+    most = wishes.most_paints
+    if not 1 <= most <= MOST_PAINTS:
+        raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most}.", "max_paints")
     if reflectance is not None:
         reflectance = as_spectra(reflectance)
-    needed = set(required)
-    out = set(forbidden) | (WHITES - needed if viewing.medium == "wash" else set())
-    usable, must = _usable(box, needed, out, most_paints)
-    found = Searcher(usable, viewing, target).run(most_paints, must)
+    needed = set(wishes.required)
+    out = set(wishes.forbidden) | (WHITES - needed if viewing.medium == "wash" else set())
+    usable, must = _usable(box, needed, out, most)
+    found = Searcher(usable, viewing, target, sparing=wishes.sparing).run(most, must)
     spectrum = smoothest_reflectance(target, viewing.light) if reflectance is None else reflectance
-    recipes = _short_list(found, target, viewing, spectrum)
+    length = _SPARING_LENGTH if wishes.sparing else LIST_LENGTH
+    recipes = _short_list(found, target, viewing, spectrum, length)
     helper = None
-    if look_beyond and min(r.delta_e for r in recipes) >= REACHED_BELOW:
-        helper = _helper(usable, viewing, target, most_paints, must, recipes[0].delta_e)
+    if wishes.look_beyond and min(r.delta_e for r in recipes) >= REACHED_BELOW:
+        helper = _helper(usable, viewing, target, most, must, recipes[0].delta_e)
     return Search(recipes, helper)
 
 
@@ -171,9 +197,18 @@ class Found:
 
 
 class Searcher:
-    """A box, ready to be searched for one target."""
+    """A box, ready to be searched for one target.
 
-    def __init__(self, box: Sequence[Paint], viewing: Viewing, target: Array) -> None:
+    A sparing search wants one good mixture: it follows fewer sets, and ends when it has one.
+    """
+
+    def __init__(
+        self, box: Sequence[Paint], viewing: Viewing, target: Array, *, sparing: bool = False
+    ) -> None:
+        self.sparing = sparing
+        self.sets_kept, self.hopeful = (
+            (_SPARING_SETS, _SPARING_HOPEFUL) if sparing else (_KEPT_SETS, _HOPEFUL)
+        )
         self.box = [*box, WATER] if viewing.medium == "wash" else list(box)
         self.count = len(box)
         self.viewing = viewing
@@ -191,21 +226,36 @@ class Searcher:
         return self.viewing.medium == "wash"
 
     def run(self, most: int, must: Sequence[int]) -> list[Found]:
-        """Refined mixtures of every size from the required up to `most` paints."""
-        found = []
+        """Refined mixtures of every size from the required up to `most` paints.
+
+        A sparing search ends with the size that reaches the target.
+        """
+        found: list[Found] = []
         best_triples = None
+
+        def enough() -> bool:
+            return self.sparing and bool(found) and self.reached_by(found[-1])
+
         for size in range(max(1, len(must)), min(most, 3, self.count) + 1):
             rows = paint_sets(self.count, size, must)
+            if enough():
+                return found
             if not len(rows):
                 continue
             starts, score = self.lattice(rows)
-            keep = np.argsort(score, kind="stable")[:_KEPT_SETS]
+            keep = np.argsort(score, kind="stable")[: self.sets_kept]
             found.append(self.refine(rows[keep], starts[keep]))
             best_triples = rows[keep], found[-1].parts
+        if enough():
+            return found
         if most == MOST_PAINTS and self.count >= MOST_PAINTS and best_triples is not None:
             rows, starts = self.extended(*best_triples)
             found.append(self.refine(rows, starts))
         return found
+
+    def reached_by(self, found: Found) -> bool:
+        """Whether one of the mixtures is the target itself."""
+        return bool(delta_e_2000(found.labs, self.target).min() < REACHED_BELOW)
 
     def with_water(self, rows: Indices) -> Indices:
         """Paint sets with water added, in a wash."""
@@ -261,10 +311,11 @@ class Searcher:
         damping = np.full(len(sets), 0.02)
         nudges = np.concatenate([np.zeros((1, size)), np.eye(size) * _NUDGE])
         best_x, best = x.copy(), np.full(len(sets), np.inf)
+        least = np.inf
         for turn in range(_STEPS):
-            if turn == _LOOK_AFTER and len(sets) > _HOPEFUL:
+            if turn == _LOOK_AFTER and len(sets) > self.hopeful:
                 # What is still far off by now will not come onto the list.
-                hopeful = np.argsort(best)[:_HOPEFUL]
+                hopeful = np.argsort(best)[: self.hopeful]
                 sets, x, damping = sets[hopeful], x[hopeful], damping[hopeful]
                 best_x, best = best_x[hopeful], best[hopeful]
             labs = self.labs(sets, np.exp(x[:, None, :] + nudges))
@@ -273,6 +324,10 @@ class Searcher:
             size_now = (residual**2).sum(axis=1)
             better = size_now < best
             best_x[better], best[better] = x[better], size_now[better]
+            if self.sparing and turn >= _LOOK_AFTER:
+                if best.min() < _NEAR_ENOUGH**2 or best.min() > _STANDS_STILL * least:
+                    break
+                least = best.min()
             damping = np.where(better, damping * 0.3, damping * 8)
             slope = np.swapaxes((scaled[:, 1:] - scaled[:, :1]) / _NUDGE, 1, 2)
             square = np.swapaxes(slope, 1, 2) @ slope
@@ -296,13 +351,9 @@ class Searcher:
 def _metric_at(lab: Array) -> Array:
     """Matrix (3, 3) that turns CIELAB steps near a colour into CIEDE2000-sized ones."""
     base = np.eye(3) * 0.5
-    gaps = delta_e_2000(lab + base, lab) ** 2 / 0.25
-    cross = np.array(
-        [
-            [delta_e_2000(lab + base[i] + base[j], lab) ** 2 / 0.25 for j in range(3)]
-            for i in range(3)
-        ]
-    )
+    steps = np.concatenate([base, (base[:, None] + base).reshape(9, 3)])
+    told = delta_e_2000(lab + steps, lab) ** 2 / 0.25
+    gaps, cross = told[:3], told[3:].reshape(3, 3)
     form = (cross - gaps[:, None] - gaps[None, :]) / 2
     form[np.diag_indices(3)] = gaps
     values, vectors = np.linalg.eigh(form)
@@ -327,14 +378,14 @@ def paint_sets(count: int, size: int, must: Sequence[int]) -> Indices:
 
 
 def _short_list(
-    found: Sequence[Found], target: Array, viewing: Viewing, spectrum: Array
+    found: Sequence[Found], target: Array, viewing: Viewing, spectrum: Array, length: int
 ) -> list[Recipe]:
     """The best mixtures that differ in their paints, fewer tubes counting a little."""
     entries: dict[frozenset[str], tuple[float, tuple[Paint, ...], Array]] = {}
     for group in found:
         gaps = delta_e_2000(group.labs, target)
         # Only the best of each size can come onto a list this short.
-        for i in np.argsort(gaps)[: 6 * LIST_LENGTH].tolist():
+        for i in np.argsort(gaps)[: 6 * length].tolist():
             paints, parts = group.paints[i], group.parts[i]
             used = frozenset(
                 p.key for p, part in zip(paints, parts, strict=True) if part > _LEAST_SHARE
@@ -342,23 +393,23 @@ def _short_list(
             score = float(gaps[i]) + TUBE_COST * len(used - {WATER.key})
             if used not in entries or score < entries[used][0]:
                 entries[used] = (score, paints, parts)
-    best = sorted(entries.values(), key=lambda entry: entry[0])[:LIST_LENGTH]
-    recipes = []
+    best = sorted(entries.values(), key=lambda entry: entry[0])[:length]
+    mixed: list[tuple[tuple[Paint, ...], Array]] = []
     for _, paints, parts in best:
         kept = np.flatnonzero(parts > _LEAST_SHARE)
-        chosen = [paints[j] for j in kept]
-        shares = parts[kept] / parts[kept].sum()
-        film = viewing.reflectance(shares, chosen)
-        lab = lab_from_reflectance(film, viewing.light)
-        recipes.append(
-            Recipe(
-                paints=tuple(chosen),
-                parts=tuple(shares.tolist()),
-                lab=lab,
-                delta_e=float(delta_e_2000(lab, target)),
-                metameric_risk=float(metameric_difference(spectrum, film, viewing.light, "A")),
-            )
+        mixed.append((tuple(paints[j] for j in kept), parts[kept] / parts[kept].sum()))
+    films = np.array([viewing.reflectance(shares, chosen) for chosen, shares in mixed])
+    labs = lab_from_reflectance(films, viewing.light)
+    recipes = [
+        Recipe(chosen, tuple(shares.tolist()), lab, float(gap), float(risk))
+        for (chosen, shares), lab, gap, risk in zip(
+            mixed,
+            labs,
+            delta_e_2000(labs, target),
+            metameric_difference(spectrum, films, viewing.light, "A"),
+            strict=True,
         )
+    ]
     return sorted(recipes, key=lambda recipe: recipe.delta_e + TUBE_COST * recipe.tubes)
 
 

@@ -1,5 +1,6 @@
 """Value held: white or a darker neutral added until a mixture is as light as it is wanted."""
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
@@ -13,7 +14,8 @@ from mesotint.paints.library import Paint
 WITHIN: Final = 0.5
 """How near L* is held."""
 
-_ROUNDS: Final = 30
+_HALVINGS: Final = 30
+_ROWS_AT_ONCE: Final = 400
 _MOST_PARTS: Final = 1e4
 
 
@@ -64,16 +66,23 @@ def hold_value(
     lighter = viewing.lab(parts, paints)[:, 0] < wanted
 
     def mixed_with(added: Array) -> Array:
-        columns = [added * whole * lighter, added * whole * ~lighter]
-        return np.concatenate([parts, np.stack(columns, axis=1)], axis=1)
+        """Parts, shape (..., n, paints + 2), with this much added to each, shape (..., n)."""
+        more = np.stack([added * whole * lighter, added * whole * ~lighter], axis=-1)
+        same = np.broadcast_to(parts, (*added.shape, parts.shape[1]))
+        return np.concatenate([same, more], axis=-1)
 
-    # More white only lightens and more of the dark only darkens, so halving finds the amount.
+    # More white only lightens and more of the dark only darkens, so closing in from both sides
+    # finds the amount; few mixtures are cut finer at a time, many coarser.
+    rows = np.arange(len(parts))
+    cuts = int(np.clip(_ROWS_AT_ONCE // len(parts), 2, 8))
     low, high = np.full(len(parts), -14.0), np.full(len(parts), np.log(_MOST_PARTS))
-    for _ in range(_ROUNDS):
-        middle = (low + high) / 2
-        now = viewing.lab(mixed_with(np.exp(middle)), everything)[:, 0]
+    for _ in range(math.ceil(_HALVINGS / math.log2(cuts))):
+        tried = np.linspace(low, high, cuts + 1)
+        now = viewing.lab(mixed_with(np.exp(tried)), everything)[..., 0]
         enough = np.where(lighter, now >= wanted, now <= wanted)
-        low, high = np.where(enough, low, middle), np.where(enough, middle, high)
+        enough[-1] = True
+        first = np.maximum(np.argmax(enough, axis=0), 1)
+        low, high = tried[first - 1, rows], tried[first, rows]
     result = mixed_with(np.exp((low + high) / 2))
     labs = viewing.lab(result, everything)
     return Held(everything, result, labs, np.abs(labs[:, 0] - wanted) <= WITHIN)

@@ -17,7 +17,7 @@ from mesotint.mixing.mixture import (
     checked_amount,
     merged,
 )
-from mesotint.mixing.recipe import MOST_PAINTS, Recipe, search
+from mesotint.mixing.recipe import Recipe, Wishes, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
@@ -52,9 +52,13 @@ def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: A
     ]
 
 
-def cell_of_recipe(label: str, recipe: Recipe) -> Cell:
-    """A recipe as a patch of a chart."""
-    return Cell(label, recipe.paints, recipe.parts, appearances(recipe.lab)[0])
+def cells_of_recipes(found: Sequence[tuple[str, Recipe]]) -> list[Cell]:
+    """Recipes, each with its label, as patches of a chart."""
+    looks = appearances(np.array([recipe.lab for _, recipe in found]))
+    return [
+        Cell(label, recipe.paints, recipe.parts, look)
+        for (label, recipe), look in zip(found, looks, strict=True)
+    ]
 
 
 def lightness_of_value(value: float) -> float:
@@ -210,17 +214,11 @@ def recession(
         lch = np.array(
             [min(near[0] + lighter * steps, 97.0), near[1] * (1 - greyer) ** steps, near[2] + turn]
         )
-        row.append((label, _with_few(lab_from_lch(lch), usable, paint, viewing)))
+        found = search(
+            lab_from_lch(lch), usable, Wishes(required=[paint.key], sparing=True), viewing
+        )
+        row.append((label, min(found.recipes, key=lambda recipe: recipe.delta_e)))
     return row
-
-
-def _with_few(target: Array, box: Sequence[Paint], paint: Paint, viewing: Viewing) -> Recipe:
-    """The best recipe of three paints, one of them given; of four where three do not reach it."""
-    for most in (3, MOST_PAINTS):
-        found = search(target, box, most, viewing, required=[paint.key], look_beyond=False)
-        if found.reached:
-            break
-    return min(found.recipes, key=lambda recipe: recipe.delta_e)
 
 
 def brown_chart(

@@ -3,10 +3,8 @@
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 
-import numpy as np
-
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.mixture import Viewing, together
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import Paint, library
 from mesotint.planning import charts as core
@@ -117,16 +115,17 @@ def _strings(asked: Asked) -> Grid:
 
 
 def _recession(asked: Asked) -> Grid:
-    wanted = asked.request
-    rows = []
-    for paint in asked.ends:
-        found = core.recession(
+    wanted, paints = asked.request, asked.ends
+    found = [
+        core.recession(
             paint, asked.box, wanted.lighter, wanted.cooler, wanted.greyer, asked.viewing
         )
-        rows.append([core.cell_of_recipe(label, recipe) for label, recipe in found])
-    return Grid(
-        "Recession", rows, [paint.name for paint in asked.ends], [cell.label for cell in rows[0]]
-    )
+        for paint in paints
+    ]
+    cells = core.cells_of_recipes([cell for row in found for cell in row])
+    columns = [label for label, _ in found[0]]
+    rows = [cells[i : i + len(columns)] for i in range(0, len(cells), len(columns))]
+    return Grid("Recession", rows, [paint.name for paint in paints], columns)
 
 
 CHARTS: dict[str, Callable[[Asked], Grid]] = {
@@ -151,12 +150,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
     )
     grid = CHARTS[asked.chart](wanted)
     cells = [cell for row in grid.rows for cell in row]
-    paints = tuple({paint.key: paint for cell in cells for paint in cell.paints}.values())
-    parts = np.zeros((len(cells), len(paints)))
-    keys = [paint.key for paint in paints]
-    for row, cell in zip(parts, cells, strict=True):
-        for paint, amount in zip(cell.paints, cell.parts, strict=True):
-            row[keys.index(paint.key)] += amount
+    paints, parts = together([(cell.paints, cell.parts) for cell in cells])
     made = Made(
         box=box,
         viewing=wanted.viewing,
@@ -173,9 +167,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
 def chart_out(computed: Computed) -> ChartOut:
     """A computed chart as the API tells it; a cell tells only the paints that are in it."""
     made, grid = computed.made, computed.grid
-    cells = made.patches_out()
-    for cell in cells:
-        cell.parts = [part for part in cell.parts if part.exact > 0]
+    cells = made.patches_out(absent=False)
     return ChartOut(
         title=grid.title,
         paints=refs(made.paints),

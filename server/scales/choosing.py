@@ -6,7 +6,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing import muting
 from mesotint.mixing import partners as core
-from mesotint.mixing.mixture import Viewing, appearances
+from mesotint.mixing.mixture import appearances, together
 from mesotint.planning.patch import patches_of
 from server.painters.models import Painter
 from server.scales.answers import (
@@ -96,19 +96,19 @@ def ways(painter: Painter, asked: WaysIn) -> list[WayOut]:
         keep_value=asked.keep_value,
         keep_hue=asked.keep_hue,
     )
-    return [_way_out(way, viewing, box) for way in found]
-
-
-def _way_out(way: muting.Way, viewing: Viewing, box: PaintBox) -> WayOut:
-    patch = patches_of(np.array([way.parts]), way.paints, viewing)[0]
-    return WayOut(
-        school=way.school,
-        hue_drift=way.hue_drift,
-        value_change=way.value_change,
-        strength=way.strength,
-        reached=way.reached,
-        **patch_fields(way.school, way.paints, patch, box),
-    )
+    paints, parts = together([(way.paints, way.parts) for way in found])
+    patches = patches_of(parts, paints, viewing)
+    return [
+        WayOut(
+            school=way.school,
+            hue_drift=way.hue_drift,
+            value_change=way.value_change,
+            strength=way.strength,
+            reached=way.reached,
+            **patch_fields(way.school, paints, patch, box, absent=False),
+        )
+        for way, patch in zip(found, patches, strict=True)
+    ]
 
 
 def compare(painter: Painter, asked: CompareIn, other: Sheet) -> CompareOut:

@@ -125,9 +125,9 @@ def mixture_of(
 
 
 def patch_fields(
-    label: str, paints: Sequence[Paint], patch: Patch, box: PaintBox
+    label: str, paints: Sequence[Paint], patch: Patch, box: PaintBox, *, absent: bool = True
 ) -> dict[str, Any]:
-    """Fields of a `PatchOut`."""
+    """Fields of a `PatchOut`; paints that are absent from the patch are told or left out."""
     return {
         "mixture": mixture_of(box, paints, patch.parts),
         **look_fields(patch.appearance),
@@ -136,6 +136,7 @@ def patch_fields(
         "parts": [
             PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
             for paint, exact, whole in zip(paints, patch.parts, patch.whole.parts, strict=True)
+            if absent or exact > 0
         ],
         "measurable": patch.whole.measurable,
         "rounding_delta_e": patch.whole.cost_delta_e,

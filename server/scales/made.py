@@ -27,9 +27,9 @@ class Made:
     summary: str
     ingredients: dict[str, Paint]
 
-    def patches_out(self) -> list[PatchOut]:
-        """The patches as the API tells them."""
+    def patches_out(self, *, absent: bool = True) -> list[PatchOut]:
+        """The patches as the API tells them, with the paints absent from each or without."""
         return [
-            PatchOut(**patch_fields(label, self.paints, patch, self.box))
+            PatchOut(**patch_fields(label, self.paints, patch, self.box, absent=absent))
             for label, patch in zip(self.labels, self.patches, strict=True)
         ]

@@ -11,7 +11,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.recipe import REACHED_BELOW, search, smoothest_reflectance
+from mesotint.mixing.recipe import REACHED_BELOW, Wishes, search, smoothest_reflectance
 from mesotint.paints.library import WATER, library
 
 PAINT = library().paint
@@ -30,7 +30,7 @@ class KnownAnswersTest(unittest.TestCase):
             paints = [PAINT(key) for key in parts]
             mixture = Mixture(tuple(paints), tuple(parts.values()))
             with self.subTest(parts=parts):
-                found = search(mixture.lab, paints, len(paints)).recipes[0]
+                found = search(mixture.lab, paints, Wishes(len(paints))).recipes[0]
                 self.assertLess(found.delta_e, 0.1)
                 wanted = np.array(list(parts.values())) / sum(parts.values())
                 got = dict(zip((p.key for p in found.paints), found.parts, strict=True))
@@ -65,17 +65,30 @@ class WishesTest(unittest.TestCase):
 
     def test_forbidden_required_and_the_number_of_paints(self) -> None:
         for most in (1, 2, 3, 4):
-            found = search(self.target, BOX, most, required=["PB29"], forbidden=["PBk9"])
+            wishes = Wishes(most, required=["PB29"], forbidden=["PBk9"])
+            found = search(self.target, BOX, wishes)
             for recipe in found.recipes:
                 keys = {p.key for p in recipe.paints}
                 self.assertNotIn("PBk9", keys)
                 self.assertLessEqual(recipe.tubes, most)
-        best = search(self.target, BOX, required=["PB29"]).recipes[0]
+        best = search(self.target, BOX, Wishes(required=["PB29"])).recipes[0]
         self.assertIn("PB29", {p.key for p in best.paints})
+
+    def test_a_sparing_search_takes_no_more_paints_than_it_must(self) -> None:
+        easy = Mixture.of({PAINT("PO20"): 4, PAINT("PB29"): 3, PAINT("PW6"): 6}).lab
+        for target in (easy, self.target):
+            widest = search(target, BOX).recipes
+            spare = search(target, BOX, Wishes(sparing=True)).recipes
+            fewest = max(recipe.tubes for recipe in spare)
+            self.assertLess(min(recipe.delta_e for recipe in spare), REACHED_BELOW)
+            self.assertFalse(
+                [r for r in widest if r.tubes < fewest and r.delta_e < REACHED_BELOW - 0.05]
+            )
+        self.assertGreater(max(recipe.tubes for recipe in search(easy, BOX).recipes), 3)
 
     def test_a_wash_needs_no_white(self) -> None:
         light = np.array([85.0, 4.0, 10.0])
-        found = search(light, BOX, 3, Viewing("wash"))
+        found = search(light, BOX, Wishes(3), Viewing("wash"))
         self.assertTrue(found.reached)
         for recipe in found.recipes:
             self.assertIn(WATER, recipe.paints)
@@ -85,7 +98,7 @@ class WishesTest(unittest.TestCase):
     def test_out_of_reach_says_so_and_names_what_would_help(self) -> None:
         earths = [PAINT(key) for key in ("PW6", "PY43", "PBr7-burnt-sienna", "PBk9")]
         vivid = Mixture.of({PAINT("PB29"): 1, PAINT("PW6"): 4}).lab
-        found = search(vivid, earths)
+        found = search(vivid, earths, Wishes(look_beyond=True))
         self.assertFalse(found.reached)
         self.assertGreater(found.recipes[0].delta_e, REACHED_BELOW)
         self.assertIsNotNone(found.helper)
@@ -96,12 +109,12 @@ class WishesTest(unittest.TestCase):
         keys = [p.key for p in BOX]
         cases = (
             ({"box": []}, "add a tube"),
-            ({"forbidden": keys}, "allow at least one"),
-            ({"required": ["PB29"], "forbidden": ["PB29"]}, "choose one"),
-            ({"required": ["PG50"]}, "not in the box"),
-            ({"most_paints": 1, "required": ["PB29", "PO20"]}, "do not fit"),
-            ({"most_paints": 0}, "1 to 4"),
-            ({"most_paints": 9}, "1 to 4"),
+            ({"wishes": Wishes(forbidden=keys)}, "allow at least one"),
+            ({"wishes": Wishes(required=["PB29"], forbidden=["PB29"])}, "choose one"),
+            ({"wishes": Wishes(required=["PG50"])}, "not in the box"),
+            ({"wishes": Wishes(1, required=["PB29", "PO20"])}, "do not fit"),
+            ({"wishes": Wishes(0)}, "1 to 4"),
+            ({"wishes": Wishes(9)}, "1 to 4"),
             ({"target": [120, 0, 0]}, "between 0 and 100"),
             ({"target": [[50, 0, 0]]}, "one colour"),
             ({"reflectance": [0.5] * 31}, "36 values"),
@@ -118,7 +131,7 @@ class WishesTest(unittest.TestCase):
         paints = random.sample(BOX, len(parts))
         amounts = np.array(parts) / [p.absorption.mean() + p.scattering.mean() for p in paints]
         lab = DEFAULT_VIEWING.lab(amounts, paints)
-        self.assertLess(search(lab, BOX, look_beyond=False).recipes[0].delta_e, 0.5)
+        self.assertLess(search(lab, BOX).recipes[0].delta_e, 0.5)
 
 
 class SmoothestTest(unittest.TestCase):
