@@ -60,6 +60,13 @@ def neutral_hex(lightness: Array) -> list[str]:
     return [f"#{g:02x}{g:02x}{g:02x}" for g in green.tolist()]
 
 
+def xyz_from_srgb(rgb: Array) -> Array:
+    """XYZ, shape (..., 3), Y = 100 for white, of gamma-coded sRGB between 0 and 1."""
+    coded = np.asarray(rgb, dtype=np.float64)
+    linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
+    return np.asarray(linear @ _TO_XYZ.T * 100)
+
+
 def lab_from_hex(code: str) -> Array:
     """CIELAB of one sRGB hex code such as ``#8a7f72``, shape (3,)."""
     digits = code.strip().removeprefix("#")
@@ -69,5 +76,4 @@ def lab_from_hex(code: str) -> Array:
         coded = np.array([int(digits[i : i + 2], 16) for i in (0, 2, 4)]) / 255
     except ValueError:
         raise InputError(f"'{code[:20]}' is not a colour code such as #8a7f72.", "hex") from None
-    linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
-    return lab_from_xyz(linear @ _TO_XYZ.T * 100)
+    return lab_from_xyz(xyz_from_srgb(coded))

@@ -18,7 +18,7 @@ from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word
 from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.mixing.pile import LEAST_ML
+from mesotint.mixing.palette import LEAST_ML
 from mesotint.mixing.recipe import MOST_PAINTS, Searcher, search
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, mixed_tube

@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from functools import cache
 from typing import Final
 
@@ -61,6 +61,15 @@ WATER: Final = Paint(
     origin="water takes up room in a wash and leaves nothing behind",
 )
 """Water in a wash is a paint that neither absorbs nor scatters."""
+
+MEDIUM: Final = replace(
+    WATER,
+    key="medium",
+    name="Medium",
+    family="medium",
+    origin="clear medium takes up room in the film and leaves it as transparent as it was",
+)
+"""Clear painting medium thins a paint as water does, and stays in the film."""
 
 
 def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float]) -> Paint:

@@ -43,6 +43,7 @@ DENSITY_G_PER_ML: Final[dict[str, float]] = {
     "bismuth vanadate": 1.8,
     "manganese": 1.6,
     "water": 1.0,
+    "medium": 0.93,
 }
 ORGANIC_DENSITY: Final = 1.15
 

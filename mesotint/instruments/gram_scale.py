@@ -1,0 +1,130 @@
+"""A gram scale: the interface a real one would stand behind, and a simulated one.
+
+The simulated one has a real one's ways: it swings before it settles, shows steps of 0.1 or 0.01 g,
+creeps away from zero while it stands, and shows nothing beyond its greatest load. Time is handed to
+it, so that it needs no clock. Its figures are our own, after pocket scales as we remember them.
+"""
+
+import math
+from dataclasses import dataclass, replace
+from typing import Final, Protocol
+
+from mesotint.errors import InputError
+
+GREATEST_LOAD_G: Final[dict[float, float]] = {0.1: 500.0, 0.01: 200.0}
+"""By the step it shows, in grams."""
+
+SWINGS_S: Final = 0.3
+"""Time in which a swing dies away to a third."""
+
+SETTLES_S: Final = 0.8
+"""It says that it has settled no sooner than this after the load changed."""
+
+CREEP_STEPS_PER_S: Final = 1 / 240
+"""How fast it leaves zero: a step in four minutes."""
+
+_SWING_TURNS_PER_S: Final = 2.5
+
+
+@dataclass(frozen=True)
+class Weight:
+    """What a scale shows.
+
+    Attributes
+    ----------
+    shown_g : float or None
+        A whole number of its steps, above what was tared; None while it is overloaded.
+    settled : bool
+    """
+
+    shown_g: float | None
+    settled: bool
+
+    @property
+    def overload(self) -> bool:
+        """Whether more lies on it than it can weigh."""
+        return self.shown_g is None
+
+
+class GramScale(Protocol):
+    """What the program asks of any gram scale."""
+
+    def read(self, now_s: float) -> Weight:
+        """What it shows."""
+
+    def tared(self, now_s: float) -> "GramScale":
+        """The scale with what lies on it taken as zero; `InputError` while it swings."""
+
+
+@dataclass(frozen=True)
+class SimulatedScale:
+    """The state of a simulated scale.
+
+    Attributes
+    ----------
+    step_g : float
+        0.1 or 0.01.
+    load_g, before_g : float
+        What lies on the pan now, and what lay there before the load changed last.
+    changed_s : float
+        When it changed, in seconds of any clock.
+    zero_g : float
+        What was tared.
+    zeroed_s : float
+        When; it creeps from then on.
+
+    Raises
+    ------
+    InputError
+        For a step that no such scale has, or a load below nothing.
+    """
+
+    step_g: float = 0.1
+    load_g: float = 0.0
+    before_g: float = 0.0
+    changed_s: float = 0.0
+    zero_g: float = 0.0
+    zeroed_s: float = 0.0
+
+    def __post_init__(self) -> None:
+        if self.step_g not in GREATEST_LOAD_G:
+            raise InputError("step_g: the scale shows steps of 0.1 or 0.01 g.", "step_g")
+        if not 0 <= self.load_g <= 1e5:
+            raise InputError("load_g: put nothing or more on the scale.", "load_g")
+
+    def with_more(self, mass_g: float, now_s: float) -> "SimulatedScale":
+        """The scale once this much more (or, below zero, less) lies on it."""
+        load = max(0.0, self.load_g + mass_g)
+        return replace(self, load_g=load, before_g=self._felt(now_s), changed_s=now_s)
+
+    def read(self, now_s: float) -> Weight:
+        """What it shows."""
+        if self.load_g > GREATEST_LOAD_G[self.step_g]:
+            return Weight(None, False)
+        creep = CREEP_STEPS_PER_S * max(0.0, now_s - self.zeroed_s) * self.step_g
+        steps = round((self._felt(now_s) + creep - self.zero_g) / self.step_g)
+        return Weight(round(steps * self.step_g, 3), self._settled(now_s))
+
+    def tared(self, now_s: float) -> "SimulatedScale":
+        """The scale with what lies on it taken as zero."""
+        weight = self.read(now_s)
+        if weight.overload:
+            raise InputError(
+                f"scale: it weighs no more than {GREATEST_LOAD_G[self.step_g]:.0f} g; take "
+                "something off.",
+                "scale",
+            )
+        if not weight.settled:
+            raise InputError("scale: it is still swinging; wait until it has settled.", "scale")
+        return replace(self, zero_g=self.load_g, zeroed_s=now_s)
+
+    def _felt(self, now_s: float) -> float:
+        """What presses on the cell while a change of load swings out."""
+        since = max(0.0, now_s - self.changed_s)
+        swing = math.exp(-since / SWINGS_S) * math.cos(2 * math.pi * _SWING_TURNS_PER_S * since)
+        return self.load_g + (self.before_g - self.load_g) * swing
+
+    def _settled(self, now_s: float) -> bool:
+        since = max(0.0, now_s - self.changed_s)
+        left = abs(self.before_g - self.load_g) * math.exp(-since / SWINGS_S)
+        return since >= SETTLES_S and left < self.step_g / 4
