@@ -5,9 +5,15 @@ formula: implementation notes, supplementary test data, and mathematical observa
 Color Res. Appl. 30 (2005), 21–30.
 """
 
+from typing import Final
+
 import numpy as np
 
 from mesotint.optics.grid import Array
+
+GREATEST_LIGHTNESS_WEIGHT: Final = 1 + 0.015 * 50**2 / (20 + 50**2) ** 0.5
+"""The most that S_L can be, at black and at white: no CIEDE2000 is less than the difference in L*
+over this."""
 
 
 def delta_e_2000(first: Array, second: Array) -> Array:

@@ -23,6 +23,9 @@ SETTLES_S: Final = 0.8
 CREEP_STEPS_PER_S: Final = 1 / 240
 """How fast it leaves zero: a step in four minutes."""
 
+CREEPS_STEPS: Final = 10.0
+"""How far it creeps at the most."""
+
 _SWING_TURNS_PER_S: Final = 2.5
 
 
@@ -101,7 +104,8 @@ class SimulatedScale:
         """What it shows."""
         if self.load_g > GREATEST_LOAD_G[self.step_g]:
             return Weight(None, False)
-        creep = CREEP_STEPS_PER_S * max(0.0, now_s - self.zeroed_s) * self.step_g
+        stood = max(0.0, now_s - self.zeroed_s)
+        creep = min(CREEP_STEPS_PER_S * stood, CREEPS_STEPS) * self.step_g
         steps = round((self._felt(now_s) + creep - self.zero_g) / self.step_g)
         return Weight(round(steps * self.step_g, 3), self._settled(now_s))
 

@@ -29,6 +29,8 @@ MOST_VALUES: Final = 11
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
 BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
+RECEDING: Final = ("near", "middle", "far")
+RECEDING: Final = ("near", "middle", "far")
 FAR_HUE: Final = 255.0
 """CIELAB hue angle toward which colours cool with distance."""
 
@@ -205,20 +207,39 @@ def recession(
     checked_amount(cooler, "cooler", most=90)
     checked_amount(greyer, "greyer", most=1)
     itself = viewing.lab(np.ones(1), [paint])
-    near = lch_from_lab(itself)
-    toward = (FAR_HUE - near[2] + 180) % 360 - 180
-    row = [("near", Recipe((paint,), (1.0,), itself, 0.0, 0.0))]
+    row = [(RECEDING[0], Recipe((paint,), (1.0,), itself, 0.0, 0.0))]
     usable = [paint, *(p for p in box if p.key != paint.key)]
-    for steps, label in enumerate(("middle", "far"), start=1):
-        turn = np.sign(toward) * min(abs(toward), cooler * steps)
-        lch = np.array(
-            [min(near[0] + lighter * steps, 97.0), near[1] * (1 - greyer) ** steps, near[2] + turn]
-        )
-        found = search(
-            lab_from_lch(lch), usable, Wishes(required=[paint.key], sparing=True), viewing
-        )
-        row.append((label, min(found.recipes, key=lambda recipe: recipe.delta_e)))
+    wishes = Wishes(required=[paint.key], sparing=True)
+    for steps, label in enumerate(RECEDING[1:], start=1):
+        target = receded(itself, steps, lighter, cooler, greyer)
+        row.append((label, search(target, usable, wishes, viewing).recipes[0]))
     return row
+
+
+def receded(
+    lab: Array, steps: int, lighter: float = 8.0, cooler: float = 8.0, greyer: float = 0.35
+) -> Array:
+    """A colour some steps farther away, CIELAB of shape (3,); figures as in `recession`."""
+    lightness, chroma, hue = lch_from_lab(lab).tolist()
+    toward = (FAR_HUE - hue + 180) % 360 - 180
+    turn = np.sign(toward) * min(abs(toward), cooler * steps)
+    lch = [min(lightness + lighter * steps, 97.0), chroma * (1 - greyer) ** steps, hue + turn]
+    return lab_from_lch(np.array(lch))
+
+
+def valued(lab: Array, steps: int, darker: float = 1.5) -> Array:
+    """A colour some steps darker in Munsell value, of the same Munsell hue and chroma.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+    steps : int
+    darker : float
+        Values lost by each step; what would fall below value 1 stays there.
+    """
+    munsell = munsell_from_lab(lab[None])[0][0]
+    munsell[1] = max(1.0, munsell[1] - darker * steps)
+    return np.asarray(lab_from_munsell(munsell))
 
 
 def brown_chart(

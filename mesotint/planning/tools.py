@@ -138,6 +138,24 @@ def tool_of(name: str, step: float | None = None) -> Tool:
     return make(usual if step is None else step)
 
 
+def volume_of(amount: float, paint: Paint, tool: str) -> float:
+    """Millilitres of an amount of a paint in a tool's unit, such as 1.2 with ``grams``."""
+    return amount / tool_of(tool).per_ml(paint)
+
+
+def told_in(volume_ml: float, paint: Paint, tool: str) -> str:
+    """A volume of a paint in a tool's unit, in as many digits as anybody can measure."""
+    measure = tool_of(tool)
+    amount = volume_ml * measure.per_ml(paint)
+    if measure.unit in ("drops", "mm"):
+        whole = round(amount)
+        if whole < 1:
+            return "a trace"
+        return f"{whole} {'drop' if whole == 1 and measure.unit == 'drops' else measure.unit}"
+    digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
+    return f"{amount:.{digits}f} {measure.unit}"
+
+
 @dataclass(frozen=True)
 class Amount:
     """One paint of a measured mixture: how much by the tool, and what that is in millilitres."""

@@ -4,10 +4,13 @@ from typing import Any, Final
 
 from django.db import transaction
 
+from server.demo.photograph import PICTURE, card_area
 from server.painters.api import DEMO_PAINTER
 from server.painters.models import Painter
-from server.piles.schemas import PileEventIn, PileIn
-from server.piles.services import do, new_pile
+from server.piles import recall
+from server.piles.photographs import set_card, take_in
+from server.piles.schemas import AreaIn, CardIn, KeepIn, PileEventIn, PileIn, PotIn
+from server.piles.services import do, into_pot, new_pile
 from server.scales.keeping import keep
 from server.scales.requests import SheetIn
 from server.tubes.models import Box, Desk, Tube
@@ -49,6 +52,10 @@ SHEETS: Final = (
 
 
 PILES: Final = (
+    {"name": "Scrapings of the week", "pot": True,
+     "adds": (("PBr7-raw-umber", 9.0), ("PG18", 2.0), ("PR101", 3.0), ("PW6", 8.0))},
+    {"name": "Bleached rope", "target": {"name": "bleached rope", "colour": "2.5Y 7/3"},
+     "keep": True, "adds": (("PW6", 6.0), ("PBr7-raw-sienna", 2.2), ("PB29", 0.12))},
     {"name": "Harbour water", "target": {"name": "harbour water", "colour": "5B 4/2"},
      "adds": (("PB35", 3.0), ("PW6", 2.0), ("PBr7-burnt-sienna", 0.6))},
     {"name": "Oystercatcher's bill", "target": {"name": "the bill", "colour": "10R 5/14"},
@@ -58,11 +65,18 @@ PILES: Final = (
 
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
-    for entry in PILES:
-        pile = new_pile(painter, PileIn(name=entry["name"], target=entry["target"]))
+    for number, entry in enumerate(PILES):
+        pile = new_pile(painter, PileIn(name=entry["name"], target=entry.get("target")))
         for at, (key, ml) in enumerate(entry["adds"]):
-            added = {"kind": "add", "tube": tubes[key], "volume_ml": ml, "token": f"demo-{at:04}"}
+            added = {"kind": "add", "tube": tubes[key], "amount": ml, "token": f"demo-{at:04}"}
             do(painter, pile, PileEventIn(**added))
+        token = f"demo-pile-{number}"
+        if entry.get("pot"):
+            pot = into_pot(painter, pile, PotIn(token=token))
+            pot.name = entry["name"]
+            pot.save()
+        if entry.get("keep"):
+            recall.keep(painter, pile, KeepIn(token=token))
 
 
 def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
@@ -111,3 +125,5 @@ def load() -> None:
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))
     _piles(painter, tubes)
+    photograph = take_in(painter, PICTURE.read_bytes(), "Low tide, the yard from the slip")
+    set_card(photograph, CardIn(kind="grey", area=AreaIn(**card_area())))

@@ -19,6 +19,9 @@ Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=Fals
 Name = Annotated[str, Field(max_length=NAME_LENGTH)]
 
 
+Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
+
+
 class TubePart(Schema):
     """Parts by volume of one tube."""
 
@@ -38,7 +41,7 @@ class Seen(Schema):
 
     medium: Literal["opaque", "wash"] = "opaque"
     finish: Literal["gloss", "satin", "matte"] = "satin"
-    light: Literal["D65", "D50", "A", "F11", "LED-B3"] = "D65"
+    light: Light = "D65"
 
 
 class ThirdIn(Schema):

@@ -14,7 +14,7 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, appearances
 from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Calibration, calibrate, nearest_paint
 from mesotint.paints.calibration import Reading as CoreReading
-from mesotint.paints.library import WHITE_KEY, library
+from mesotint.paints.library import WHITE_KEY, Paint, library
 from server.painters.models import Painter
 from server.tubes.models import Desk, Reading, Tube
 from server.tubes.schemas import CalibrationOut, CalibrationRowOut, InstrumentOut, chip_out
@@ -144,11 +144,15 @@ def instrument_out(desk: Desk) -> InstrumentOut:
     )
 
 
+def real_paint_in(tube: Tube) -> Paint:
+    """What a simulated instrument finds in a tube, whatever its label or its readings say."""
+    return hidden_tube(labelled_paint(tube) or paint_in(tube), tube.seed or tube.pk)
+
+
 def measure(desk: Desk, tube: Tube, white_parts: float, count: int) -> Reading:
     """Measure a drawdown of the tube with the instrument, and keep the average."""
     instrument = instrument_of(desk)
-    real = hidden_tube(labelled_paint(tube) or paint_in(tube), tube.seed or tube.pk)
-    truth = drawdown(real, library().paint(WHITE_KEY), white_parts)
+    truth = drawdown(real_paint_in(tube), library().paint(WHITE_KEY), white_parts)
     found = instrument.measure(truth, time.time(), count, np.random.default_rng())
     reading = CoreReading(white_parts, found.lab)
     return keep_readings(tube, [reading], f"instrument, {found.count}")[0]

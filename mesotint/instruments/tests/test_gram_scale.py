@@ -34,6 +34,7 @@ class GramScaleTest(unittest.TestCase):
         scale = SimulatedScale(0.01).with_more(50.0, 0.0).tared(10.0)
         later = 10 + 3 / CREEP_STEPS_PER_S
         self.assertAlmostEqual(scale.read(later).shown_g, 0.03)
+        self.assertAlmostEqual(scale.read(1e9).shown_g, 0.1)
         self.assertEqual(scale.tared(later).read(later).shown_g, 0.0)
 
     def test_too_much_is_an_overload_and_not_a_figure(self) -> None:

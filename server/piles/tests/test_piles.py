@@ -21,7 +21,7 @@ class PileTest(StudioTest):
 
     def do(self, pile: int, kind: str, token: str, key: str | None = None, ml: float | None = None):
         tube = self.tubes[key] if key else None
-        body = {"kind": kind, "tube": tube, "volume_ml": ml, "token": token}
+        body = {"kind": kind, "tube": tube, "amount": ml, "token": token}
         return self.send("post", f"piles/{pile}/events", body)
 
     def test_a_pile_is_what_was_put_on_it(self) -> None:
@@ -46,7 +46,7 @@ class PileTest(StudioTest):
             if not additions:
                 break
             first = additions[0]
-            body = {"kind": "add", "tube": first["tube"], "volume_ml": first["first_ml"],
+            body = {"kind": "add", "tube": first["tube"], "amount": first["first_ml"],
                     "token": f"follow-{turn:04}"}  # fmt: skip
             told = self.send("post", f"piles/{told['id']}/events", body)[1]
         self.assertLess(
@@ -84,7 +84,7 @@ class PileTest(StudioTest):
         pile = self.begin()["id"]
         cases = [
             ({"kind": "add", "token": "xxxxxxxx"}, "name a tube"),
-            ({"kind": "add", "tube": 1, "volume_ml": 0, "token": "xxxxxxxx"}, "volume"),
+            ({"kind": "add", "tube": 1, "amount": 0, "token": "xxxxxxxx"}, "amount"),
             ({"kind": "stir", "token": "xxxxxxxx"}, "take back"),
             ({"kind": "take back", "token": "xxxxxxxx"}, "nothing to take back"),
         ]  # fmt: skip
@@ -94,7 +94,7 @@ class PileTest(StudioTest):
         for target in ({"colour": "mud"}, {}):
             answer = self.send("patch", f"piles/{pile}", {"target": target})
             self.assert_problem(answer, 422, "5YR 4/2")
-        body = {"kind": "add", "tube": 10**9, "volume_ml": 1, "token": "xxxxxxxx"}
+        body = {"kind": "add", "tube": 10**9, "amount": 1, "token": "xxxxxxxx"}
         self.assertEqual(self.send("post", f"piles/{pile}/events", body)[0], 404)
 
     def test_anothers_pile_is_not_there(self) -> None:

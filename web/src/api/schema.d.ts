@@ -857,13 +857,13 @@ export interface paths {
         };
         /**
          * Piles
-         * @description The painter's piles, the last one touched first.
+         * @description The piles, pots and let-downs on the palette, the last one touched first.
          */
         get: operations["server_piles_api_piles"];
         put?: never;
         /**
          * Begin Pile
-         * @description Begin a pile.
+         * @description Begin a pile, or a let-down.
          */
         post: operations["server_piles_api_begin_pile"];
         delete?: never;
@@ -900,6 +900,26 @@ export interface paths {
         patch: operations["server_piles_api_change_pile"];
         trace?: never;
     };
+    "/api/piles/{pile_id}/touching": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Touching
+         * @description A pile and its target under a light, and the pile opened with white.
+         */
+        get: operations["server_piles_api_touching"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/piles/{pile_id}/events": {
         parameters: {
             query?: never;
@@ -911,9 +931,129 @@ export interface paths {
         put?: never;
         /**
          * Do To Pile
-         * @description Add to a pile, take back, or bring back; sent twice, it is done once.
+         * @description Add, carry, take off, take back, or bring back; sent twice, it is done once.
          */
         post: operations["server_piles_api_do_to_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Split Pile
+         * @description Split a pile into equal or given parts.
+         */
+        post: operations["server_piles_api_split_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Family
+         * @description Make near, middle and far of a pile, or light, middle and dark, by carrying.
+         */
+        post: operations["server_piles_api_make_family"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/pot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put In Pot
+         * @description Put what is left of a pile into a pot; the answer is the pot.
+         */
+        post: operations["server_piles_api_put_in_pot"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/weigh": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Weigh
+         * @description Take what the scale shows as an addition, once it has settled.
+         */
+        post: operations["server_piles_api_weigh"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/measure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Measure Pile
+         * @description Measure a pile with the colorimeter; the difference is carried into the advice.
+         */
+        post: operations["server_piles_api_measure_pile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calibrate By Pile
+         * @description Keep a measured pile as a reading of its tube, to calibrate it by.
+         */
+        post: operations["server_piles_api_calibrate_by_pile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -934,6 +1074,314 @@ export interface paths {
          * @description Bring a pile back that was scraped off.
          */
         post: operations["server_piles_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gram-scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Scale
+         * @description What the gram scale shows.
+         */
+        get: operations["server_piles_api_scale"];
+        /**
+         * Set Up Scale
+         * @description Put a scale of another step on the desk.
+         */
+        put: operations["server_piles_api_set_up_scale"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gram-scale/tare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Tare Scale
+         * @description Take what lies on the scale as zero.
+         */
+        post: operations["server_piles_api_tare_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gram-scale/put": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Put On Scale
+         * @description Let the simulated hand put something on the scale, or take it off.
+         */
+        post: operations["server_piles_api_put_on_scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photographs
+         * @description The painter's photographs, the newest first.
+         */
+        get: operations["server_piles_api_list_photographs"];
+        put?: never;
+        /**
+         * Take Photograph
+         * @description Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body.
+         */
+        post: operations["server_piles_api_take_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/image": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photograph Image
+         * @description The picture itself, for its painter alone.
+         */
+        get: operations["server_piles_api_photograph_image"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Card
+         * @description Tell where a white or grey card lies in a picture, or that there is none.
+         */
+        put: operations["server_piles_api_set_card"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/area": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Area Of Photograph
+         * @description The colour of a point or an area of a picture.
+         */
+        post: operations["server_piles_api_area_of_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notes Of Photograph
+         * @description The main colours of a picture, dark to light.
+         */
+        get: operations["server_piles_api_notes_of_photograph"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Photograph Away
+         * @description Put a photograph away; it can be brought back.
+         */
+        delete: operations["server_piles_api_put_photograph_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Photograph Back
+         * @description Bring a photograph back that was put away.
+         */
+        post: operations["server_piles_api_bring_photograph_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/piles/{pile_id}/keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep Mixture
+         * @description Keep what a pile is made of as a recipe.
+         */
+        post: operations["server_piles_api_keep_mixture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mixtures
+         * @description The mixtures kept last.
+         */
+        get: operations["server_piles_api_mixtures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mixtures Near
+         * @description What was mixed before that is near a colour, typed or a pile's own (or its target's).
+         */
+        get: operations["server_piles_api_mixtures_near"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/{mixture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Throw Mixture Away
+         * @description Throw a kept mixture away; it can be brought back.
+         */
+        delete: operations["server_piles_api_throw_mixture_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/{mixture_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Mixture Back
+         * @description Bring a kept mixture back.
+         */
+        post: operations["server_piles_api_bring_mixture_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2375,7 +2823,7 @@ export interface components {
         };
         /**
          * PileSummaryOut
-         * @description A pile on the shelf, known by its colour and its target's.
+         * @description A pile on the palette, known by its colour and its target's.
          */
         PileSummaryOut: {
             /** Id */
@@ -2383,16 +2831,25 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pile" | "pot" | "let-down";
+            /**
              * Changed
              * Format: date-time
              */
             changed: string;
+            /** Volume Ml */
+            volume_ml: number;
             look: components["schemas"]["LookOut"] | null;
             target: components["schemas"]["LookOut"] | null;
         };
         /**
          * AdviceOut
          * @description One addition that would help: how much in all, how much of it first, and what it does.
+         *
+         *     It comes from a tube or from a pot. The amounts are told in every measure.
          */
         AdviceOut: {
             /** Srgb */
@@ -2408,15 +2865,51 @@ export interface components {
             /** Name */
             name: string;
             /** Tube */
-            tube: number;
+            tube: number | null;
+            /** Pot */
+            pot: number | null;
             /** Label */
             label: string;
             /** Volume Ml */
             volume_ml: number;
             /** First Ml */
             first_ml: number;
+            /** Measured */
+            measured: {
+                [key: string]: string;
+            };
+            /** First Measured */
+            first_measured: {
+                [key: string]: string;
+            };
             /** Says */
             says: string;
+        };
+        /**
+         * CalibratesOut
+         * @description The tube whose calibration a measured pile can serve, as a reading of it.
+         */
+        CalibratesOut: {
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** White Parts */
+            white_parts: number;
+        };
+        /**
+         * IngredientOut
+         * @description What is in a pile of one tube, or of what thins it.
+         */
+        IngredientOut: {
+            /** Tube */
+            tube: number | null;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Share */
+            share: number;
         };
         /**
          * PileAdviceOut
@@ -2443,6 +2936,8 @@ export interface components {
         /**
          * PileOut
          * @description A pile with everything that stands on it, and what to do next.
+         *
+         *     `seen` is its colour by the instrument, and `seen_delta_e` how far that is from predicted.
          */
         PileOut: {
             /** Id */
@@ -2450,10 +2945,17 @@ export interface components {
             /** Name */
             name: string;
             /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pile" | "pot" | "let-down";
+            /**
              * Changed
              * Format: date-time
              */
             changed: string;
+            /** Volume Ml */
+            volume_ml: number;
             look: components["schemas"]["LookOut"] | null;
             target: components["schemas"]["LookOut"] | null;
             /** Target Name */
@@ -2462,37 +2964,65 @@ export interface components {
             steps: components["schemas"]["PileStepOut"][];
             /** Taken Back */
             taken_back: number;
-            /** Volume Ml */
-            volume_ml: number;
+            /** Make Up */
+            make_up: components["schemas"]["IngredientOut"][];
+            seen: components["schemas"]["LookOut"] | null;
+            /** Seen Delta E */
+            seen_delta_e: number | null;
+            calibrates: components["schemas"]["CalibratesOut"] | null;
             advice: components["schemas"]["PileAdviceOut"] | null;
         };
         /**
          * PileStepOut
-         * @description An addition that stands, and how the pile looked after it.
+         * @description Something done that stands, and how the pile looked after it; none where nothing is left.
          */
         PileStepOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+            /** Kind */
+            kind: string;
             /** Tube */
-            tube: number;
+            tube: number | null;
+            /** Pile */
+            pile: number | null;
             /** Label */
             label: string;
             /** Volume Ml */
-            volume_ml: number;
+            volume_ml: number | null;
+            /** Mass G */
+            mass_g: number | null;
+            look: components["schemas"]["LookOut"] | null;
+        };
+        /**
+         * AreaIn
+         * @description An area of a photograph, in shares of its width and height; a point has no extent.
+         */
+        AreaIn: {
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+        };
+        /**
+         * PhotoAreaIn
+         * @description An area of one of the painter's photographs.
+         */
+        PhotoAreaIn: {
+            /** Photograph */
+            photograph: number;
+            area: components["schemas"]["AreaIn"];
         };
         /**
          * PileIn
-         * @description A pile to begin, empty or with a mixture of a volume.
+         * @description A pile to begin, empty or with a mixture of a volume; a let-down begins with its mixture.
          */
         PileIn: {
             /**
@@ -2500,6 +3030,12 @@ export interface components {
              * @default
              */
             name: string;
+            /**
+             * Kind
+             * @default pile
+             * @enum {string}
+             */
+            kind: "pile" | "let-down";
             target?: components["schemas"]["TargetIn"] | null;
             start?: components["schemas"]["EndIn"] | null;
             /**
@@ -2507,10 +3043,13 @@ export interface components {
              * @default 5
              */
             volume_ml: number;
+            /** Token */
+            token?: string | null;
         };
         /**
          * TargetIn
-         * @description A colour to hit: typed as CIELAB, Munsell or hex, or the colour of a mixture.
+         * @description A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
+         *     of an area of a photograph; or a random mud of the box.
          */
         TargetIn: {
             /**
@@ -2524,6 +3063,14 @@ export interface components {
              */
             colour: string;
             mixture?: components["schemas"]["EndIn"] | null;
+            /** Saved */
+            saved?: number | null;
+            photo?: components["schemas"]["PhotoAreaIn"] | null;
+            /**
+             * Mud
+             * @default false
+             */
+            mud: boolean;
         };
         /**
          * PileChange
@@ -2535,21 +3082,327 @@ export interface components {
             target?: components["schemas"]["TargetIn"] | null;
         };
         /**
+         * OpenedLookOut
+         * @description A look, and the same opened for the white test.
+         */
+        OpenedLookOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Opened Srgb */
+            opened_srgb: string;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * TouchingOut
+         * @description A pile and its target under a light, the pile opened with white as well.
+         */
+        TouchingOut: {
+            pile: components["schemas"]["OpenedLookOut"] | null;
+            target: components["schemas"]["LookOut"] | null;
+        };
+        /**
          * PileEventIn
          * @description One thing to do to a pile; `token` tells it from all others of this pile.
+         *
+         *     ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
+         *     amount in ml or a share of the pile; ``take off`` takes an amount in ml or a share.
          */
         PileEventIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "add" | "take back" | "bring back";
+            kind: "add" | "carry" | "take off" | "take back" | "bring back";
             /** Tube */
             tube?: number | null;
-            /** Volume Ml */
-            volume_ml?: number | null;
+            /** Thinner */
+            thinner?: ("medium" | "water") | null;
+            /** Onto */
+            onto?: number | null;
+            /** Amount */
+            amount?: number | null;
+            /**
+             * Measure
+             * @default ml
+             * @enum {string}
+             */
+            measure: "ml" | "grams" | "drops" | "ribbon";
+            /** Share */
+            share?: number | null;
             /** Token */
             token: string;
+        };
+        /**
+         * SplitIn
+         * @description How to split a pile: into equal piles, or by shares, the first of which stays.
+         */
+        SplitIn: {
+            /**
+             * Into
+             * @default 2
+             */
+            into: number;
+            /** Shares */
+            shares?: number[] | null;
+            /** Token */
+            token: string;
+        };
+        /**
+         * FamilyIn
+         * @description A set of related piles to make by carrying a share of each pile into the next.
+         */
+        FamilyIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "distance" | "value";
+            /**
+             * Share
+             * @default 0.3
+             */
+            share: number;
+            /** Token */
+            token: string;
+        };
+        /**
+         * PotIn
+         * @description Which pot takes what is left of a pile; a new one where none is named.
+         */
+        PotIn: {
+            /** Pot */
+            pot?: number | null;
+            /** Token */
+            token: string;
+        };
+        /**
+         * WeighIn
+         * @description What the scale shows, settled, as an addition of a tube.
+         */
+        WeighIn: {
+            /** Tube */
+            tube: number;
+            /** Token */
+            token: string;
+        };
+        /**
+         * MeasurePileIn
+         * @description Readings of a pile to average.
+         */
+        MeasurePileIn: {
+            /**
+             * Count
+             * @default 3
+             */
+            count: number;
+            /** Token */
+            token: string;
+        };
+        /**
+         * GramScaleOut
+         * @description What the simulated gram scale shows; no figure where it is overloaded.
+         */
+        GramScaleOut: {
+            /** Step G */
+            step_g: number;
+            /** Shown G */
+            shown_g: number | null;
+            /** Settled */
+            settled: boolean;
+            /** Greatest G */
+            greatest_g: number;
+        };
+        /**
+         * GramScaleIn
+         * @description The step of the scale.
+         */
+        GramScaleIn: {
+            /**
+             * Step G
+             * @enum {number}
+             */
+            step_g: 0.1 | 0.01;
+        };
+        /**
+         * PutIn
+         * @description What the simulated hand puts on the scale, or below zero takes off it.
+         *
+         *     A hand is unsteady: what it squeezes out is about what it meant.
+         */
+        PutIn: {
+            /** Mass G */
+            mass_g: number;
+            /**
+             * Unsteady
+             * @default false
+             */
+            unsteady: boolean;
+        };
+        /**
+         * PhotographOut
+         * @description A photograph of the painter's.
+         */
+        PhotographOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Card */
+            card: string;
+            card_area: components["schemas"]["AreaIn"] | null;
+        };
+        /**
+         * CardIn
+         * @description The card in a picture and where it lies.
+         */
+        CardIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "white" | "grey";
+            area: components["schemas"]["AreaIn"];
+        };
+        /**
+         * CardSet
+         * @description A picture's card; none takes it out.
+         */
+        CardSet: {
+            card: components["schemas"]["CardIn"] | null;
+        };
+        /**
+         * AreaOut
+         * @description The average colour of an area, and the spread of its pixels in CIEDE2000.
+         */
+        AreaOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Spread */
+            spread: number;
+        };
+        /**
+         * NoteOut
+         * @description One note of a photograph and its share of the picture.
+         */
+        NoteOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * SavedMixtureOut
+         * @description A kept mixture: its parts in hundredths, and what it matched.
+         */
+        SavedMixtureOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Target Name */
+            target_name: string;
+            /** Delta E */
+            delta_e: number | null;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Parts */
+            parts: components["schemas"]["IngredientOut"][];
+        };
+        /**
+         * KeepIn
+         * @description A name to keep a pile's mixture by.
+         */
+        KeepIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /** Token */
+            token: string;
+        };
+        /**
+         * FoundMixtureOut
+         * @description A kept mixture near a colour, and how far from it.
+         */
+        FoundMixtureOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Target Name */
+            target_name: string;
+            /** Delta E */
+            delta_e: number | null;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Parts */
+            parts: components["schemas"]["IngredientOut"][];
+            /** Away */
+            away: number;
         };
     };
     responses: never;
@@ -3863,6 +4716,30 @@ export interface operations {
             };
         };
     };
+    server_piles_api_touching: {
+        parameters: {
+            query?: {
+                light?: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            };
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TouchingOut"];
+                };
+            };
+        };
+    };
     server_piles_api_do_to_pile: {
         parameters: {
             query?: never;
@@ -3889,12 +4766,546 @@ export interface operations {
             };
         };
     };
+    server_piles_api_split_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_make_family: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_put_in_pot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PotIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_weigh: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WeighIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_measure_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeasurePileIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_calibrate_by_pile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+        };
+    };
     server_piles_api_bring_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
                 pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_set_up_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GramScaleIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_tare_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_put_on_scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_list_photographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"][];
+                };
+            };
+        };
+    };
+    server_piles_api_take_photograph: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_photograph_image: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_set_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_area_of_photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AreaIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreaOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_notes_of_photograph: {
+        parameters: {
+            query?: {
+                count?: number;
+            };
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NoteOut"][];
+                };
+            };
+        };
+    };
+    server_piles_api_put_photograph_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_bring_photograph_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_keep_mixture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pile_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMixtureOut"];
+                };
+            };
+        };
+    };
+    server_piles_api_mixtures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SavedMixtureOut"][];
+                };
+            };
+        };
+    };
+    server_piles_api_mixtures_near: {
+        parameters: {
+            query?: {
+                colour?: string;
+                pile?: number | null;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundMixtureOut"][];
+                };
+            };
+        };
+    };
+    server_piles_api_throw_mixture_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mixture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_piles_api_bring_mixture_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mixture_id: number;
             };
             cookie?: never;
         };

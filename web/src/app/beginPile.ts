@@ -1,7 +1,13 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { api, got, type NewPile } from "../api/client";
+import { api, got, type NewPile, type Target } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
+
+/** A target with nothing said yet. */
+export const NO_TARGET: Target = { name: "", colour: "", mud: false };
+
+/** A pile of the usual size with nothing on it. */
+export const EMPTY_PILE: NewPile = { name: "", kind: "pile", volume_ml: 5 };
 
 /** Begin a pile from any stage, and go to it. */
 export function useBeginPile() {

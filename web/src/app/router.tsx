@@ -92,7 +92,7 @@ const piles = createRoute({
   getParentRoute: () => studio,
   path: "/piles/{-$pileId}",
   component: function Piles() {
-    return <PilesStage pileId={idIn(piles.useParams().pileId)} />;
+    return <PilesStage me={useMe()} pileId={idIn(piles.useParams().pileId)} />;
   },
 });
 

@@ -8,11 +8,9 @@ import {
   useRef,
   useState,
 } from "react";
-import { api, got, type Me, type ScaleRequest } from "../api/client";
+import { api, got, type Light, type Me } from "../api/client";
 import { meQuery } from "../api/queries";
 import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "../ui/neutrals";
-
-export type Light = NonNullable<ScaleRequest["light"]>;
 
 export const LIGHTS: ReadonlyArray<{ key: Light; name: string }> = [
   { key: "D65", name: "Daylight" },

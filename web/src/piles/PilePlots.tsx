@@ -32,8 +32,14 @@ export function PilePlots({ pile }: { pile: Pile }) {
   );
 }
 
+/** How the pile looked after each thing done to it, and by the instrument at last. */
+const looksOf = (pile: Pile) => [
+  ...pile.steps.flatMap((step) => (step.look ? [step.look] : [])),
+  ...(pile.seen ? [pile.seen] : []),
+];
+
 const labsOf = (pile: Pile) => [
-  ...pile.steps.map((step) => step.lab),
+  ...looksOf(pile).map((look) => look.lab),
   ...(pile.target ? [pile.target.lab] : []),
 ];
 
@@ -107,7 +113,8 @@ function Plan({ pile, width, height }: { pile: Pile; width: number; height: numb
 /** The pile after each addition, joined in order, and the target as a ring around its colour. */
 function Way({ pile, place }: { pile: Pile; place: Place }) {
   const { squint } = useViewing();
-  const points = pile.steps.map((step) => place(step.lab));
+  const looks = looksOf(pile);
+  const points = looks.map((look) => place(look.lab));
   const path = points.map(([x, y], i) => `${i ? "L" : "M"}${x} ${y}`).join("");
   const target = pile.target;
   const at = target ? place(target.lab) : null;
@@ -129,7 +136,7 @@ function Way({ pile, place }: { pile: Pile; place: Place }) {
         </>
       )}
       {points.map(([x, y], i) => {
-        const step = pile.steps[i];
+        const look = looks[i];
         const size = i === last ? LAST : MARK;
         return (
           <rect
@@ -139,7 +146,7 @@ function Way({ pile, place }: { pile: Pile; place: Place }) {
             y={y - size / 2}
             width={size}
             height={size}
-            fill={squint ? step?.value_srgb : step?.srgb}
+            fill={squint ? look?.value_srgb : look?.srgb}
             stroke="#000000"
             strokeWidth={i === last ? 2 : 1}
           />

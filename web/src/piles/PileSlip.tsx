@@ -1,150 +1,249 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Gauge } from "lucide-react";
 import { useState } from "react";
-import { api, got, type Pile } from "../api/client";
+import { type Advice, api, got, type Pile } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
+import { type Measure, stepAmount } from "./amounts";
+import type { Waiting } from "./outbox";
+import { mixturesNear } from "./queries";
 
-/** Millilitres as a painter would read them. */
-export function millilitres(ml: number): string {
-  const places = ml >= 10 ? 0 : ml >= 1 ? 1 : ml >= 0.1 ? 2 : 3;
-  return `${ml.toFixed(places)} ml`;
-}
+/** ΔE within which a mixture kept before is worth showing. */
+const NEAR = 6;
 
-/** The slip at the palette: what is wrong, what to add, and everything that was added. */
+/** The slip at the palette: what is wrong, what to add, and everything that was done. */
 export function PileSlip({
   pile,
+  measure,
   busy,
+  waiting,
   onAdd,
+  onTarget,
+  onCalibrate,
 }: {
   pile: Pile;
+  measure: Measure;
   busy: boolean;
-  onAdd: (tube: number, volume_ml: number) => void;
+  waiting: readonly Waiting[];
+  onAdd: (addition: Advice) => void;
+  onTarget: () => void;
+  onCalibrate: () => void;
 }) {
-  const { advice } = pile;
   return (
     <aside
       aria-label="The slip"
       className="flex h-full min-h-0 flex-col gap-3 overflow-y-auto bg-paper px-4 py-3 text-ink"
     >
-      <Written pile={pile} />
-      {advice && (
-        <section aria-label="Advice" className="border-ink border-t-2 pt-2">
-          <p className="text-lg leading-snug" data-testid="advice">
-            {advice.says}
-          </p>
-          {advice.delta_e_now !== null && (
-            <p className="text-ink-soft text-sm">
-              ΔE {advice.delta_e_now.toFixed(1)} from the target
-              {advice.additions.length > 0 &&
-                `; ΔE ${advice.delta_e_then.toFixed(1)} once all of this is in, and ${advice.growth.toFixed(1)} times the paint`}
-              .
-            </p>
-          )}
-          <ol className="divide-y divide-ink/20">
-            {advice.additions.map((addition) => (
-              <li key={addition.tube} className="py-2 leading-snug">
-                <span className="flex items-stretch gap-2">
-                  <Swatch colour={addition} className="w-11 shrink-0" />
-                  <span className="min-w-0 flex-1">
-                    <b>{millilitres(addition.volume_ml)}</b> {addition.label}
-                    <span className="block text-ink-soft text-sm">{addition.says}</span>
-                  </span>
-                </span>
-                <Button
-                  look="paper"
-                  className="mt-1 w-full"
-                  disabled={busy}
-                  onClick={() => onAdd(addition.tube, addition.first_ml)}
-                >
-                  {addition.first_ml < addition.volume_ml
-                    ? `Add ${millilitres(addition.first_ml)} first, then look`
-                    : `Add ${millilitres(addition.first_ml)}`}
-                </Button>
-              </li>
+      <Written pile={pile} onTarget={onTarget} />
+      {waiting.length > 0 && (
+        <section aria-label="Waiting" className="border-ink border-l-8 pl-3" role="status">
+          <b>{waiting.length === 1 ? "This waits" : "These wait"} for the line:</b>
+          <ol>
+            {waiting.map((each) => (
+              <li key={each.event.token}>{each.says}</li>
             ))}
           </ol>
         </section>
       )}
-      {!advice && (
-        <p className="border-ink border-t-2 pt-2">
-          Without a target there is no advice: say above what colour you want.
-        </p>
-      )}
-      <section aria-label="What is in it" className="border-ink border-t-2 pt-2">
-        <h2 className="font-bold">What was put on it</h2>
-        {pile.steps.length === 0 && <p>Nothing yet.</p>}
-        <ol>
-          {pile.steps.map((step, i) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: an addition is its place
-            <li key={i} className="flex items-center gap-2 leading-tight">
-              <Swatch colour={step} className="h-9 w-9 shrink-0" />
-              <span className="min-w-0 flex-1">
-                <b>{millilitres(step.volume_ml)}</b> {step.label}
-              </span>
-              <span className="text-ink-soft text-sm">{step.munsell}</span>
-            </li>
-          ))}
-        </ol>
-      </section>
+      <AdviceList pile={pile} measure={measure} busy={busy} onAdd={onAdd} />
+      <History pile={pile} onCalibrate={onCalibrate} />
+      <Before pile={pile} />
     </aside>
   );
 }
 
-/** The pile's name and its target, kept as they are left. */
-function Written({ pile }: { pile: Pile }) {
+function AdviceList({
+  pile,
+  measure,
+  busy,
+  onAdd,
+}: {
+  pile: Pile;
+  measure: Measure;
+  busy: boolean;
+  onAdd: (addition: Advice) => void;
+}) {
+  const { advice } = pile;
+  if (pile.kind !== "pile")
+    return (
+      <p className="border-ink border-t-2 pt-2">
+        {pile.kind === "pot"
+          ? "Left-over mud. It is a paint like any other: carry some of it where it helps."
+          : "A strong paint let down, so that little of it can be measured. Carry some of it to a pile."}
+      </p>
+    );
+  if (!advice)
+    return (
+      <p className="border-ink border-t-2 pt-2">
+        Without a target there is no advice: say above what colour you want.
+      </p>
+    );
+  return (
+    <section aria-label="Advice" className="border-ink border-t-2 pt-2">
+      <p className="text-lg leading-snug" data-testid="advice">
+        {advice.says}
+      </p>
+      {advice.delta_e_now !== null && (
+        <p className="text-ink-soft text-sm">
+          ΔE {advice.delta_e_now.toFixed(1)} from the target
+          {advice.additions.length > 0 &&
+            `; ΔE ${advice.delta_e_then.toFixed(1)} once all of this is in, and ${advice.growth.toFixed(1)} times the paint`}
+          .
+        </p>
+      )}
+      <ol className="divide-y divide-ink/20">
+        {advice.additions.map((addition) => (
+          <li key={`${addition.tube} ${addition.pot}`} className="py-2 leading-snug">
+            <span className="flex items-stretch gap-2">
+              <Swatch colour={addition} className="w-11 shrink-0" />
+              <span className="min-w-0 flex-1">
+                <b>{addition.measured[measure]}</b> {addition.label}
+                <span className="block text-ink-soft text-sm">{addition.says}</span>
+              </span>
+            </span>
+            <Button
+              look="paper"
+              className="mt-1 w-full"
+              disabled={busy}
+              onClick={() => onAdd(addition)}
+            >
+              {addition.first_ml < addition.volume_ml
+                ? `Add ${addition.first_measured[measure]} first, then look`
+                : `Add ${addition.first_measured[measure]}`}
+            </Button>
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}
+
+/** What it is made of, and everything that was done to it. */
+function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: () => void }) {
+  return (
+    <section aria-label="What is in it" className="border-ink border-t-2 pt-2">
+      <h2 className="font-bold">What was done to it</h2>
+      {pile.steps.length === 0 && <p>Nothing yet.</p>}
+      <ol>
+        {pile.steps.map((step, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place
+          <li key={i} className="flex items-center gap-2 leading-tight">
+            {step.look ? (
+              <Swatch colour={step.look} className="h-9 w-9 shrink-0" />
+            ) : (
+              <span aria-hidden="true" className="hatched h-9 w-9 shrink-0" />
+            )}
+            <span className="min-w-0 flex-1">
+              <b>{stepAmount(step)}</b> {step.label}
+            </span>
+            <span className="text-ink-soft text-sm">{step.look?.munsell ?? "nothing left"}</span>
+          </li>
+        ))}
+      </ol>
+      {pile.make_up.length > 1 && (
+        <p className="pt-1 text-sm leading-snug" data-testid="make-up">
+          <b>Made of</b>{" "}
+          {pile.make_up
+            .map(
+              (part) => `${(100 * part.share).toFixed(part.share < 0.1 ? 1 : 0)} % ${part.label}`,
+            )
+            .join(", ")}
+          .
+        </p>
+      )}
+      {pile.calibrates && (
+        <div className="mt-2 border-ink border-l-8 pl-3">
+          <p className="leading-snug">
+            This reading tells of {pile.calibrates.label} itself
+            {pile.calibrates.white_parts > 0 &&
+              `, let into ${pile.calibrates.white_parts.toPrecision(2)} parts of white`}
+            .
+          </p>
+          <Button look="paper" className="mt-1" onClick={onCalibrate}>
+            <Gauge aria-hidden="true" size={18} /> Keep it as a reading of the tube
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** What was mixed before that is near the target. */
+function Before({ pile }: { pile: Pile }) {
+  const known = pile.target !== null || pile.look !== null;
+  const { data: found = [] } = useQuery({
+    ...mixturesNear(pile.id, `${pile.target?.lab} ${pile.target ? "" : pile.look?.lab}`),
+    enabled: known,
+  });
+  const near = found.filter((each) => each.away < NEAR);
+  if (near.length === 0) return null;
+  return (
+    <section aria-label="Mixed before" className="border-ink border-t-2 pt-2">
+      <h2 className="font-bold">Mixed before, near this</h2>
+      <ul>
+        {near.map((each) => (
+          <li key={each.id} className="flex items-center gap-2 py-1 leading-tight">
+            <Swatch colour={each} className="h-11 w-11 shrink-0" />
+            <span className="min-w-0 flex-1">
+              <b>{each.title}</b>, ΔE {each.away.toFixed(1)} away
+              <span className="block text-ink-soft text-sm">
+                {each.parts
+                  .map((part) => `${(100 * part.share).toFixed(0)} ${part.label}`)
+                  .join(" · ")}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The pile's name, kept as it is left, and its target. */
+function Written({ pile, onTarget }: { pile: Pile; onTarget: () => void }) {
   const [name, setName] = useState(pile.name);
-  const [colour, setColour] = useState("");
   const cache = useQueryClient();
   const change = useMutation({
-    mutationFn: (body: { name?: string; colour?: string }) =>
-      got(
-        api.PATCH("/api/piles/{pile_id}", {
-          params: { path: { pile_id: pile.id } },
-          body: {
-            ...(body.name === undefined ? {} : { name: body.name }),
-            ...(body.colour === undefined
-              ? {}
-              : { target: { name: "", colour: body.colour, mixture: null } }),
-          },
-        }),
-      ),
+    mutationFn: (body: { name: string }) =>
+      got(api.PATCH("/api/piles/{pile_id}", { params: { path: { pile_id: pile.id } }, body })),
     onSuccess: (now) => {
       cache.setQueryData(pileQuery(pile.id).queryKey, now);
       cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
-      setColour("");
     },
   });
   return (
     <div className="flex flex-col gap-2">
       <TextField
-        label="Name of the pile"
+        label={pile.kind === "pot" ? "Name of the pot" : "Name of the pile"}
         value={name}
         most={120}
         onChange={setName}
         onDone={() => name.trim() && name !== pile.name && change.mutate({ name })}
       />
-      <form
-        className="flex items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          change.mutate({ colour });
-        }}
-      >
-        <TextField
-          label={pile.target ? `Target: ${pile.target_name}` : "Target"}
-          value={colour}
-          most={60}
-          placeholder={pile.target ? "another colour" : "5YR 4/2 …"}
-          onChange={setColour}
-          className="min-w-0 flex-1"
-        />
-        <Button look="paper" type="submit" disabled={!colour.trim() || change.isPending}>
-          Set
-        </Button>
-      </form>
+      {pile.kind === "pile" && (
+        <div className="flex items-center gap-2">
+          {pile.target ? (
+            <Swatch colour={pile.target} notched className="h-11 w-11 shrink-0" />
+          ) : (
+            <span aria-hidden="true" className="hatched h-11 w-11 shrink-0" />
+          )}
+          <span className="min-w-0 flex-1 leading-tight">
+            {pile.target ? (
+              <>
+                To hit: <b>{pile.target_name}</b>
+              </>
+            ) : (
+              "No target yet"
+            )}
+          </span>
+          <Button look="paper" onClick={onTarget}>
+            {pile.target ? "Another" : "Set one"}
+          </Button>
+        </div>
+      )}
       {change.error && <Note>{change.error.message}</Note>}
     </div>
   );

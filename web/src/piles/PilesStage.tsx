@@ -1,29 +1,37 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
-import { Plus, Redo2, Trash2, Undo2 } from "lucide-react";
-import { useState } from "react";
-import { api, got, type Pile, type Tube } from "../api/client";
+import { Redo2, Undo2 } from "lucide-react";
+import { useCallback, useState } from "react";
+import { type Advice, api, got, type Me, type Pile, type Target } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
-import { useBeginPile } from "../app/beginPile";
+import { EMPTY_PILE, useBeginPile } from "../app/beginPile";
 import { useKeys } from "../app/keys";
+import { InstrumentState } from "../tubes/InstrumentState";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
-import { Swatch } from "../ui/Swatch";
-import { TextField } from "../ui/TextField";
+import { AddBar } from "./AddBar";
+import { MEASURES, millilitres, useMeasure } from "./amounts";
+import { MoveForm, MovesMenu } from "./Moves";
+import type { MoveName } from "./moveNames";
+import { newToken, useOutbox } from "./outbox";
+import { PaletteStrip, ScrapedOff, type Scraping, useScraping } from "./PaletteStrip";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
-import { newToken, usePileEvents } from "./usePile";
+import { mixturesQuery } from "./queries";
+import { TargetChooser } from "./TargetChooser";
+import { Touching } from "./Touching";
+import { usePileMoves } from "./usePileMoves";
+import { Weighing } from "./Weighing";
 
 /** The stage at the palette: a pile, its target, and the smallest thing that helps. */
-export default function PilesStage({ pileId }: { pileId: number | null }) {
+export default function PilesStage({ me, pileId }: { me: Me; pileId: number | null }) {
   const { data: piles = [], isPending } = useQuery(pilesQuery);
   const open = pileId ?? piles[0]?.id ?? null;
   const found = useQuery({ ...pileQuery(open ?? 0), enabled: open !== null });
   // Known here, so that a pile can be brought back also once another has taken its place.
   const scraping = useScraping();
-  if (found.data) return <Palette key={found.data.id} pile={found.data} scraping={scraping} />;
+  if (found.data)
+    return <Palette key={found.data.id} me={me} pile={found.data} scraping={scraping} />;
   return (
     <div className="flex min-h-0 flex-1 flex-col bg-stage">
       <ScrapedOff scraping={scraping} className="m-4 bg-slate px-4 py-2 text-chalk" />
@@ -34,96 +42,92 @@ export default function PilesStage({ pileId }: { pileId: number | null }) {
       ) : isPending || open !== null ? (
         <p className="m-8">Fetching the pile …</p>
       ) : (
-        <div className="m-auto w-full max-w-md bg-paper p-6">
-          <p className="pb-4 text-lg leading-snug">
+        <div className="m-auto flex w-full max-w-3xl flex-col bg-paper pt-4 text-ink">
+          <p className="px-7 text-lg leading-snug">
             A pile has a target: the colour you want to hit. Say what it is; the first additions are
             told, and what is wrong after each.
           </p>
-          <BeginPile />
+          <NewPile />
         </div>
       )}
     </div>
   );
 }
 
-/** A new pile for a colour; where another is open, one can go back to that. */
-function BeginPile({ onCancel }: { onCancel?: () => void }) {
+/** A new pile for a colour, or one for each of a set of notes. */
+function NewPile({ onCancel }: { onCancel?: () => void }) {
   const begin = useBeginPile();
-  const [colour, setColour] = useState("");
-  const [name, setName] = useState("");
+  const beginWith = (target: Target) =>
+    begin.mutate({ ...EMPTY_PILE, name: target.name, target, token: newToken() });
   return (
-    <form
-      className="flex flex-col gap-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        begin.mutate({
-          name,
-          target: { name: "", colour, mixture: null },
-          start: null,
-          volume_ml: 5,
-        });
+    <TargetChooser
+      isNew
+      busy={begin.isPending}
+      error={begin.error}
+      onDone={beginWith}
+      // The lightest last, so that the darkest is on top: it is mixed first.
+      onEach={(targets) => {
+        for (const target of [...targets].reverse()) beginWith(target);
       }}
-    >
-      <TextField
-        label="Colour to hit"
-        value={colour}
-        most={60}
-        placeholder="5YR 4/2, 45 8 12 or #7a7a7a"
-        onChange={setColour}
-      />
-      <TextField
-        label="What it is for"
-        value={name}
-        most={120}
-        placeholder="a fog bank, wet mud …"
-        onChange={setName}
-      />
-      {begin.error && <Note>{begin.error.message}</Note>}
-      <span className="flex gap-2">
-        <Button
-          look="solid"
-          type="submit"
-          className="flex-1"
-          disabled={begin.isPending || !colour.trim()}
-        >
-          <Plus aria-hidden="true" size={18} /> Begin the pile
-        </Button>
-        {onCancel && (
-          <Button look="paper" onClick={onCancel}>
-            Not now
-          </Button>
-        )}
-      </span>
-    </form>
+      onCancel={onCancel}
+    />
   );
 }
 
-function Palette({ pile, scraping }: { pile: Pile; scraping: Scraping }) {
+function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scraping }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
-  const [tube, setTube] = useState<number | null>(null);
-  const [volume, setVolume] = useState(1);
-  const [beginning, setBeginning] = useState(false);
-  const events = usePileEvents(pile.id);
-  const chosen: Tube | undefined = tubes.find((each) => each.id === tube);
-  const add = (id: number, volume_ml: number) =>
-    events.mutate({ kind: "add", tube: id, volume_ml, token: newToken() });
-  const back = (kind: "take back" | "bring back") =>
-    events.mutate({ kind, tube: null, volume_ml: null, token: newToken() });
+  const [tubeId, setTube] = useState<number | null>(null);
+  const [measure, setMeasure] = useMeasure();
+  const [view, setView] = useState<"pile" | "new" | "target">("pile");
+  const [move, setMove] = useState<MoveName | "weigh" | null>(null);
+  const outbox = useOutbox(me.name ?? "");
+  const moves = usePileMoves(pile);
+  const waiting = outbox.waiting.filter((each) => each.pile === pile.id);
+  const tube = tubes.find((each) => each.id === tubeId);
+  const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
+    outbox.put(pile.id, event, says);
+  const add = (id: number, amount: number, unit: typeof measure) => {
+    const label = tubes.find((each) => each.id === id)?.label ?? "";
+    const word = MEASURES.find(([key]) => key === unit)?.[1];
+    put({ kind: "add", tube: id, amount, measure: unit }, `${amount} ${word} ${label}`);
+  };
+  const follow = (addition: Advice) => {
+    if (addition.pot === null && addition.tube !== null)
+      add(addition.tube, addition.first_ml, "ml");
+    else if (addition.pot !== null)
+      outbox.put(
+        addition.pot,
+        { kind: "carry", onto: pile.id, amount: addition.first_ml, measure: "ml" },
+        `${millilitres(addition.first_ml)} of ${addition.label}`,
+      );
+  };
+  const back = (kind: "take back" | "bring back") => put({ kind, measure: "ml" }, kind);
   useKeys([
     { key: "Ctrl+z", says: "Take back", act: () => pile.steps.length && back("take back") },
     { key: "Ctrl+Shift+z", says: "Bring back", act: () => pile.taken_back && back("bring back") },
   ]);
+  const { mutate: moveIt } = moves;
+  const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
+  const refused = outbox.refused?.pile === pile.id ? outbox.refused : null;
+  const trouble = move === "weigh" ? null : moves.error;
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
       <Tray
-        inUse={[tube, ...pile.steps.map((step) => step.tube)]}
+        inUse={[tubeId, ...pile.make_up.map((part) => part.tube)]}
         hint="Tap a tube to take paint from it."
         onPick={(each) => setTube(each.id)}
       />
       <main className="flex min-h-0 min-w-0 flex-col bg-stage">
         <div className="flex flex-wrap items-end gap-2 bg-slate px-4 py-2 text-chalk">
-          <Palettes pile={pile} scraping={scraping} onNew={() => setBeginning(!beginning)} />
+          <PaletteStrip pile={pile} scraping={scraping} onNew={() => setView("new")} />
           <span className="ml-auto flex gap-1">
+            <MovesMenu
+              pile={pile}
+              onChoose={(next) => {
+                moves.reset();
+                setMove(next);
+              }}
+            />
             <Button
               look="quiet"
               aria-label="Take back"
@@ -141,165 +145,229 @@ function Palette({ pile, scraping }: { pile: Pile; scraping: Scraping }) {
               <Redo2 aria-hidden="true" size={20} />
             </Button>
           </span>
-          <form
-            className="flex w-full flex-wrap items-end gap-2"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (chosen) add(chosen.id, volume);
-            }}
-          >
-            <span className="flex min-h-11 min-w-56 items-center gap-2 bg-slate-deep pr-3">
-              {chosen ? (
-                <Swatch colour={chosen.paint.masstone} className="h-11 w-11" />
-              ) : (
-                <span aria-hidden="true" className="hatched h-11 w-11" />
-              )}
-              <b>{chosen?.label ?? "tap a tube"}</b>
-            </span>
-            <NumberField
-              label="Amount"
-              unit="ml"
-              value={volume}
-              least={0.001}
-              most={1000}
-              onChange={setVolume}
-              className="w-32"
+          <AddBar
+            tube={tube}
+            measure={measure}
+            weighing={move === "weigh"}
+            onMeasure={setMeasure}
+            onAdd={(amount) => tube && add(tube.id, amount, measure)}
+            onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
+          />
+          {move === "weigh" && (
+            <Weighing
+              tube={tube}
+              wanted={
+                pile.advice?.additions.find((each) => each.tube === tubeId)?.first_measured.grams ??
+                null
+              }
+              taking={moves.isPending}
+              error={moves.error}
+              onTake={take}
             />
-            <Button type="submit" disabled={!chosen}>
-              <Plus aria-hidden="true" size={18} /> Add it
-            </Button>
-          </form>
+          )}
+          {move === "measure" && (
+            <MeasureForm
+              busy={moves.isPending}
+              onMeasure={() => moves.mutate({ what: "measure", count: 3 })}
+              onClose={() => setMove(null)}
+            />
+          )}
+          {move !== null && move !== "weigh" && move !== "measure" && (
+            <PileMove
+              key={move}
+              move={move}
+              pile={pile}
+              tubeId={tubeId}
+              moves={moves}
+              put={put}
+              onClose={() => setMove(null)}
+            />
+          )}
+          {(refused || trouble || outbox.silent) && (
+            <div className="w-full">
+              {outbox.silent && (
+                <Note>
+                  The studio does not answer. What you do is kept in this browser and sent in order
+                  as soon as it does.
+                </Note>
+              )}
+              {refused && (
+                <Note>
+                  {refused.says}: {refused.why}
+                </Note>
+              )}
+              {trouble && <Note>{trouble.message}</Note>}
+            </div>
+          )}
         </div>
-        {events.error && (
-          <div className="p-4">
-            <Note>{events.error.message}</Note>
-          </div>
-        )}
-        {beginning ? (
-          <div className="m-auto w-full max-w-md bg-paper p-6">
-            <BeginPile onCancel={() => setBeginning(false)} />
-          </div>
-        ) : (
+        {view === "new" && <NewPile onCancel={() => setView("pile")} />}
+        {view === "target" && <NewTarget pile={pile} onDone={() => setView("pile")} />}
+        {view === "pile" && (
           <>
             <PilePlots pile={pile} />
             <Touching pile={pile} />
           </>
         )}
       </main>
-      <PileSlip pile={pile} busy={events.isPending} onAdd={add} />
+      <PileSlip
+        pile={pile}
+        measure={measure}
+        busy={waiting.length > 0}
+        waiting={outbox.silent ? waiting : []}
+        onAdd={follow}
+        onTarget={() => setView("target")}
+        onCalibrate={() => moves.mutate({ what: "calibrate" })}
+      />
     </div>
   );
 }
 
-/** The pile and its target touching, and the way the pile came. */
-function Touching({ pile }: { pile: Pile }) {
+/** Another target for the open pile. */
+function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
+  const cache = useQueryClient();
+  const change = useMutation({
+    mutationFn: (target: Target) =>
+      got(
+        api.PATCH("/api/piles/{pile_id}", {
+          params: { path: { pile_id: pile.id } },
+          body: { target },
+        }),
+      ),
+    onSuccess: (now) => {
+      cache.setQueryData(pileQuery(pile.id).queryKey, now);
+      cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
+      onDone();
+    },
+  });
+  const begin = useBeginPile();
   return (
-    <section aria-label="The run" className="px-4 pb-3">
-      <div className="flex">
-        {pile.look ? (
-          <Swatch colour={pile.look} notched className="h-28 flex-1" />
-        ) : (
-          <span aria-hidden="true" className="hatched h-28 flex-1" />
-        )}
-        {pile.target && <Swatch colour={pile.target} notched className="h-28 flex-1" />}
-      </div>
-      <p className="flex bg-paper leading-tight">
-        <span className="flex-1 px-2 py-1" data-testid="pile-words">
-          <b>The pile:</b>{" "}
-          {pile.look
-            ? `${pile.look.munsell}, ${pile.look.name}; ${pile.volume_ml.toFixed(1)} ml`
-            : "nothing yet"}
-        </span>
-        {pile.target && (
-          <span className="flex-1 px-2 py-1">
-            <b>The target:</b> {pile.target.munsell}, {pile.target.name}
-          </span>
-        )}
+    <TargetChooser
+      isNew={false}
+      busy={change.isPending}
+      error={change.error ?? begin.error}
+      onDone={(target) => change.mutate(target)}
+      onEach={(targets) => {
+        for (const target of [...targets].reverse())
+          begin.mutate({ ...EMPTY_PILE, name: target.name, target, token: newToken() });
+      }}
+      onCancel={onDone}
+    />
+  );
+}
+
+/** What the chosen move still needs, and doing it. */
+function PileMove({
+  move,
+  pile,
+  tubeId,
+  moves,
+  put,
+  onClose,
+}: {
+  move: MoveName;
+  pile: Pile;
+  tubeId: number | null;
+  moves: ReturnType<typeof usePileMoves>;
+  put: (event: Parameters<ReturnType<typeof useOutbox>["put"]>[1], says: string) => void;
+  onClose: () => void;
+}) {
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const begin = useBeginPile();
+  const cache = useQueryClient();
+  const keep = useMutation({
+    mutationFn: (name: string) =>
+      got(
+        api.POST("/api/piles/{pile_id}/keep", {
+          params: { path: { pile_id: pile.id } },
+          body: { name, token: newToken() },
+        }),
+      ),
+    onSuccess: () => {
+      cache.invalidateQueries({ queryKey: mixturesQuery.queryKey });
+      onClose();
+    },
+  });
+  const done = { onSuccess: onClose };
+  const white = tubes.find((each) => each.paint.key === "PW6");
+  return (
+    <>
+      <MoveForm
+        move={move}
+        pile={pile}
+        tube={tubes.find((each) => each.id === tubeId)}
+        busy={moves.isPending || begin.isPending || keep.isPending}
+        onClose={onClose}
+        acts={{
+          onSplit: (into, shares) => moves.mutate({ what: "split", into, shares }, done),
+          onFamily: (kind, share) => moves.mutate({ what: "family", kind, share }, done),
+          onPot: (pot) => moves.mutate({ what: "pot", pot }, done),
+          onCarry: (onto, amount) => {
+            put({ kind: "carry", onto, amount, measure: "ml" }, `carry ${millilitres(amount)}`);
+            onClose();
+          },
+          onTakeOff: (amount) => {
+            put({ kind: "take off", amount, measure: "ml" }, `scoop ${millilitres(amount)}`);
+            onClose();
+          },
+          onThin: (thinner, amount) => {
+            const says = `${millilitres(amount)} ${thinner}`;
+            put({ kind: "add", thinner, amount, measure: "ml" }, says);
+            onClose();
+          },
+          onLetDown: (strong, parts, volume_ml) => {
+            const label = tubes.find((each) => each.id === strong)?.label ?? "tube";
+            if (!white) return;
+            begin.mutate(
+              {
+                ...EMPTY_PILE,
+                kind: "let-down",
+                name: `${label}, 1 in ${parts + 1}`,
+                start: {
+                  name: "",
+                  parts: [
+                    { tube: strong, parts: 1 },
+                    { tube: white.id, parts },
+                  ],
+                },
+                volume_ml,
+                token: newToken(),
+              },
+              done,
+            );
+          },
+          onKeep: (name) => keep.mutate(name),
+        }}
+      />
+      {(begin.error ?? keep.error) && <Note>{(begin.error ?? keep.error)?.message}</Note>}
+      {move === "let-down" && !white && <Note>There is no titanium white in the box.</Note>}
+    </>
+  );
+}
+
+function MeasureForm({
+  busy,
+  onMeasure,
+  onClose,
+}: {
+  busy: boolean;
+  onMeasure: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <section
+      aria-label="Measure it"
+      className="flex w-full flex-wrap items-center gap-3 bg-paper p-3 text-ink"
+    >
+      <InstrumentState />
+      <Button look="solid" disabled={busy} onClick={onMeasure}>
+        Measure the pile
+      </Button>
+      <Button look="paper" onClick={onClose}>
+        Done
+      </Button>
+      <p className="w-full text-sm leading-snug">
+        The difference from what was predicted is carried into the advice.
       </p>
     </section>
-  );
-}
-
-/** Scraping piles off the palette, and bringing back the one scraped off last. */
-function useScraping() {
-  const [scraped, setScraped] = useState<{ id: number; name: string } | null>(null);
-  const cache = useQueryClient();
-  const refresh = () => cache.invalidateQueries({ queryKey: pilesQuery.queryKey });
-  const at = (id: number) => ({ params: { path: { pile_id: id } } });
-  const scrape = useMutation({
-    mutationFn: (of: { id: number; name: string }) =>
-      got(api.DELETE("/api/piles/{pile_id}", at(of.id))),
-    onSuccess: (_, of) => setScraped(of),
-    onSettled: refresh,
-  });
-  const restore = useMutation({
-    mutationFn: (id: number) => got(api.POST("/api/piles/{pile_id}/restore", at(id))),
-    onSuccess: () => setScraped(null),
-    onSettled: refresh,
-  });
-  return { scraped, scrape: scrape.mutate, restore: restore.mutate };
-}
-
-type Scraping = ReturnType<typeof useScraping>;
-
-function ScrapedOff({ scraping, className }: { scraping: Scraping; className: string }) {
-  const { scraped, restore } = scraping;
-  if (!scraped) return null;
-  return (
-    <span className={`flex items-center gap-2 ${className}`}>
-      “{scraped.name}” is scraped off.
-      <Button onClick={() => restore(scraped.id)}>Bring it back</Button>
-    </span>
-  );
-}
-
-/** The piles on the palette, known by their colours. */
-function Palettes({
-  pile,
-  scraping,
-  onNew,
-}: {
-  pile: Pile;
-  scraping: Scraping;
-  onNew: () => void;
-}) {
-  const { data: piles = [] } = useQuery(pilesQuery);
-  const navigate = useNavigate();
-  return (
-    <nav aria-label="Piles on the palette" className="flex min-w-0 flex-wrap items-center gap-1">
-      <span className="flex max-w-full gap-1 overflow-x-auto p-0.5">
-        {piles.map((each) => (
-          <Link
-            key={each.id}
-            to="/piles/{-$pileId}"
-            params={{ pileId: String(each.id) }}
-            aria-label={each.name}
-            title={each.name}
-            className={`flex h-11 w-14 shrink-0 ${each.id === pile.id ? "ring-2 ring-chalk" : ""}`}
-          >
-            {each.look ? (
-              <Swatch colour={each.look} className="flex-1" />
-            ) : (
-              <span aria-hidden="true" className="hatched flex-1" />
-            )}
-            {each.target && <Swatch colour={each.target} className="flex-1" />}
-          </Link>
-        ))}
-      </span>
-      <Button onClick={onNew}>
-        <Plus aria-hidden="true" size={18} /> New pile
-      </Button>
-      <Button
-        look="quiet"
-        aria-label={`Scrape ${pile.name} off`}
-        onClick={() => {
-          scraping.scrape({ id: pile.id, name: pile.name });
-          navigate({ to: "/piles/{-$pileId}", params: { pileId: undefined } });
-        }}
-      >
-        <Trash2 aria-hidden="true" size={18} />
-      </Button>
-      <ScrapedOff scraping={scraping} className="" />
-    </nav>
   );
 }

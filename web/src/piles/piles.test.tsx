@@ -3,26 +3,33 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Pile } from "../api/client";
 import { answerWith, SILENCE, studio } from "../testing/wire";
-import { millilitres, PileSlip } from "./PileSlip";
-import { newToken, usePileEvents } from "./usePile";
+import { millilitres, stepAmount } from "./amounts";
+import { forgetOutbox, newToken, useOutbox } from "./outbox";
+import { PileSlip } from "./PileSlip";
 
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
+  localStorage.clear();
+  forgetOutbox();
 });
 
-const LOOK = { srgb: "#7a7a7a", value_srgb: "#7a7a7a", in_gamut: true, munsell: "N 5" };
+const LOOK = { srgb: "#7a7a7a", value_srgb: "#7a7a7a", in_gamut: true, munsell: "N 5", lab: [50] };
+
+const told = (ml: number) => ({ ml: millilitres(ml), grams: `${ml} g`, drops: "", ribbon: "" });
 
 const advised = (tube: number, volume_ml: number, first_ml: number) => ({
   ...LOOK,
-  ...{ tube, volume_ml, first_ml, label: `tube ${tube}`, says: "then it is N 5, grey" },
+  ...{ tube, pot: null, volume_ml, first_ml, label: `tube ${tube}` },
+  ...{ measured: told(volume_ml), first_measured: told(first_ml), says: "then it is N 5, grey" },
 });
 
 /** A pile as the server would tell it. */
 const pile = (patch: Record<string, unknown> = {}): Pile =>
   ({
-    ...{ id: 3, name: "Wet slate", changed: "2026-01-01", look: LOOK, target: LOOK },
+    ...{ id: 3, name: "Wet slate", kind: "pile", changed: "2026-01-01", look: LOOK, target: LOOK },
     ...{ target_name: "slate", steps: [], taken_back: 0, volume_ml: 0, advice: null },
+    ...{ make_up: [], seen: null, seen_delta_e: null, calibrates: null },
     ...patch,
   }) as unknown as Pile;
 
@@ -39,34 +46,92 @@ describe("amounts", () => {
     [0.164, "0.16 ml"],
     [0.0634, "0.063 ml"],
   ])("%f are read as %s", (ml, told) => expect(millilitres(ml)).toBe(told));
+
+  it("of a step are what was weighed, what came, or what went", () => {
+    const step = (patch: Record<string, unknown>) =>
+      stepAmount({ volume_ml: null, mass_g: null, ...patch } as never);
+    expect(step({ volume_ml: 1.5, mass_g: 2.9 })).toBe("2.9 g");
+    expect(step({ volume_ml: 1.5 })).toBe("1.5 ml");
+    expect(step({ volume_ml: -0.25 })).toBe("− 0.25 ml");
+    expect(step({})).toBe("");
+  });
 });
 
 describe("what is done to a pile", () => {
-  const event = (token: string) => ({ kind: "add" as const, tube: 1, volume_ml: 2, token });
+  const event = { kind: "add" as const, tube: 1, amount: 2, measure: "ml" as const };
+  const outbox = () => renderHook(() => useOutbox("ann"), { wrapper: studio() });
+  const tokens = (log: { method: string; body: unknown }[]) =>
+    log
+      .filter(({ method }) => method === "POST")
+      .map(({ body }) => (body as { token: string }).token);
 
-  it("is sent again under its own mark when the line was silent", async () => {
-    let tries = 0;
-    const log = answerWith(() => {
-      tries += 1;
-      return tries < 3 ? SILENCE() : { body: pile({ volume_ml: 2 }) };
+  it("waits while the line is silent, and is sent once it is not, under its own mark", async () => {
+    let silent = true;
+    const log = answerWith(() => (silent ? SILENCE() : { body: pile() }));
+    const { result } = outbox();
+    act(() => result.current.put(3, event, "2 ml orange"));
+    await waitFor(() => expect(result.current.silent).toBe(true));
+    expect(result.current.waiting.map(({ says }) => says)).toEqual(["2 ml orange"]);
+    silent = false;
+    act(() => {
+      window.dispatchEvent(new Event("online"));
     });
-    const { result } = renderHook(() => usePileEvents(3), { wrapper: studio() });
-    act(() => result.current.mutate(event("mark-one")));
-    await waitFor(() => expect(result.current.isSuccess).toBe(true));
-    const sent = log.filter(({ method }) => method === "POST");
-    expect(sent.map(({ path }) => path)).toEqual(Array(3).fill("/api/piles/3/events"));
-    expect(new Set(sent.map(({ body }) => (body as { token: string }).token)).size).toBe(1);
+    await waitFor(() => expect(result.current.waiting).toEqual([]));
+    expect(result.current.silent).toBe(false);
+    expect(tokens(log)).toHaveLength(2);
+    expect(new Set(tokens(log)).size).toBe(1);
   });
 
-  it("is not sent again when it was refused", async () => {
-    const log = answerWith(() => ({ status: 422, body: { detail: "volume: above zero." } }));
-    const { result } = renderHook(() => usePileEvents(3), { wrapper: studio() });
-    act(() => result.current.mutate(event("mark-two")));
-    await waitFor(() => expect(result.current.error?.message).toBe("volume: above zero."));
-    expect(log).toHaveLength(1);
+  it("is still there after the page is gone, and is sent in the order it was done", async () => {
+    answerWith(() => SILENCE());
+    const before = outbox();
+    act(() => {
+      for (const says of ["first", "second", "third"]) before.result.current.put(3, event, says);
+    });
+    await waitFor(() => expect(before.result.current.silent).toBe(true));
+    const marks = before.result.current.waiting.map((each) => each.event.token);
+    before.unmount();
+    forgetOutbox();
+    const log = answerWith(() => ({ body: pile() }));
+    const { result } = outbox();
+    expect(result.current.waiting.map(({ says }) => says)).toEqual(["first", "second", "third"]);
+    await waitFor(() => expect(result.current.waiting).toEqual([]));
+    expect(tokens(log)).toEqual(marks);
   });
 
-  it("goes one after the other, in the order it was done", async () => {
+  it("of another painter waits for them", async () => {
+    answerWith(() => SILENCE());
+    const { result, unmount } = outbox();
+    act(() => result.current.put(3, event, "2 ml orange"));
+    await waitFor(() => expect(result.current.silent).toBe(true));
+    unmount();
+    const log = answerWith(() => ({ body: pile() }));
+    const ben = renderHook(() => useOutbox("ben"), { wrapper: studio() });
+    expect(ben.result.current.waiting).toEqual([]);
+    expect(log).toEqual([]);
+  });
+
+  it("goes on when the server falls over, and stops for what it refuses", async () => {
+    const answers = [
+      { status: 502, body: {} },
+      { status: 422, body: { detail: "amount: above zero." } },
+      { body: pile() },
+    ];
+    const log = answerWith(() => answers.shift() ?? { body: pile() });
+    const { result } = outbox();
+    act(() => result.current.put(3, event, "2 ml orange"));
+    await waitFor(() => expect(result.current.silent).toBe(true));
+    act(() => result.current.put(3, event, "1 ml blue"));
+    await waitFor(() => expect(result.current.waiting).toEqual([]));
+    expect(log).toHaveLength(3);
+    expect(result.current.refused).toEqual({
+      ...{ pile: 3, says: "2 ml orange", why: "amount: above zero." },
+    });
+    act(() => result.current.dismiss());
+    expect(result.current.refused).toBe(null);
+  });
+
+  it("goes one after the other", async () => {
     let busy = 0;
     const order: string[] = [];
     answerWith((async ({ body }: { body: { token: string } }) => {
@@ -77,12 +142,28 @@ describe("what is done to a pile", () => {
       order.push(body.token);
       return { body: pile() };
     }) as never);
-    const { result } = renderHook(() => usePileEvents(3), { wrapper: studio() });
-    const marks = ["first", "second", "third"];
+    const { result } = outbox();
     act(() => {
-      for (const token of marks) result.current.mutate(event(token));
+      for (const says of ["first", "second", "third"]) result.current.put(3, event, says);
     });
+    const marks = result.current.waiting.map((each) => each.event.token);
     await waitFor(() => expect(order).toEqual(marks));
+  });
+
+  it("is sent also where the browser keeps nothing", async () => {
+    vi.stubGlobal("localStorage", {
+      getItem: () => null,
+      removeItem: () => {},
+      setItem: () => {
+        throw new DOMException("full", "QuotaExceededError");
+      },
+      clear: () => {},
+    });
+    const log = answerWith(() => ({ body: pile() }));
+    const { result } = outbox();
+    act(() => result.current.put(3, event, "2 ml orange"));
+    await waitFor(() => expect(tokens(log)).toHaveLength(1));
+    await waitFor(() => expect(result.current.waiting).toEqual([]));
   });
 
   it("has a mark of its own each time", () => {
@@ -93,47 +174,84 @@ describe("what is done to a pile", () => {
 });
 
 describe("the slip of a pile", () => {
-  const slip = (one: Pile, onAdd = vi.fn(), busy = false) => {
-    render(<PileSlip pile={one} busy={busy} onAdd={onAdd} />, { wrapper: studio() });
-    return onAdd;
+  const slip = (one: Pile, patch: Partial<Parameters<typeof PileSlip>[0]> = {}) => {
+    const acts = { onAdd: vi.fn(), onTarget: vi.fn(), onCalibrate: vi.fn() };
+    render(<PileSlip pile={one} measure="ml" busy={false} waiting={[]} {...acts} {...patch} />, {
+      wrapper: studio(),
+    });
+    return acts;
   };
 
   it("adds of a strong paint what goes in first, and of others all", async () => {
-    const onAdd = slip(pile({ advice: ADVICE }));
+    answerWith(() => ({ body: [] }));
+    const { onAdd } = slip(pile({ advice: ADVICE }));
     expect(screen.getByTestId("advice").textContent).toBe("It is too green.");
     expect(screen.getByRole("region", { name: "Advice" }).textContent).toContain(
       "ΔE 4.3 from the target; ΔE 0.3 once all of this is in, and 1.4 times the paint.",
     );
     await userEvent.click(screen.getByRole("button", { name: "Add 0.20 ml first, then look" }));
     await userEvent.click(screen.getByRole("button", { name: "Add 2.0 ml" }));
-    expect(onAdd.mock.calls).toEqual([
-      [11, 0.2],
-      [12, 2],
-    ]);
+    expect(onAdd.mock.calls.map(([addition]) => addition.tube)).toEqual([11, 12]);
+  });
+
+  it("tells amounts in the painter's measure", () => {
+    answerWith(() => ({ body: [] }));
+    slip(pile({ advice: ADVICE }), { measure: "grams" });
+    expect(screen.getByRole("button", { name: "Add 0.2 g first, then look" })).toBeTruthy();
   });
 
   it("lets nothing be added twice while an addition is on its way", () => {
-    slip(pile({ advice: ADVICE }), vi.fn(), true);
+    answerWith(() => ({ body: [] }));
+    slip(pile({ advice: ADVICE }), { busy: true });
     for (const button of screen.getAllByRole("button", { name: /^Add / }))
       expect(button.hasAttribute("disabled")).toBe(true);
   });
 
-  it("says what is missing where there is no target, and keeps a colour that is none", async () => {
-    answerWith(() => ({ status: 422, body: { detail: "target: write a colour, as 5YR 4/2." } }));
-    slip(pile({ target: null, target_name: "" }));
+  it("says what waits for the line", () => {
+    answerWith(() => ({ body: [] }));
+    const event = { kind: "add", tube: 1, amount: 2, measure: "ml", token: "t" } as const;
+    slip(pile(), { waiting: [{ pile: 3, event, says: "2 ml orange" }] });
+    expect(screen.getByRole("status").textContent).toContain("2 ml orange");
+  });
+
+  it("says what is missing where there is no target, and what a pot is for", async () => {
+    answerWith(() => ({ body: [] }));
+    const { onTarget } = slip(pile({ target: null, target_name: "" }));
     expect(screen.getByText(/Without a target there is no advice/)).toBeTruthy();
-    await userEvent.type(screen.getByLabelText("Target"), "mud{Enter}");
-    expect((await screen.findByRole("alert")).textContent).toContain("5YR 4/2");
-    expect(screen.getByLabelText("Target")).toHaveProperty("value", "mud");
+    await userEvent.click(screen.getByRole("button", { name: "Set one" }));
+    expect(onTarget).toHaveBeenCalledOnce();
+    cleanup();
+    slip(pile({ kind: "pot", target: null }));
+    expect(screen.getByText(/It is a paint like any other/)).toBeTruthy();
+  });
+
+  it("tells what it is made of, what was mixed before, and what a reading is good for", async () => {
+    const near = { ...LOOK, id: 1, title: "Fog bank", away: 0.42, parts: [] };
+    answerWith(() => ({ body: [near, { ...near, id: 2, title: "Rust", away: 31 }] }));
+    const { onCalibrate } = slip(
+      pile({
+        make_up: [
+          { tube: 1, label: "Orange", share: 0.953, volume_ml: 2 },
+          { tube: 2, label: "Blue", share: 0.047, volume_ml: 0.1 },
+        ],
+        calibrates: { tube: 2, label: "Blue", white_parts: 4.02 },
+      }),
+    );
+    expect(screen.getByTestId("make-up").textContent).toBe("Made of 95 % Orange, 4.7 % Blue.");
+    const before = await screen.findByRole("region", { name: "Mixed before" });
+    expect(before.textContent).toContain("Fog bank, ΔE 0.4 away");
+    expect(before.textContent).not.toContain("Rust");
+    await userEvent.click(screen.getByRole("button", { name: /reading of the tube/ }));
+    expect(onCalibrate).toHaveBeenCalledOnce();
   });
 
   it("keeps a name when it is left, and none that is empty", async () => {
-    const log = answerWith(() => ({ body: pile({ name: "Slate" }) }));
+    const log = answerWith(({ method }) => ({ body: method === "GET" ? [] : pile() }));
     slip(pile());
     const name = screen.getByLabelText("Name of the pile");
     await userEvent.clear(name);
     await userEvent.tab();
-    expect(log).toHaveLength(0);
+    expect(log.filter(({ method }) => method === "PATCH")).toEqual([]);
     await userEvent.type(name, "Slate");
     await userEvent.tab();
     await waitFor(() =>

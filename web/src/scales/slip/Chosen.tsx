@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
 import type { End, Patch } from "../../api/client";
-import { useBeginPile } from "../../app/beginPile";
+import { EMPTY_PILE, NO_TARGET, useBeginPile } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
 import { useNewSheet } from "../Bench";
@@ -124,10 +124,9 @@ function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
       "A pile of it",
       () =>
         pile.mutate({
+          ...EMPTY_PILE,
           name: patch.name,
-          target: { name: patch.name, colour: "", mixture: end },
-          start: null,
-          volume_ml: 5,
+          target: { ...NO_TARGET, name: patch.name, mixture: end },
         }),
     ],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],

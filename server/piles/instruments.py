@@ -1,0 +1,126 @@
+"""The simulated gram scale and colorimeter at the pile, as real ones would stand there."""
+
+import time
+from dataclasses import fields
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.instruments.gram_scale import GREATEST_LOAD_G, SimulatedScale
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.paints.calibration import Reading as CoreReading
+from mesotint.paints.library import Paint
+from server.painters.models import Painter
+from server.piles.ledger import Ledger
+from server.piles.models import Balance, Pile
+from server.piles.schemas import GramScaleOut, MeasurePileIn, PileEventIn, PutIn, WeighIn
+from server.piles.services import calibrates, do, see
+from server.tubes.measuring import desk_of, instrument_of, keep_readings, real_paint_in
+from server.tubes.services import PaintBox
+
+HAND_ERROR = 0.1
+"""Standard error of what the simulated hand squeezes out, as a share of it."""
+
+_STATE = [field.name for field in fields(SimulatedScale)]
+
+
+def balance_of(painter: Painter) -> Balance:
+    """The scale on the painter's desk, set up when it is first needed."""
+    new = {"zeroed_s": time.time()}
+    return Balance.objects.get_or_create(painter=painter, defaults=new)[0]
+
+
+def scale_of(balance: Balance) -> SimulatedScale:
+    """The scale of the core as it stands."""
+    return SimulatedScale(**{name: getattr(balance, name) for name in _STATE})
+
+
+def _keep(balance: Balance, scale: SimulatedScale) -> None:
+    for name in _STATE:
+        setattr(balance, name, getattr(scale, name))
+    balance.save()
+
+
+def scale_out(balance: Balance) -> GramScaleOut:
+    """What the scale shows."""
+    weight = scale_of(balance).read(time.time())
+    return GramScaleOut(
+        step_g=balance.step_g,
+        shown_g=weight.shown_g,
+        settled=weight.settled,
+        greatest_g=GREATEST_LOAD_G[balance.step_g],
+    )
+
+
+def set_up(balance: Balance, step_g: float) -> None:
+    """Put a scale of this step on the desk, with nothing on it."""
+    _keep(balance, SimulatedScale(step_g=step_g, zeroed_s=time.time()))
+
+
+def tare(balance: Balance) -> None:
+    """Take what lies on the scale as zero."""
+    _keep(balance, scale_of(balance).tared(time.time()))
+
+
+def put(balance: Balance, asked: PutIn) -> None:
+    """Let the simulated hand put something on the scale, or take something off."""
+    hand = 1 + HAND_ERROR * np.random.default_rng().standard_normal() if asked.unsteady else 1.0
+    _keep(balance, scale_of(balance).with_more(asked.mass_g * max(hand, 0.0), time.time()))
+
+
+def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
+    """Take what the scale shows as an addition of a tube, and tare for the next one."""
+    if pile.events.filter(token=asked.token).exists():
+        return
+    balance = balance_of(painter)
+    weight = scale_of(balance).read(time.time())
+    if weight.shown_g is None:
+        raise InputError(
+            f"scale: it weighs no more than {GREATEST_LOAD_G[balance.step_g]:.0f} g; take "
+            "something off.",
+            "scale",
+        )
+    if not weight.settled:
+        raise InputError("scale: it is still swinging; wait until it has settled.", "scale")
+    if weight.shown_g <= 0:
+        raise InputError("scale: nothing was added since it was tared.", "scale")
+    added = PileEventIn(
+        kind="add", tube=asked.tube, amount=weight.shown_g, measure="grams", token=asked.token
+    )
+    do(painter, pile, added, mass_g=weight.shown_g)
+    tare(balance)
+
+
+def measure(painter: Painter, pile: Pile, asked: MeasurePileIn) -> None:
+    """Measure a pile with the colorimeter, which finds the real paint of its tubes."""
+    ledger = Ledger(painter, {pile.pk})
+    volumes = ledger.pile(pile.pk).volumes_ml
+    if not volumes:
+        raise InputError("measure: nothing lies there yet; put paint on it first.", "pile")
+    box = ledger.box
+    real = [real_paint(box, paint) for paint in volumes]
+    truth = DEFAULT_VIEWING.lab(np.array(list(volumes.values())), real)
+    instrument = instrument_of(desk_of(painter))
+    found = instrument.measure(truth, time.time(), asked.count, np.random.default_rng())
+    see(painter, pile, found.lab, asked.token)
+
+
+def real_paint(box: PaintBox, paint: Paint) -> Paint:
+    """What is truly in a paint's tube; what thins is what it says it is."""
+    tube_id = box.tube_of.get(paint.key)
+    return paint if tube_id is None else real_paint_in(box.tubes[tube_id])
+
+
+def calibrate(painter: Painter, pile: Pile) -> None:
+    """Keep what was measured of a pile as a reading of the one tube it tells of."""
+    ledger = Ledger(painter, {pile.pk})
+    there = ledger.pile(pile.pk)
+    found = calibrates(ledger, there)
+    if found is None:
+        raise InputError(
+            "calibrate: only a pile of one tube, alone or with white, tells of its tube, and only "
+            "right after it was measured.",
+            "pile",
+        )
+    reading = CoreReading(found.white_parts, there.seen_lab)
+    keep_readings(ledger.box.tubes[found.tube], [reading], "pile")

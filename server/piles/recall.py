@@ -1,0 +1,128 @@
+"""Mixtures kept as recipes, and found again by their colour."""
+
+from collections.abc import Iterable
+from typing import Final
+
+import numpy as np
+from django.db import transaction
+
+from mesotint.colour.difference import GREATEST_LIGHTNESS_WEIGHT, delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import appearances
+from mesotint.optics.grid import Array
+from server.painters.models import Painter
+from server.piles.ledger import Ledger
+from server.piles.models import Pile, SavedMixture, SavedPart
+from server.piles.schemas import FoundMixtureOut, IngredientOut, KeepIn, SavedMixtureOut
+from server.piles.targets import target_lab
+from server.scales.ends import look_fields
+from server.tubes.services import data_version
+
+_FIRST_REACH: Final = 2.0
+_FARTHEST: Final = 128.0
+
+
+@transaction.atomic
+def keep(painter: Painter, pile: Pile, asked: KeepIn) -> SavedMixture:
+    """Keep what a pile is made of; sent twice, it is kept once."""
+    if known := SavedMixture.objects.filter(painter=painter, token=asked.token).first():
+        return known
+    ledger = Ledger(painter, {pile.pk})
+    there = ledger.pile(pile.pk)
+    if there.lab is None:
+        raise InputError("keep: the pile is empty; mix something first.", "pile")
+    lab, target = there.seen_lab, target_lab(pile)
+    made = ledger.make_up(there.volumes_ml)
+    kept = SavedMixture.objects.create(
+        painter=painter,
+        name=asked.name.strip() or pile.name,
+        lightness=float(lab[0]),
+        a=float(lab[1]),
+        b=float(lab[2]),
+        target_name=pile.target_name,
+        delta_e=None if target is None else float(delta_e_2000(lab, target)),
+        data_version=data_version(
+            ledger.box.tubes[part.tube] for part in made if part.tube is not None
+        ),
+        token=asked.token,
+    )
+    SavedPart.objects.bulk_create(
+        SavedPart(
+            mixture=kept,
+            tube_id=part.tube,
+            label=part.paint.name,
+            parts=part.volume_ml / there.volume_ml,
+        )
+        for part in made
+    )
+    return kept
+
+
+def lab_of(mixture: SavedMixture) -> Array:
+    """The colour of a kept mixture as it was kept."""
+    return np.array([mixture.lightness, mixture.a, mixture.b])
+
+
+def colour_of(painter: Painter, pile: Pile) -> Array:
+    """The colour a pile is to have, or has where it has no target."""
+    lab = target_lab(pile)
+    if lab is None:
+        lab = Ledger(painter, {pile.pk}).pile(pile.pk).seen_lab
+    if lab is None:
+        raise InputError("pile: it has neither a target nor paint to go by.", "pile")
+    return lab
+
+
+def saved_out(mixtures: Iterable[SavedMixture]) -> list[SavedMixtureOut]:
+    """Kept mixtures as the API tells them."""
+    mixtures = list(mixtures)
+    looks = appearances(np.array([lab_of(each) for each in mixtures])) if mixtures else []
+    return [
+        SavedMixtureOut(
+            id=mixture.pk,
+            title=mixture.name,
+            target_name=mixture.target_name,
+            delta_e=mixture.delta_e,
+            created=mixture.created,
+            parts=[
+                IngredientOut(
+                    tube=part.tube_id, label=part.label, volume_ml=part.parts, share=part.parts
+                )
+                for part in mixture.parts.all()
+            ],
+            **look_fields(look),
+        )
+        for mixture, look in zip(mixtures, looks, strict=True)
+    ]
+
+
+def nearest(painter: Painter, lab: Array, count: int) -> list[FoundMixtureOut]:
+    """The kept mixtures that are nearest to a colour, by CIEDE2000, nearest first.
+
+    A mixture within some CIEDE2000 cannot be farther off in L* than that times the greatest weight
+    of lightness, so a band of L*, which the database has an index for, holds all that can be near.
+    The band is widened until it is sure.
+    """
+    mine = SavedMixture.objects.filter(painter=painter, thrown_away=False)
+    reach = _FIRST_REACH
+    while True:
+        band = reach * GREATEST_LIGHTNESS_WEIGHT
+        between = (float(lab[0]) - band, float(lab[0]) + band)
+        rows = list(
+            mine.filter(lightness__range=between)
+            .values_list("pk", "lightness", "a", "b")
+            .order_by()
+        )
+        gaps = np.zeros(0)
+        if rows:
+            table = np.array(rows)
+            gaps = delta_e_2000(table[:, 1:], lab)
+        sure = np.flatnonzero(gaps <= reach)
+        if len(sure) >= count or reach >= _FARTHEST:
+            break
+        reach *= 2
+    best = np.argsort(gaps, kind="stable")[:count]
+    away = {int(rows[i][0]): float(gaps[i]) for i in best.tolist()}
+    found = {each.pk: each for each in mine.filter(pk__in=away).prefetch_related("parts")}
+    told = saved_out(found[pk] for pk in away)
+    return [FoundMixtureOut(away=away[each.id], **each.dict()) for each in told]

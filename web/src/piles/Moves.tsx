@@ -1,0 +1,340 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
+import { useQuery } from "@tanstack/react-query";
+import { ChevronDown } from "lucide-react";
+import { useState } from "react";
+import type { Pile, Tube } from "../api/client";
+import { pilesQuery } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Choice, Select } from "../ui/Choice";
+import { NumberField } from "../ui/NumberField";
+import { TextField } from "../ui/TextField";
+import { millilitres } from "./amounts";
+import { MOVES, type MoveName } from "./moveNames";
+
+/** What can be done with the pile besides adding a tube. */
+export function MovesMenu({ pile, onChoose }: { pile: Pile; onChoose: (move: MoveName) => void }) {
+  const empty = pile.volume_ml === 0;
+  return (
+    <Menu>
+      <MenuButton as={Button}>
+        Palette moves <ChevronDown aria-hidden="true" size={16} />
+      </MenuButton>
+      <MenuItems
+        anchor="bottom start"
+        className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
+      >
+        {MOVES.map(([key, says, needsPaint]) => (
+          <MenuItem key={key} disabled={needsPaint && empty}>
+            <button
+              type="button"
+              className="flex min-h-11 w-full items-center px-4 text-left data-disabled:opacity-45 data-focus:bg-ink data-focus:text-paper"
+              onClick={() => onChoose(key)}
+            >
+              {says}
+            </button>
+          </MenuItem>
+        ))}
+      </MenuItems>
+    </Menu>
+  );
+}
+
+export interface MoveActs {
+  onSplit: (into: number, shares: number[] | null) => void;
+  onCarry: (onto: number, amount: number) => void;
+  onTakeOff: (amount: number) => void;
+  onThin: (thinner: "medium" | "water", amount: number) => void;
+  onFamily: (kind: "distance" | "value", share: number) => void;
+  onPot: (pot: number | null) => void;
+  onLetDown: (tube: number, parts: number, volume_ml: number) => void;
+  onKeep: (name: string) => void;
+}
+
+/** The few things that a move still needs to be told. */
+export function MoveForm({
+  move,
+  pile,
+  tube,
+  busy,
+  acts,
+  onClose,
+}: {
+  move: MoveName;
+  pile: Pile;
+  tube: Tube | undefined;
+  busy: boolean;
+  acts: MoveActs;
+  onClose: () => void;
+}) {
+  const title = MOVES.find(([key]) => key === move)?.[1] ?? "";
+  const props = { pile, tube, busy, acts };
+  return (
+    <section
+      aria-label={title}
+      className="flex w-full flex-wrap items-end gap-3 bg-paper p-3 text-ink"
+    >
+      <h2 className="w-full font-bold text-lg leading-none">{title}</h2>
+      {move === "split" && <Split {...props} />}
+      {move === "carry" && <Carry {...props} />}
+      {move === "scoop" && <Scoop {...props} />}
+      {move === "thin" && <Thin {...props} />}
+      {move === "family" && <Family {...props} />}
+      {move === "pot" && <Pot {...props} />}
+      {move === "let-down" && <LetDown {...props} />}
+      {move === "keep" && <Keep {...props} />}
+      <Button look="paper" onClick={onClose}>
+        Not now
+      </Button>
+    </section>
+  );
+}
+
+interface FormProps {
+  pile: Pile;
+  tube: Tube | undefined;
+  busy: boolean;
+  acts: MoveActs;
+}
+
+function Split({ pile, busy, acts }: FormProps) {
+  const [into, setInto] = useState(2);
+  const [given, setGiven] = useState("");
+  const shares = given.split(/[\s:,;]+/).map(Number);
+  const uneven = given.trim() !== "" && shares.length > 1 && shares.every((share) => share > 0);
+  return (
+    <>
+      <NumberField
+        label="Into equal piles"
+        value={into}
+        least={2}
+        most={12}
+        onChange={(count) => setInto(Math.round(count))}
+        className="w-28"
+      />
+      <TextField
+        label="or in these parts"
+        value={given}
+        most={60}
+        placeholder="2 : 1 : 1"
+        onChange={setGiven}
+        className="w-36"
+      />
+      <Button
+        look="solid"
+        disabled={busy || (given.trim() !== "" && !uneven)}
+        onClick={() => acts.onSplit(into, uneven ? shares : null)}
+      >
+        Split {millilitres(pile.volume_ml)}
+      </Button>
+    </>
+  );
+}
+
+function Carry({ pile, busy, acts }: FormProps) {
+  const { data: piles = [] } = useQuery(pilesQuery);
+  const others = piles.filter((each) => each.id !== pile.id);
+  const [onto, setOnto] = useState<string | null>(null);
+  const [amount, setAmount] = useState(knifeLoad(pile));
+  const chosen = onto ?? String(others[0]?.id ?? "");
+  if (others.length === 0) return <p>There is no other pile to carry it to.</p>;
+  return (
+    <>
+      <span className="leading-tight">
+        <span className="block">To</span>
+        <Select
+          label="Pile it goes to"
+          look="paper"
+          options={others.map((each) => [String(each.id), each.name] as const)}
+          value={chosen}
+          onChoose={setOnto}
+        />
+      </span>
+      <NumberField
+        label="A knife-load of"
+        unit="ml"
+        value={amount}
+        least={0.001}
+        most={pile.volume_ml}
+        onChange={setAmount}
+        className="w-28"
+      />
+      <Button look="solid" disabled={busy} onClick={() => acts.onCarry(Number(chosen), amount)}>
+        Carry it
+      </Button>
+      <Button
+        look="paper"
+        disabled={busy}
+        onClick={() => acts.onCarry(Number(chosen), pile.volume_ml)}
+      >
+        Carry all of it
+      </Button>
+    </>
+  );
+}
+
+/** About a fifth of the pile, in a figure that can be measured. */
+function knifeLoad(pile: Pile): number {
+  return Number((pile.volume_ml / 5).toPrecision(2)) || 0.1;
+}
+
+function Scoop({ pile, busy, acts }: FormProps) {
+  const [amount, setAmount] = useState(knifeLoad(pile));
+  return (
+    <>
+      <NumberField
+        label="Take for use"
+        unit="ml"
+        value={amount}
+        least={0.001}
+        most={pile.volume_ml}
+        onChange={setAmount}
+        className="w-28"
+      />
+      <Button look="solid" disabled={busy} onClick={() => acts.onTakeOff(amount)}>
+        Scoop it
+      </Button>
+    </>
+  );
+}
+
+const THINNERS = [
+  ["medium", "Medium"],
+  ["water", "Water"],
+] as const;
+
+function Thin({ pile, busy, acts }: FormProps) {
+  const [thinner, setThinner] = useState<"medium" | "water">("medium");
+  const [amount, setAmount] = useState(knifeLoad(pile));
+  return (
+    <>
+      <Choice
+        label="Thin with"
+        look="paper"
+        options={THINNERS}
+        value={thinner}
+        onChoose={setThinner}
+      />
+      <NumberField
+        label="Amount"
+        unit="ml"
+        value={amount}
+        least={0.001}
+        most={1000}
+        onChange={setAmount}
+        className="w-28"
+      />
+      <Button look="solid" disabled={busy} onClick={() => acts.onThin(thinner, amount)}>
+        Thin it
+      </Button>
+      <p className="w-full text-sm leading-snug">
+        A thick layer keeps its colour; a thin one lets the ground through. Air the room, and keep
+        rags and solvents as their labels say.
+      </p>
+    </>
+  );
+}
+
+const FAMILIES = [
+  ["distance", "Near, middle, far"],
+  ["value", "Light, middle, dark"],
+] as const;
+
+function Family({ busy, acts }: FormProps) {
+  const [kind, setKind] = useState<"distance" | "value">("distance");
+  const [percent, setPercent] = useState(30);
+  return (
+    <>
+      <Choice label="Which set" look="paper" options={FAMILIES} value={kind} onChoose={setKind} />
+      <NumberField
+        label="Carry into the next"
+        unit="%"
+        value={percent}
+        least={5}
+        most={80}
+        onChange={setPercent}
+        className="w-32"
+      />
+      <Button look="solid" disabled={busy} onClick={() => acts.onFamily(kind, percent / 100)}>
+        Make the set
+      </Button>
+    </>
+  );
+}
+
+function Pot({ pile, busy, acts }: FormProps) {
+  const { data: piles = [] } = useQuery(pilesQuery);
+  const pots = piles.filter((each) => each.kind === "pot" && each.id !== pile.id);
+  return (
+    <>
+      <p className="w-full leading-snug">
+        {millilitres(pile.volume_ml)} of mud is kept, and is a paint from then on.
+      </p>
+      {pots.map((pot) => (
+        <Button key={pot.id} look="solid" disabled={busy} onClick={() => acts.onPot(pot.id)}>
+          Into “{pot.name}”
+        </Button>
+      ))}
+      <Button
+        look={pots.length ? "paper" : "solid"}
+        disabled={busy}
+        onClick={() => acts.onPot(null)}
+      >
+        Into a new pot
+      </Button>
+    </>
+  );
+}
+
+function LetDown({ tube, busy, acts }: FormProps) {
+  const [parts, setParts] = useState(9);
+  const [volume, setVolume] = useState(5);
+  return (
+    <>
+      <p className="w-full leading-snug">
+        {tube ? `${tube.label}, let into white.` : "Tap the strong tube to let down."}
+      </p>
+      <NumberField
+        label="White to one part"
+        value={parts}
+        least={1}
+        most={99}
+        onChange={setParts}
+        className="w-32"
+      />
+      <NumberField
+        label="In all"
+        unit="ml"
+        value={volume}
+        least={0.1}
+        most={1000}
+        onChange={setVolume}
+        className="w-28"
+      />
+      <Button
+        look="solid"
+        disabled={busy || !tube}
+        onClick={() => tube && acts.onLetDown(tube.id, parts, volume)}
+      >
+        Let it down
+      </Button>
+    </>
+  );
+}
+
+function Keep({ pile, busy, acts }: FormProps) {
+  const [name, setName] = useState(pile.target_name || pile.name);
+  return (
+    <>
+      <TextField
+        label="Name of the recipe"
+        value={name}
+        most={120}
+        onChange={setName}
+        className="w-64"
+      />
+      <Button look="solid" disabled={busy} onClick={() => acts.onKeep(name)}>
+        Keep it
+      </Button>
+    </>
+  );
+}

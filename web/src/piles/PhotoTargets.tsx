@@ -1,0 +1,268 @@
+import { useMutation, useQuery } from "@tanstack/react-query";
+import { ImagePlus, Trash2 } from "lucide-react";
+import { useState } from "react";
+import {
+  type AreaColour,
+  api,
+  got,
+  type PhotoArea,
+  type Photograph,
+  type PhotoNote,
+  type Target,
+} from "../api/client";
+import { NO_TARGET } from "../app/beginPile";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { Stepper } from "../ui/Stepper";
+import { Swatch } from "../ui/Swatch";
+import { Picture } from "./Picture";
+import { notesQuery, photographsQuery } from "./queries";
+import { usePhotographs } from "./usePhotographs";
+
+type Marking = "white" | "grey" | null;
+
+/** Colours taken from a photograph: of a point, of an area, or its main notes at once. */
+export function PhotoTargets({
+  onChoose,
+  onEach,
+}: {
+  /** A colour was pointed at, and is the target unless another is. */
+  onChoose: (target: Target | null) => void;
+  /** A pile is wanted for each of these. */
+  onEach: (targets: Target[]) => void;
+}) {
+  const { data: photographs = [] } = useQuery(photographsQuery);
+  const { take, putAway, bringBack } = usePhotographs();
+  const [chosen, setChosen] = useState<number | null>(null);
+  const [gone, setGone] = useState<Photograph | null>(null);
+  const open = photographs.find((each) => each.id === chosen) ?? photographs[0];
+  const choose = (files: FileList | null) => {
+    const file = files?.[0];
+    if (file)
+      take.mutate(file, {
+        onSuccess: (photograph) => {
+          setChosen(photograph.id);
+          onChoose(null);
+        },
+      });
+  };
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is a second way to choose one
+    <div
+      className="flex min-h-0 flex-1 flex-col gap-2"
+      onDragOver={(event) => event.preventDefault()}
+      onDrop={(event) => {
+        event.preventDefault();
+        choose(event.dataTransfer.files);
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
+          <ImagePlus aria-hidden="true" size={18} />
+          {take.isPending ? "Taking it in …" : "A photograph …"}
+          <input
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            className="sr-only"
+            onChange={(event) => {
+              choose(event.target.files);
+              event.target.value = "";
+            }}
+          />
+        </label>
+        {photographs.map((each) => (
+          <button
+            key={each.id}
+            type="button"
+            aria-label={each.name}
+            aria-pressed={each.id === open?.id}
+            onClick={() => {
+              setChosen(each.id);
+              onChoose(null);
+            }}
+            className="h-11 w-14 overflow-hidden aria-pressed:ring-4 aria-pressed:ring-ink"
+          >
+            <img
+              src={`/api/photographs/${each.id}/image`}
+              alt=""
+              className="h-full w-full object-cover"
+            />
+          </button>
+        ))}
+        {open && (
+          <Button
+            look="paper"
+            aria-label={`Put ${open.name} away`}
+            onClick={() => {
+              setGone(open);
+              putAway.mutate(open.id);
+              onChoose(null);
+            }}
+          >
+            <Trash2 aria-hidden="true" size={18} />
+          </Button>
+        )}
+        {gone && (
+          <Button
+            look="paper"
+            onClick={() => {
+              bringBack.mutate(gone.id);
+              setGone(null);
+            }}
+          >
+            Bring “{gone.name}” back
+          </Button>
+        )}
+      </div>
+      {take.error && <Note>{take.error.message}</Note>}
+      {open ? (
+        <OpenPhotograph key={open.id} photograph={open} onChoose={onChoose} onEach={onEach} />
+      ) : (
+        <p className="leading-snug">
+          Choose a photograph, or drop one here. It stays private: only its pixels are kept, small,
+          without place or date. A white or grey card in it sets its light and exposure right.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function OpenPhotograph({
+  photograph,
+  onChoose,
+  onEach,
+}: {
+  photograph: Photograph;
+  onChoose: (target: Target | null) => void;
+  onEach: (targets: Target[]) => void;
+}) {
+  const { mark } = usePhotographs();
+  const [marking, setMarking] = useState<Marking>(null);
+  const [area, setArea] = useState<PhotoArea | null>(null);
+  const [count, setCount] = useState(6);
+  const [wanted, setWanted] = useState(false);
+  const read = useMutation({
+    mutationFn: (of: PhotoArea) =>
+      got(
+        api.POST("/api/photographs/{photograph_id}/area", {
+          params: { path: { photograph_id: photograph.id } },
+          body: of,
+        }),
+      ),
+  });
+  const { data: notes = [] } = useQuery({ ...notesQuery(photograph, count), enabled: wanted });
+  const point = (to: PhotoArea, done: boolean) => {
+    setArea(to);
+    if (!done) return;
+    if (marking) {
+      mark.mutate({ id: photograph.id, card: { kind: marking, area: to } });
+      setMarking(null);
+      setArea(null);
+      read.reset();
+      onChoose(null);
+      return;
+    }
+    read.mutate(to);
+    onChoose({ ...NO_TARGET, photo: { photograph: photograph.id, area: to } });
+  };
+  const note = (of: PhotoNote): Target => ({
+    ...NO_TARGET,
+    name: of.name,
+    colour: of.lab.map((value) => value.toFixed(2)).join(" "),
+  });
+  return (
+    <>
+      <div className="flex min-h-0 flex-1 gap-3 max-md:flex-col">
+        <div className="flex min-h-48 min-w-0 flex-1 items-start">
+          <Picture
+            photograph={photograph}
+            area={area}
+            label={
+              marking
+                ? `Drag over the ${marking} card`
+                : "Tap a point or drag an area; arrow keys move it, with Shift they widen it"
+            }
+            onArea={point}
+          />
+        </div>
+        <div className="flex w-56 shrink-0 flex-col gap-2 max-md:w-full">
+          <Read colour={read.data ?? null} />
+          <Button
+            look="paper"
+            aria-pressed={marking === "grey"}
+            onClick={() => setMarking(marking === "grey" ? null : "grey")}
+          >
+            Mark a grey card
+          </Button>
+          <Button
+            look="paper"
+            aria-pressed={marking === "white"}
+            onClick={() => setMarking(marking === "white" ? null : "white")}
+          >
+            Mark a white card
+          </Button>
+          {photograph.card && (
+            <Button look="paper" onClick={() => mark.mutate({ id: photograph.id, card: null })}>
+              No card after all
+            </Button>
+          )}
+          <p className="text-ink-soft text-sm leading-snug" role="status">
+            {marking
+              ? `Now drag over the ${marking} card in the picture.`
+              : photograph.card
+                ? `Light and exposure are set right by the ${photograph.card} card.`
+                : "Without a card the colours are as the camera took them."}
+          </p>
+        </div>
+      </div>
+      {(mark.error ?? read.error) && <Note>{(mark.error ?? read.error)?.message}</Note>}
+      <div className="flex flex-wrap items-center gap-2">
+        {wanted ? (
+          <>
+            <Stepper value={count} least={2} most={12} word="notes" onChange={setCount} />
+            <ul aria-label="Notes, dark to light" className="flex min-w-0 flex-1">
+              {notes.map((each) => (
+                <li key={each.lab.join()} className="flex-1">
+                  <button
+                    type="button"
+                    aria-label={`${each.munsell}, ${each.name}, ${Math.round(100 * each.share)} % of the picture`}
+                    title={`${each.munsell}, ${each.name}`}
+                    onClick={() => onChoose(note(each))}
+                    className="block h-11 w-full"
+                  >
+                    <Swatch colour={each} className="h-full w-full" />
+                  </button>
+                </li>
+              ))}
+            </ul>
+            <Button look="paper" onClick={() => onEach(notes.map(note))}>
+              A pile for each
+            </Button>
+          </>
+        ) : (
+          <Button look="paper" onClick={() => setWanted(true)}>
+            Its main notes, dark to light
+          </Button>
+        )}
+      </div>
+    </>
+  );
+}
+
+function Read({ colour }: { colour: AreaColour | null }) {
+  if (!colour)
+    return <p className="leading-snug">Tap a point in the picture, or drag over an area.</p>;
+  return (
+    <div data-testid="photo-colour">
+      <Swatch colour={colour} notched className="h-24 w-full" />
+      <p className="leading-snug">
+        {colour.munsell}, {colour.name}
+        <span className="block text-ink-soft text-sm">
+          {colour.spread < 1
+            ? "Even all over."
+            : `It varies by ΔE ${colour.spread.toFixed(0)} over the area; the average is taken.`}
+        </span>
+      </p>
+    </div>
+  );
+}

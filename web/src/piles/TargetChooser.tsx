@@ -1,0 +1,152 @@
+import { useQuery } from "@tanstack/react-query";
+import { Plus } from "lucide-react";
+import { useState } from "react";
+import type { SavedMixture, Target } from "../api/client";
+import { NO_TARGET } from "../app/beginPile";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Note } from "../ui/Note";
+import { Swatch } from "../ui/Swatch";
+import { TextField } from "../ui/TextField";
+import { PhotoTargets } from "./PhotoTargets";
+import { mixturesQuery } from "./queries";
+
+const SOURCES = [
+  ["write", "Write it"],
+  ["photograph", "From a photograph"],
+  ["kept", "Mixed before"],
+  ["mud", "Random mud"],
+] as const;
+
+type Source = (typeof SOURCES)[number][0];
+
+/** Where the colour to hit comes from: for a new pile, or another target for the open one. */
+export function TargetChooser({
+  isNew,
+  busy,
+  error,
+  onDone,
+  onEach,
+  onCancel,
+}: {
+  isNew: boolean;
+  busy: boolean;
+  error: Error | null;
+  onDone: (target: Target) => void;
+  onEach: (targets: Target[]) => void;
+  onCancel?: () => void;
+}) {
+  const [source, setSource] = useState<Source>("write");
+  const [name, setName] = useState("");
+  const [colour, setColour] = useState("");
+  const [pointed, setPointed] = useState<Target | null>(null);
+  const target: Target | null =
+    source === "write"
+      ? colour.trim()
+        ? { ...NO_TARGET, colour }
+        : null
+      : source === "mud"
+        ? { ...NO_TARGET, mud: true }
+        : pointed;
+  return (
+    <form
+      aria-label={isNew ? "A new pile" : "Another target"}
+      className="m-3 flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto bg-paper p-4 text-ink"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (target) onDone({ ...target, name: name.trim() || target.name });
+      }}
+    >
+      <Choice
+        label="Where the colour comes from"
+        look="paper"
+        className="flex-wrap"
+        options={SOURCES}
+        value={source}
+        onChoose={(next) => {
+          setSource(next);
+          setPointed(null);
+        }}
+      />
+      {source === "write" && (
+        <TextField
+          label="Colour to hit"
+          value={colour}
+          most={60}
+          placeholder="5YR 4/2, 45 8 12 or #7a7a7a"
+          onChange={setColour}
+          className="max-w-md"
+        />
+      )}
+      {source === "photograph" && <PhotoTargets onChoose={setPointed} onEach={onEach} />}
+      {source === "kept" && (
+        <Kept
+          chosen={pointed?.saved ?? null}
+          onChoose={(mixture) => setPointed({ ...NO_TARGET, saved: mixture.id })}
+        />
+      )}
+      {source === "mud" && (
+        <p className="max-w-md leading-snug">
+          A dull colour that your box can surely mix, to practise on: say what is wrong, add the
+          smallest thing that helps, look again.
+        </p>
+      )}
+      {error && <Note>{error.message}</Note>}
+      <div className="flex flex-wrap items-end gap-2">
+        <TextField
+          label="What it is for"
+          value={name}
+          most={120}
+          placeholder="a fog bank, wet mud …"
+          onChange={setName}
+          className="min-w-56 max-w-sm flex-1"
+        />
+        <Button look="solid" type="submit" disabled={busy || !target}>
+          <Plus aria-hidden="true" size={18} /> {isNew ? "Begin the pile" : "Make it the target"}
+        </Button>
+        {onCancel && (
+          <Button look="paper" onClick={onCancel}>
+            Not now
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}
+
+function Kept({
+  chosen,
+  onChoose,
+}: {
+  chosen: number | null;
+  onChoose: (mixture: SavedMixture) => void;
+}) {
+  const { data: mixtures = [], isPending } = useQuery(mixturesQuery);
+  if (isPending) return <p>Fetching your recipes …</p>;
+  if (mixtures.length === 0)
+    return (
+      <p className="max-w-md leading-snug">
+        Nothing is kept yet. Once a pile hits its colour, keep it as a recipe from “Palette moves”.
+      </p>
+    );
+  return (
+    <ul className="grid grid-cols-[repeat(auto-fill,minmax(10rem,1fr))] gap-2 p-1">
+      {mixtures.map((each) => (
+        <li key={each.id}>
+          <button
+            type="button"
+            aria-pressed={chosen === each.id}
+            onClick={() => onChoose(each)}
+            className="w-full text-left aria-pressed:font-bold aria-pressed:ring-4 aria-pressed:ring-ink"
+          >
+            <Swatch colour={each} className="h-14 w-full" />
+            <span className="block px-1 leading-tight">
+              {each.title}
+              <span className="block font-normal text-ink-soft text-sm">{each.munsell}</span>
+            </span>
+          </button>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,45 @@
+import { useQuery } from "@tanstack/react-query";
+import type { Pile } from "../api/client";
+import { useViewing } from "../app/viewing";
+import { Swatch } from "../ui/Swatch";
+import { touchingQuery } from "./queries";
+
+/** The pile and its target touching, as the light of the room and the white test show them. */
+export function Touching({ pile }: { pile: Pile }) {
+  const { light, whiteTest } = useViewing();
+  const elsewhere = light !== "D65" || whiteTest;
+  const changed = `${pile.look?.lab} ${pile.seen?.lab} ${pile.target?.lab}`;
+  const { data: under } = useQuery({
+    ...touchingQuery(pile.id, light, changed),
+    enabled: elsewhere,
+  });
+  const plain = pile.seen ?? pile.look;
+  const shown = (elsewhere && under?.pile) || plain;
+  const target = (elsewhere && under?.target) || pile.target;
+  return (
+    <section aria-label="The run" className="px-4 pb-3">
+      <div className="flex">
+        {shown ? (
+          <Swatch colour={shown} notched className="h-28 flex-1" />
+        ) : (
+          <span aria-hidden="true" className="hatched h-28 flex-1" />
+        )}
+        {target && <Swatch colour={target} notched className="h-28 flex-1" />}
+      </div>
+      <p className="flex bg-paper leading-tight">
+        <span className="flex-1 px-2 py-1" data-testid="pile-words">
+          <b>{pile.kind === "pile" ? "The pile" : `The ${pile.kind}`}:</b>{" "}
+          {plain
+            ? `${plain.munsell}, ${plain.name}; ${pile.volume_ml.toFixed(1)} ml`
+            : "nothing yet"}
+          {pile.seen_delta_e !== null && `; measured, ΔE ${pile.seen_delta_e.toFixed(1)} off`}
+        </span>
+        {pile.target && (
+          <span className="flex-1 px-2 py-1">
+            <b>The target:</b> {pile.target.munsell}, {pile.target.name}
+          </span>
+        )}
+      </p>
+    </section>
+  );
+}

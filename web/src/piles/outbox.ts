@@ -1,0 +1,183 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useEffect, useSyncExternalStore } from "react";
+import { api, got, type Pile, type PileEvent } from "../api/client";
+import { Problem } from "../api/problem";
+import { pileQuery, pilesQuery } from "../api/queries";
+
+/**
+ * What is done to piles goes through here: kept in the browser until the server has it, sent one
+ * after another in the order it was done, each under its own mark, so that a line that breaks
+ * loses nothing and doubles nothing.
+ */
+export interface Waiting {
+  pile: number;
+  event: PileEvent;
+  /** In words, for as long as it waits. */
+  says: string;
+}
+
+/** What the server refused, in its words. */
+export interface Refused {
+  pile: number;
+  says: string;
+  why: string;
+}
+
+interface Outbox {
+  waiting: readonly Waiting[];
+  refused: Refused | null;
+  /** Whether the line was silent at the last try. */
+  silent: boolean;
+}
+
+const TRY_AGAIN_AFTER_MS = 2000;
+const LOCK = "mesotint outbox";
+const EMPTY: Outbox = { waiting: [], refused: null, silent: false };
+
+const states = new Map<string, Outbox>();
+const listeners = new Set<() => void>();
+
+const placeOf = (owner: string) => `mesotint.outbox.${owner}`;
+
+/** Where the browser keeps nothing, this page does, as long as it lives. */
+const memory = new Map<string, string>();
+
+function read(owner: string): Waiting[] {
+  const place = placeOf(owner);
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(place) ?? memory.get(place) ?? "[]");
+    return Array.isArray(kept) ? (kept as Waiting[]) : [];
+  } catch {
+    return [];
+  }
+}
+
+function stateOf(owner: string): Outbox {
+  let state = states.get(owner);
+  if (!state) {
+    state = { ...EMPTY, waiting: read(owner) };
+    states.set(owner, state);
+  }
+  return state;
+}
+
+function change(owner: string, patch: Partial<Outbox>) {
+  states.set(owner, { ...stateOf(owner), ...patch });
+  for (const listener of listeners) listener();
+}
+
+/** Keep what waits; another window may have added to it or sent some of it. */
+function keep(owner: string, to: (waiting: Waiting[]) => Waiting[]) {
+  const waiting = to(read(owner));
+  const place = placeOf(owner);
+  memory.delete(place);
+  try {
+    if (waiting.length) localStorage.setItem(place, JSON.stringify(waiting));
+    else localStorage.removeItem(place);
+  } catch {
+    memory.set(place, JSON.stringify(waiting));
+  }
+  change(owner, { waiting });
+}
+
+/** A mark that tells one thing done from all others, so that sending it twice does it once. */
+export function newToken(): string {
+  return crypto.randomUUID().replaceAll("-", "");
+}
+
+/** Whether an answer means that the line or the server is down, and nothing was decided. */
+function undecided(error: unknown): boolean {
+  return !(error instanceof Problem) || error.status === 0 || error.status >= 500;
+}
+
+/** Only one window sends at a time. */
+async function alone(act: () => Promise<void>): Promise<void> {
+  if (navigator.locks) await navigator.locks.request(LOCK, act);
+  else await act();
+}
+
+const sending = new Set<string>();
+
+/** Send what waits, in order, until nothing does or the line is silent. */
+async function send(owner: string, sent: (pile: Pile) => void): Promise<void> {
+  if (sending.has(owner)) return;
+  sending.add(owner);
+  try {
+    await alone(async () => {
+      for (let first = read(owner)[0]; first; first = read(owner)[0]) {
+        const { pile, event, says } = first;
+        const done = (waiting: Waiting[]) =>
+          waiting.filter((each) => each.event.token !== event.token);
+        try {
+          const at = { path: { pile_id: pile } };
+          const now = await got(
+            api.POST("/api/piles/{pile_id}/events", { params: at, body: event }),
+          );
+          keep(owner, done);
+          change(owner, { silent: false });
+          sent(now);
+        } catch (error) {
+          if (undecided(error)) {
+            change(owner, { silent: true });
+            return;
+          }
+          keep(owner, done);
+          change(owner, { silent: false, refused: { pile, says, why: (error as Error).message } });
+        }
+      }
+    });
+  } finally {
+    sending.delete(owner);
+  }
+}
+
+/** What is done to a painter's piles, and what of it still waits to be sent. */
+export function useOutbox(owner: string) {
+  const cache = useQueryClient();
+  const state = useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => stateOf(owner),
+  );
+  const pump = () =>
+    send(owner, (pile) => {
+      cache.setQueryData(pileQuery(pile.id).queryKey, pile);
+      // The list, and any pile that something was carried to or from.
+      cache.invalidateQueries({
+        queryKey: pilesQuery.queryKey,
+        predicate: (query) => query.queryKey[1] !== pile.id,
+      });
+    });
+  const waits = state.waiting.length > 0;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new pump sends the same
+  useEffect(() => {
+    if (!waits) return;
+    pump();
+    const timer = window.setInterval(pump, TRY_AGAIN_AFTER_MS);
+    window.addEventListener("online", pump);
+    return () => {
+      window.clearInterval(timer);
+      window.removeEventListener("online", pump);
+    };
+  }, [waits, owner]);
+  return {
+    ...state,
+    put: (pile: number, event: Omit<PileEvent, "token">, says: string) => {
+      change(owner, { refused: null });
+      keep(owner, (waiting) => [
+        ...waiting,
+        { pile, event: { ...event, token: newToken() } as PileEvent, says },
+      ]);
+      pump();
+    },
+    /** The refusal was read. */
+    dismiss: () => change(owner, { refused: null }),
+  };
+}
+
+/** Forget what is in memory, as a reload does; what is kept in the browser stays. */
+export function forgetOutbox() {
+  states.clear();
+}

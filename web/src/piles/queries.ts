@@ -1,0 +1,51 @@
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { api, got, type Light, type Photograph } from "../api/client";
+
+/** A pile and its target as a light shows them; `changed` tells one state of the pile from others. */
+export const touchingQuery = (id: number, light: Light, changed: string) =>
+  queryOptions({
+    queryKey: ["piles", id, "touching", light, changed],
+    queryFn: () =>
+      got(
+        api.GET("/api/piles/{pile_id}/touching", {
+          params: { path: { pile_id: id }, query: { light } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const mixturesQuery = queryOptions({
+  queryKey: ["mixtures"],
+  queryFn: () => got(api.GET("/api/mixtures")),
+});
+
+/** What was kept before that is near a pile's target, or its own colour where it has none. */
+export const mixturesNear = (pile: number, changed: string) =>
+  queryOptions({
+    queryKey: ["mixtures", "near", pile, changed],
+    queryFn: () => got(api.GET("/api/mixtures/near", { params: { query: { pile, count: 3 } } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+export const photographsQuery = queryOptions({
+  queryKey: ["photographs"],
+  queryFn: () => got(api.GET("/api/photographs")),
+});
+
+export const notesQuery = (photograph: Photograph, count: number) =>
+  queryOptions({
+    queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
+    queryFn: () =>
+      got(
+        api.GET("/api/photographs/{photograph_id}/notes", {
+          params: { path: { photograph_id: photograph.id }, query: { count } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+export const gramScaleQuery = queryOptions({
+  queryKey: ["gram scale"],
+  queryFn: () => got(api.GET("/api/gram-scale")),
+});

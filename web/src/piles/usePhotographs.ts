@@ -1,0 +1,54 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, got, type PhotoArea, type Photograph } from "../api/client";
+import { Problem, problemFrom, unreachable } from "../api/problem";
+import { csrfToken } from "../api/session";
+import { photographsQuery } from "./queries";
+
+const MOST_BYTES = 25 * 1024 * 1024;
+
+/** Sends a photograph as it is; the server keeps its pixels alone. */
+async function send(file: File): Promise<Photograph> {
+  if (file.size > MOST_BYTES)
+    throw new Problem(
+      413,
+      "photograph: this file is larger than 25 MB; save it smaller, as a JPEG, and choose it again.",
+    );
+  const answer = await fetch(`/api/photographs?name=${encodeURIComponent(file.name)}`, {
+    method: "POST",
+    body: file,
+    headers: { "X-CSRFToken": csrfToken(), "Content-Type": "application/octet-stream" },
+  }).catch(() => {
+    throw unreachable();
+  });
+  const told = await answer.json().catch(() => null);
+  if (!answer.ok) throw problemFrom(answer.status, told);
+  return told as Photograph;
+}
+
+/** Taking photographs in, marking their card, and putting them away. */
+export function usePhotographs() {
+  const cache = useQueryClient();
+  const refresh = () => cache.invalidateQueries({ queryKey: photographsQuery.queryKey });
+  const at = (id: number) => ({ params: { path: { photograph_id: id } } });
+  return {
+    take: useMutation({ mutationFn: send, onSettled: refresh }),
+    mark: useMutation({
+      mutationFn: ({ id, card }: { id: number; card: Card | null }) =>
+        got(api.PUT("/api/photographs/{photograph_id}/card", { ...at(id), body: { card } })),
+      onSettled: refresh,
+    }),
+    putAway: useMutation({
+      mutationFn: (id: number) => got(api.DELETE("/api/photographs/{photograph_id}", at(id))),
+      onSettled: refresh,
+    }),
+    bringBack: useMutation({
+      mutationFn: (id: number) => got(api.POST("/api/photographs/{photograph_id}/restore", at(id))),
+      onSettled: refresh,
+    }),
+  };
+}
+
+export interface Card {
+  kind: "white" | "grey";
+  area: PhotoArea;
+}

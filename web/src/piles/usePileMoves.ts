@@ -1,0 +1,68 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { api, got, type Pile } from "../api/client";
+import { pileQuery, pilesQuery } from "../api/queries";
+import { newToken } from "./outbox";
+
+type Move =
+  | { what: "split"; into: number; shares?: number[] | null }
+  | { what: "family"; kind: "distance" | "value"; share: number }
+  | { what: "pot"; pot: number | null }
+  | { what: "weigh"; tube: number }
+  | { what: "measure"; count: number }
+  | { what: "calibrate" };
+
+/** Moves that need the server's answer before the next thing can be done. */
+export function usePileMoves(pile: Pile) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (move: Move): Promise<Pile> => {
+      const params = { path: { pile_id: pile.id } };
+      const token = newToken();
+      switch (move.what) {
+        case "split":
+          return got(
+            api.POST("/api/piles/{pile_id}/split", {
+              params,
+              body: { into: move.into, shares: move.shares, token },
+            }),
+          );
+        case "family":
+          return got(
+            api.POST("/api/piles/{pile_id}/family", {
+              params,
+              body: { kind: move.kind, share: move.share, token },
+            }),
+          );
+        case "pot":
+          return got(
+            api.POST("/api/piles/{pile_id}/pot", { params, body: { pot: move.pot, token } }),
+          );
+        case "weigh":
+          return got(
+            api.POST("/api/piles/{pile_id}/weigh", { params, body: { tube: move.tube, token } }),
+          );
+        case "measure":
+          return got(
+            api.POST("/api/piles/{pile_id}/measure", {
+              params,
+              body: { count: move.count, token },
+            }),
+          );
+        case "calibrate":
+          return got(api.POST("/api/piles/{pile_id}/calibrate", { params }));
+      }
+    },
+    onSuccess: (now) => {
+      cache.setQueryData(pileQuery(now.id).queryKey, now);
+      cache.invalidateQueries({
+        queryKey: pilesQuery.queryKey,
+        predicate: (query) => query.queryKey[1] !== now.id,
+      });
+      cache.invalidateQueries({ queryKey: ["tubes", "one"] });
+      if (now.id !== pile.id)
+        navigate({ to: "/piles/{-$pileId}", params: { pileId: String(now.id) } });
+    },
+  });
+}
