@@ -5,10 +5,11 @@ import json
 import sys
 from dataclasses import asdict
 
-from bench import colour, feel, muting, scales, tubes
+from bench import colour, feel, muting, piles, scales, tubes
 from bench.timing import Figure
 
-SUITES = (*scales.SUITES, *feel.SUITES, *colour.SUITES, *muting.SUITES, *tubes.SUITES)
+STAGES = (scales, feel, colour, muting, tubes, piles)
+SUITES = [suite for stage in STAGES for suite in stage.SUITES]
 
 
 def main() -> int:

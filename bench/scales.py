@@ -1,8 +1,6 @@
 """The trail of 201 points with 9 steps: in the core, and at the API."""
 
 import contextlib
-import http.client
-import json
 import sys
 import tempfile
 from pathlib import Path
@@ -10,6 +8,7 @@ from typing import Any
 
 import numpy as np
 
+from bench.painter import DemoPainter
 from bench.timing import Figure, below, median_ms
 from workshop.serving import Stack
 
@@ -73,7 +72,7 @@ def api() -> list[Figure]:
         stack = Stack(Path(home), PORT)
         try:
             stack.start()
-            asked = _Painter(stack)
+            asked = DemoPainter(stack)
             pair = [asked.end(key) for key in PAIRS[0]]
             trail = {"first": pair[0], "second": pair[1], "steps": 9}
             browns = {
@@ -82,55 +81,23 @@ def api() -> list[Figure]:
             }
             grams = {"tool": "grams", "step": 0.1, "volume_ml": 5}
             kept = {"end": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
+
+            def cost(what: str, body: dict[str, Any], runs: int = 12) -> float:
+                return asked.ms("POST", f"scales/compute/{what}", body, runs)
+
+            plan = {"request": browns, "measure": grams}
             figures = [
-                below("the same at the API", asked.ms("scale", trail, 60), "ms", 60),
-                below("plan of twenty browns at the API",
-                      asked.ms("plan", {"request": browns, "measure": grams}), "ms", 150),
-                below("ways to mute with hue and value kept", asked.ms("ways", kept), "ms", 150),
-            ]  # fmt: skip
+                below("the same at the API", cost("scale", trail, 60), "ms", 60),
+                below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),
+                below("ways to mute with hue and value kept", cost("ways", kept), "ms", 150),
+            ]
             for keys in RECEDING:
                 chart = {"chart": "recession", "ends": [asked.end(key) for key in keys]}
                 what = f"recession of {len(keys)} colours at the API"
-                figures.append(below(what, asked.ms("chart", chart), "ms", 150))
+                figures.append(below(what, cost("chart", chart), "ms", 150))
             return figures
         finally:
             stack.stop()
-
-
-class _Painter:
-    """The demo painter at the API."""
-
-    def __init__(self, stack: Stack) -> None:
-        self.line = http.client.HTTPConnection("127.0.0.1", stack.port)
-        self.line.request("POST", "/api/demo")
-        opened = self.line.getresponse()
-        opened.read()
-        cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
-        token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
-        self.headers = {
-            "Cookie": "; ".join(cookies),
-            "X-CSRFToken": token,
-            "Content-Type": "application/json",
-        }
-        self.line.request("GET", "/api/tubes", headers=self.headers)
-        told = json.loads(self.line.getresponse().read())
-        self.tubes = {tube["paint"]["key"]: tube["id"] for tube in told}
-
-    def end(self, key: str) -> dict[str, Any]:
-        """One tube as an end."""
-        return {"parts": [{"tube": self.tubes[key], "parts": 1}]}
-
-    def ms(self, what: str, body: dict[str, Any], runs: int = 12) -> float:
-        """Milliseconds of an answer, at the median."""
-        sent = json.dumps(body)
-
-        def act() -> None:
-            self.line.request("POST", f"/api/scales/compute/{what}", sent, self.headers)
-            answer = self.line.getresponse()
-            told = answer.read()
-            assert answer.status == 200, told
-
-        return median_ms(act, runs=runs)
 
 
 SUITES = (core, evenness, api)

@@ -11,10 +11,6 @@ import numpy as np
 
 from mesotint.optics.grid import Array
 
-GREATEST_LIGHTNESS_WEIGHT: Final = 1 + 0.015 * 50**2 / (20 + 50**2) ** 0.5
-"""The most that S_L can be, at black and at white: no CIEDE2000 is less than the difference in L*
-over this."""
-
 
 def delta_e_2000(first: Array, second: Array) -> Array:
     """CIEDE2000 between CIELAB colours, all weights 1.
@@ -67,6 +63,33 @@ def delta_e_2000(first: Array, second: Array) -> Array:
     rt = -np.sin(np.radians(2 * theta)) * 2 * np.sqrt(c7 / (c7 + 25.0**7))
     squares = (dl / sl) ** 2 + (dc / sc) ** 2 + (dh / sh) ** 2 + rt * (dc / sc) * (dh / sh)
     return np.asarray(np.sqrt(np.maximum(squares, 0)))
+
+
+_MOST_S_L: Final = 1 + 0.015 * 50**2 / (20 + 50**2) ** 0.5
+_LEAST_OF_TERMS: Final = 1 - np.sin(np.radians(60.0))
+
+
+def farthest_off(lab: Array, delta_e: float) -> tuple[float, float]:
+    """How far off in CIELAB a colour within some CIEDE2000 of another can be at the most.
+
+    S_L is at most 1.75, so a difference in L* weighs at least that little. In the plane, the terms
+    of chroma and hue with their rotation R_T, of at most 2 sin 60°, are no less than 1 - sin 60° of
+    their squares; neither S_C nor S_H exceeds 1 + 0.045 C', and C' is at most 1.5 C*.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+    delta_e : float
+
+    Returns
+    -------
+    float, float
+        In L*, and in a* or b*; infinite where the formula sets no bound.
+    """
+    scale = delta_e / float(np.sqrt(_LEAST_OF_TERMS))
+    left = 1 - 0.0225 * scale
+    chroma = float(np.hypot(lab[1], lab[2]))
+    return delta_e * _MOST_S_L, scale * (1 + 0.0675 * chroma) / left if left > 0 else np.inf
 
 
 def difference_axes(lab: Array) -> Array:

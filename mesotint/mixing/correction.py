@@ -43,6 +43,8 @@ GROWTH_COST: Final = 0.15
 
 _HUE_OFF_DEGREES: Final = 6.0
 _CHROMA_OFF: Final = 3.0
+_SEEN_STEP: Final = 1.0
+_ALONG: Final = 0.7
 
 
 @dataclass(frozen=True)
@@ -57,12 +59,15 @@ class Addition:
         How much of it to add before looking: all, or two thirds of a strong paint.
     lab : array, shape (3,)
         Predicted colour of the pile once the whole addition is in.
+    why : str
+        What it does to the pile, in words.
     """
 
     paint: Paint
     volume_ml: float
     first_ml: float
     lab: Array
+    why: str
 
 
 @dataclass(frozen=True)
@@ -105,6 +110,8 @@ class Correction:
         told = f"Close: it is {told}" if self.delta_e_now < CLOSE else f"It is {told}"
         if self.waits and len(self.wrong) > 1:
             told += " The value comes first; hue and chroma wait."
+        if "too dull" in self.wrong and not self.waits and not self.start_again:
+            told += " Overpower it with clean colour."
         if self.start_again:
             told += f" The pile would grow {self.growth:.1f} times: start again, it wastes less."
         return told
@@ -143,6 +150,30 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
         else:
             faults.append(_too(away))
     return tuple(faults), value_off
+
+
+def what_it_does(before: Array | None, after: Array) -> str:
+    """What an addition does to a pile, in words; `before` is none for the first of all.
+
+    Parameters
+    ----------
+    before, after : array, shape (3,)
+    """
+    if before is None:
+        return "is the body of it"
+    step = np.asarray(after, dtype=np.float64) - before
+    way = float(np.hypot(*step[1:]))
+    clearer = float(np.hypot(*after[1:]) - np.hypot(*before[1:]))
+    told = []
+    if abs(step[0]) >= _SEEN_STEP and abs(step[0]) >= way / 3:
+        told.append("lightens it" if step[0] > 0 else "darkens it")
+    if way >= _SEEN_STEP and way >= abs(step[0]) / 3:
+        if abs(clearer) >= _ALONG * way:
+            told.append("clears it" if clearer > 0 else "mutes it")
+        else:
+            toward = hue_word(float(np.degrees(np.arctan2(step[2], step[1]))))
+            told.append(f"turns it toward {toward}")
+    return " and ".join(told) or "moves it by a trace"
 
 
 def _too(away: Array) -> str:
@@ -242,8 +273,8 @@ def begin(
     volumes = np.array(recipe.parts)[order] * volume_ml
     labs = viewing.lab(np.tril(np.ones((len(paints), 1)) * volumes), paints)
     additions = [
-        Addition(paint, float(ml), float(ml), lab)
-        for paint, ml, lab in zip(paints, volumes, labs, strict=True)
+        Addition(paint, float(ml), float(ml), lab, what_it_does(before, lab))
+        for paint, ml, before, lab in zip(paints, volumes, [None, *labs[:-1]], labs, strict=True)
     ]
     return tuple(additions), recipe.delta_e
 
@@ -270,7 +301,7 @@ def _best(
                     (
                         not (within and gaps[at] < CLOSE),
                         float(score[at]),
-                        found.paints[at],
+                        found.paints(at),
                         found.parts[at],
                         float(gaps[at]),
                     )
@@ -289,18 +320,26 @@ def _ordered(
 ) -> tuple[Addition, ...]:
     """The additions in the order that brings the value right first."""
     added = [i for i in range(len(paints)) if volumes[i + 1] > 1e-4 * volumes[0]]
+    # A third of a strong paint is held back until the rest has been seen.
+    first = {
+        i: volumes[i + 1] * (1 - HELD_BACK * (strength(paints[i]) >= STRONG_FROM))
+        for i in added
+        if paints[i] is not WATER
+    }
     best: tuple[float, tuple[Addition, ...]] | None = None
     for order in permutations(added):
         mixture = np.zeros(len(paints) + 1)
         mixture[0] = volumes[0]
         row, off = [], 0.0
+        before = viewing.lab(mixture, [pile, *paints]) + carried
         for i in order:
             mixture[i + 1] = volumes[i + 1]
             lab = viewing.lab(mixture, [pile, *paints]) + carried
             off += abs(float(lab[0] - target[0]))
             whole = float(volumes[i + 1])
-            strong = paints[i] is not WATER and strength(paints[i]) >= STRONG_FROM
-            row.append(Addition(paints[i], whole, whole * (1 - HELD_BACK * strong), lab))
+            at_first = float(first.get(i, whole))
+            row.append(Addition(paints[i], whole, at_first, lab, what_it_does(before, lab)))
+            before = lab
         if best is None or off < best[0]:
             best = off, tuple(row)
     return best[1] if best else ()

@@ -189,11 +189,16 @@ def _usable(
 
 @dataclass(frozen=True)
 class Found:
-    """Refined mixtures of one size: paints by row, parts adding to 1, CIELAB."""
+    """Refined mixtures of one size: places in the box by row, parts adding to 1, CIELAB."""
 
-    paints: list[tuple[Paint, ...]]
+    box: Sequence[Paint]
+    sets: Indices
     parts: Array
     labs: Array
+
+    def paints(self, row: int) -> tuple[Paint, ...]:
+        """The paints of one mixture."""
+        return tuple(self.box[i] for i in self.sets[row].tolist())
 
 
 class Searcher:
@@ -344,8 +349,7 @@ class Searcher:
             )[:, 0],
             self.viewing.light,
         )
-        names = [tuple(self.box[i] for i in row) for row in sets.tolist()]
-        return Found(names, parts, exact)
+        return Found(self.box, sets, parts, exact)
 
 
 def _metric_at(lab: Array) -> Array:
@@ -386,7 +390,7 @@ def _short_list(
         gaps = delta_e_2000(group.labs, target)
         # Only the best of each size can come onto a list this short.
         for i in np.argsort(gaps)[: 6 * length].tolist():
-            paints, parts = group.paints[i], group.parts[i]
+            paints, parts = group.paints(i), group.parts[i]
             used = frozenset(
                 p.key for p, part in zip(paints, parts, strict=True) if part > _LEAST_SHARE
             )
@@ -440,7 +444,7 @@ def _helper(
     gaps = delta_e_2000(found.labs, target)
     at = int(gaps.argmin())
     if gaps[at] < best:
-        helper = next(p for p in found.paints[at] if p.key not in owned and p is not WATER)
+        helper = next(p for p in found.paints(at) if p.key not in owned and p is not WATER)
     return helper
 
 

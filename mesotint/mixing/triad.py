@@ -149,7 +149,7 @@ class Triad:
             at = int(gaps.argmin())
             if gaps[at] < best:
                 best = float(gaps[at])
-                mixture = dict(zip(found.paints[at], found.parts[at].tolist(), strict=True))
+                mixture = dict(zip(found.paints(at), found.parts[at].tolist(), strict=True))
                 parts = np.array([mixture.get(p, 0.0) for p in self.all_paints])
         return parts, best
 

@@ -30,7 +30,6 @@ TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
 BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
 RECEDING: Final = ("near", "middle", "far")
-RECEDING: Final = ("near", "middle", "far")
 FAR_HUE: Final = 255.0
 """CIELAB hue angle toward which colours cool with distance."""
 

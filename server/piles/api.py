@@ -106,8 +106,7 @@ def change_pile(request: HttpRequest, pile_id: int, payload: PileChange) -> Pile
 def do_to_pile(request: HttpRequest, pile_id: int, payload: PileEventIn) -> PileOut:
     """Add, carry, take off, take back, or bring back; sent twice, it is done once."""
     found = mine(request.user, pile_id)
-    do(request.user, found, payload)
-    return pile_out(request.user, found)
+    return pile_out(request.user, found, do(request.user, found, payload))
 
 
 @router.post("/piles/{int:pile_id}/split", response=PileOut)

@@ -6,7 +6,7 @@ from typing import Final
 import numpy as np
 from django.db import transaction
 
-from mesotint.colour.difference import GREATEST_LIGHTNESS_WEIGHT, delta_e_2000
+from mesotint.colour.difference import delta_e_2000, farthest_off
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Array
@@ -18,8 +18,8 @@ from server.piles.targets import target_lab
 from server.scales.ends import look_fields
 from server.tubes.services import data_version
 
-_FIRST_REACH: Final = 2.0
-_FARTHEST: Final = 128.0
+_FIRST_REACH: Final = 1.5
+_FARTHEST: Final = 150.0
 
 
 @transaction.atomic
@@ -99,30 +99,27 @@ def saved_out(mixtures: Iterable[SavedMixture]) -> list[SavedMixtureOut]:
 def nearest(painter: Painter, lab: Array, count: int) -> list[FoundMixtureOut]:
     """The kept mixtures that are nearest to a colour, by CIEDE2000, nearest first.
 
-    A mixture within some CIEDE2000 cannot be farther off in L* than that times the greatest weight
-    of lightness, so a band of L*, which the database has an index for, holds all that can be near.
-    The band is widened until it is sure.
+    Only so far off in L*, a* and b* can be what is within some CIEDE2000, and the database has an
+    index for them; the reach is widened until all that can be nearest are in it.
     """
     mine = SavedMixture.objects.filter(painter=painter, thrown_away=False)
     reach = _FIRST_REACH
     while True:
-        band = reach * GREATEST_LIGHTNESS_WEIGHT
-        between = (float(lab[0]) - band, float(lab[0]) + band)
-        rows = list(
-            mine.filter(lightness__range=between)
-            .values_list("pk", "lightness", "a", "b")
-            .order_by()
-        )
-        gaps = np.zeros(0)
-        if rows:
-            table = np.array(rows)
-            gaps = delta_e_2000(table[:, 1:], lab)
-        sure = np.flatnonzero(gaps <= reach)
-        if len(sure) >= count or reach >= _FARTHEST:
+        light, plane = farthest_off(lab, reach)
+        near = mine.filter(lightness__range=_around(lab[0], light))
+        if plane < np.inf:
+            near = near.filter(a__range=_around(lab[1], plane), b__range=_around(lab[2], plane))
+        table = np.array(list(near.order_by().values_list("pk", "lightness", "a", "b")))
+        gaps = delta_e_2000(table[:, 1:], lab) if len(table) else np.zeros(0)
+        if np.count_nonzero(gaps <= reach) >= count or reach >= _FARTHEST:
             break
-        reach *= 2
+        reach *= 3
     best = np.argsort(gaps, kind="stable")[:count]
-    away = {int(rows[i][0]): float(gaps[i]) for i in best.tolist()}
+    away = {int(table[i, 0]): float(gaps[i]) for i in best.tolist()}
     found = {each.pk: each for each in mine.filter(pk__in=away).prefetch_related("parts")}
     told = saved_out(found[pk] for pk in away)
     return [FoundMixtureOut(away=away[each.id], **each.dict()) for each in told]
+
+
+def _around(middle: float, reach: float) -> tuple[float, float]:
+    return float(middle) - reach, float(middle) + reach

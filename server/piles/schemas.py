@@ -260,7 +260,7 @@ class PhotographOut(Schema):
     name: str
     width: int
     height: int
-    card: str
+    card: Literal["", "white", "grey"]
     card_area: AreaIn | None
 
 

@@ -41,7 +41,8 @@ from server.piles.schemas import (
 from server.piles.targets import set_lab, set_target, target_lab
 from server.scales.answers import LookOut
 from server.scales.ends import look_fields, look_out
-from server.tubes.services import PaintBox
+from server.tubes.models import Tube
+from server.tubes.services import PaintBox, paint_in
 
 FIRST_POT = "Pot of mud"
 
@@ -71,8 +72,13 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
 
 
 @transaction.atomic
-def do(painter: Painter, pile: Pile, asked: PileEventIn, *, mass_g: float | None = None) -> None:
-    """Do one thing to a pile; what was done under the same token already is not done again."""
+def do(
+    painter: Painter, pile: Pile, asked: PileEventIn, *, mass_g: float | None = None
+) -> Ledger | None:
+    """Do one thing to a pile; what was done under the same token already is not done again.
+
+    Returns the ledger with it, or none where nothing was to be done.
+    """
     onto = None
     if asked.kind == PileEvent.CARRY:
         if asked.onto is None:
@@ -80,26 +86,26 @@ def do(painter: Painter, pile: Pile, asked: PileEventIn, *, mass_g: float | None
         onto = mine(painter, asked.onto)
     _lock(pile, onto)
     if pile.events.filter(token=asked.token).exists():
-        return
+        return None
     event = PileEvent(pile=pile, kind=asked.kind, onto=onto, token=asked.token, mass_g=mass_g)
     if asked.kind == PileEvent.ADD:
-        paint = _paint_to_add(painter, asked)
-        if asked.amount is None:
-            raise InputError("add: say how much.", "amount")
         event.tube_id, event.thinner = asked.tube, asked.thinner or ""
-        event.volume_ml = volume_of(asked.amount, paint, asked.measure)
+        event.volume_ml = _volume_to_add(painter, asked)
     elif asked.kind in (PileEvent.CARRY, PileEvent.TAKE_OFF):
         event.volume_ml = _load_ml(painter, pile, asked)
     event.save()
-    _check(painter, pile, onto)
+    return _check(painter, pile, onto)
 
 
-def _paint_to_add(painter: Painter, asked: PileEventIn) -> Paint:
+def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
     if (asked.tube is None) == (asked.thinner is None):
         raise InputError("add: name a tube, or what to thin with.", "tube")
+    if asked.amount is None:
+        raise InputError("add: say how much.", "amount")
     if asked.thinner is not None:
-        return THINNERS[asked.thinner]
-    return PaintBox(painter, {asked.tube}).paint(asked.tube)
+        return volume_of(asked.amount, THINNERS[asked.thinner], asked.measure)
+    paint = paint_in(get_object_or_404(Tube, pk=asked.tube, painter=painter))
+    return volume_of(asked.amount, paint, asked.measure)
 
 
 def _load_ml(painter: Painter, pile: Pile, asked: PileEventIn) -> float:
@@ -122,12 +128,14 @@ def _lock(*piles: Pile | None) -> None:
     list(Pile.objects.select_for_update().filter(pk__in=keys).order_by("pk"))
 
 
-def _check(painter: Painter, *piles: Pile | None) -> None:
+def _check(painter: Painter, *piles: Pile | None) -> Ledger:
     """Replay what was just written: what cannot be is refused, and nothing of it is kept."""
     there = [pile for pile in piles if pile is not None]
-    _ = Ledger(painter, {pile.pk for pile in there}).palette.piles
+    ledger = Ledger(painter, {pile.pk for pile in there})
+    _ = ledger.palette.piles
     for pile in there:
         pile.save(update_fields=["changed"])
+    return ledger
 
 
 def see(painter: Painter, pile: Pile, lab: Array, token: str) -> None:
@@ -246,9 +254,9 @@ def _summary(pile: Pile, there: core.Pile) -> dict[str, object]:
     }
 
 
-def pile_out(painter: Painter, pile: Pile) -> PileOut:
-    """A pile as the API tells it."""
-    ledger = Ledger(painter, {pile.pk})
+def pile_out(painter: Painter, pile: Pile, ledger: Ledger | None = None) -> PileOut:
+    """A pile as the API tells it, from a ledger where one is at hand."""
+    ledger = ledger or Ledger(painter, {pile.pk})
     there = ledger.pile(pile.pk)
     target = target_lab(pile)
     labs = [lab for lab in (there.lab, target, there.seen_lab) if lab is not None]
@@ -423,7 +431,7 @@ def _additions_out(
             first_ml=addition.first_ml,
             measured={t: told_in(addition.volume_ml, addition.paint, t) for t in TOOLS},
             first_measured={t: told_in(addition.first_ml, addition.paint, t) for t in TOOLS},
-            says=f"then it is {look.munsell}, {look.name}",
+            says=f"{addition.why}: {look.munsell}, {look.name}",
             **look_fields(look),
         )
         for addition, look in zip(additions, looks, strict=True)

@@ -5,7 +5,7 @@ import unittest
 import numpy as np
 from colour import delta_E
 
-from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.difference import delta_e_2000, farthest_off
 
 # Sharma, Wu and Dalal (2005), table 1: the 34 pairs and their differences. Typed from memory;
 # a slip in a figure would show as a difference in the fourth decimal.
@@ -62,3 +62,24 @@ class DifferenceTest(unittest.TestCase):
         first, second = random.uniform([0, -90, -90], [100, 90, 90], (2, 2000, 3))
         reference = delta_E(first, second, method="CIE 2000")
         np.testing.assert_allclose(delta_e_2000(first, second), reference, atol=1e-9)
+
+
+class FarthestTest(unittest.TestCase):
+    def test_nothing_within_a_difference_lies_farther_off_in_cielab(self) -> None:
+        """The bounds that a search by colour relies on, over colours and steps of all sizes."""
+        rng = np.random.default_rng(4)
+        count = 200_000
+        labs = np.column_stack([rng.uniform(0, 100, count), rng.uniform(-110, 110, (count, 2))])
+        steps = rng.normal(0, 1, (count, 3)) * rng.uniform(0, 30, (count, 1))
+        others = labs + steps
+        others[:, 0] = others[:, 0].clip(0, 100)
+        gaps = delta_e_2000(labs, others)
+        tightest = 0.0
+        for lab, other, gap in zip(labs[::10], others[::10], gaps[::10], strict=True):
+            light, plane = farthest_off(lab, float(gap))
+            off = np.abs(other - lab)
+            self.assertLessEqual(off[0], light + 1e-9)
+            self.assertLessEqual(off[1:].max(), plane + 1e-9)
+            tightest = max(tightest, off[0] / light)
+        self.assertGreater(tightest, 0.9)
+        self.assertEqual(farthest_off(np.array([50.0, 0, 0]), 20.0)[1], np.inf)

@@ -8,7 +8,7 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_lch
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.correction import CLOSE, FIRST_ML, begin, correct, what_is_wrong
+from mesotint.mixing.correction import CLOSE, FIRST_ML, begin, correct, what_is_wrong, what_it_does
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.paints.library import WATER, library
 
@@ -40,6 +40,30 @@ class BeginningTest(unittest.TestCase):
         self.assertRegex(off.says, "^It is darker by .*The value comes first; hue and chroma wait")
         near = replace(off, delta_e_now=CLOSE / 2)
         self.assertRegex(near.says, "^Close: it is darker by ")
+
+
+class WhatAdditionsDoTest(unittest.TestCase):
+    def test_in_words_by_what_changes_most(self) -> None:
+        held = {PAINT("PO20"): 4.0, PAINT("PB29"): 1.0}
+        pile = Mixture.of(held).lab
+        for key, ml, told in (
+            ("PW6", 4.0, "lightens it"),
+            ("PBk9", 0.4, "darkens it and mutes it"),
+            ("PO20", 2.0, "lightens it and clears it"),
+            ("PR108-light", 2.0, "turns it toward red"),
+            ("PY3", 1e-3, "moves it by a trace"),
+        ):
+            after = {**held, PAINT(key): held.get(PAINT(key), 0.0) + ml}
+            with self.subTest(key=key):
+                self.assertEqual(what_it_does(pile, Mixture.of(after).lab), told)
+        self.assertEqual(what_it_does(None, pile), "is the body of it")
+
+    def test_a_dull_pile_is_overpowered(self) -> None:
+        dull = {PAINT("PB29"): 2.0, PAINT("PW6"): 2.0, PAINT("PO20"): 1.0}
+        clear = Mixture.of({**dull, PAINT("PO20"): 0.5}).lab
+        found = correct(dull, clear, BOX)
+        self.assertIn("too dull", found.wrong)
+        self.assertTrue(found.says.endswith("Overpower it with clean colour."))
 
 
 class FaultsTest(unittest.TestCase):

@@ -3260,8 +3260,11 @@ export interface components {
             width: number;
             /** Height */
             height: number;
-            /** Card */
-            card: string;
+            /**
+             * Card
+             * @enum {string}
+             */
+            card: "" | "white" | "grey";
             card_area: components["schemas"]["AreaIn"] | null;
         };
         /**

@@ -12,12 +12,19 @@ import {
 } from "../api/client";
 import { NO_TARGET } from "../app/beginPile";
 import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Stepper } from "../ui/Stepper";
 import { Swatch } from "../ui/Swatch";
 import { Picture } from "./Picture";
 import { notesQuery, photographsQuery } from "./queries";
 import { usePhotographs } from "./usePhotographs";
+
+const CARDS = [
+  ["none", "None"],
+  ["grey", "Grey"],
+  ["white", "White"],
+] as const;
 
 type Marking = "white" | "grey" | null;
 
@@ -141,6 +148,7 @@ function OpenPhotograph({
   const [area, setArea] = useState<PhotoArea | null>(null);
   const [count, setCount] = useState(6);
   const [wanted, setWanted] = useState(false);
+  const [picked, setPicked] = useState<PhotoNote | null>(null);
   const read = useMutation({
     mutationFn: (of: PhotoArea) =>
       got(
@@ -153,6 +161,7 @@ function OpenPhotograph({
   const { data: notes = [] } = useQuery({ ...notesQuery(photograph, count), enabled: wanted });
   const point = (to: PhotoArea, done: boolean) => {
     setArea(to);
+    setPicked(null);
     if (!done) return;
     if (marking) {
       mark.mutate({ id: photograph.id, card: { kind: marking, area: to } });
@@ -164,6 +173,11 @@ function OpenPhotograph({
     }
     read.mutate(to);
     onChoose({ ...NO_TARGET, photo: { photograph: photograph.id, area: to } });
+  };
+  const choose = (kind: "none" | "white" | "grey") => {
+    if (kind !== "none") return setMarking(kind);
+    setMarking(null);
+    if (photograph.card) mark.mutate({ id: photograph.id, card: null });
   };
   const note = (of: PhotoNote): Target => ({
     ...NO_TARGET,
@@ -186,26 +200,17 @@ function OpenPhotograph({
           />
         </div>
         <div className="flex w-56 shrink-0 flex-col gap-2 max-md:w-full">
-          <Read colour={read.data ?? null} />
-          <Button
-            look="paper"
-            aria-pressed={marking === "grey"}
-            onClick={() => setMarking(marking === "grey" ? null : "grey")}
-          >
-            Mark a grey card
-          </Button>
-          <Button
-            look="paper"
-            aria-pressed={marking === "white"}
-            onClick={() => setMarking(marking === "white" ? null : "white")}
-          >
-            Mark a white card
-          </Button>
-          {photograph.card && (
-            <Button look="paper" onClick={() => mark.mutate({ id: photograph.id, card: null })}>
-              No card after all
-            </Button>
-          )}
+          <Read colour={picked ?? read.data ?? null} />
+          <div className="leading-tight">
+            <span aria-hidden="true">Card in the picture</span>
+            <Choice
+              label="Card in the picture"
+              look="paper"
+              options={CARDS}
+              value={marking ?? (photograph.card || "none")}
+              onChoose={choose}
+            />
+          </div>
           <p className="text-ink-soft text-sm leading-snug" role="status">
             {marking
               ? `Now drag over the ${marking} card in the picture.`
@@ -227,8 +232,13 @@ function OpenPhotograph({
                     type="button"
                     aria-label={`${each.munsell}, ${each.name}, ${Math.round(100 * each.share)} % of the picture`}
                     title={`${each.munsell}, ${each.name}`}
-                    onClick={() => onChoose(note(each))}
-                    className="block h-11 w-full"
+                    aria-pressed={picked === each}
+                    onClick={() => {
+                      setPicked(each);
+                      setArea(null);
+                      onChoose(note(each));
+                    }}
+                    className="block h-11 w-full aria-pressed:outline-4 aria-pressed:outline-ink aria-pressed:-outline-offset-4"
                   >
                     <Swatch colour={each} className="h-full w-full" />
                   </button>
@@ -249,7 +259,7 @@ function OpenPhotograph({
   );
 }
 
-function Read({ colour }: { colour: AreaColour | null }) {
+function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
   if (!colour)
     return <p className="leading-snug">Tap a point in the picture, or drag over an area.</p>;
   return (
@@ -258,9 +268,11 @@ function Read({ colour }: { colour: AreaColour | null }) {
       <p className="leading-snug">
         {colour.munsell}, {colour.name}
         <span className="block text-ink-soft text-sm">
-          {colour.spread < 1
-            ? "Even all over."
-            : `It varies by ΔE ${colour.spread.toFixed(0)} over the area; the average is taken.`}
+          {"share" in colour
+            ? `One of its notes: ${Math.round(100 * colour.share)} % of the picture.`
+            : colour.spread < 1
+              ? "Even all over."
+              : `It varies by ΔE ${colour.spread.toFixed(0)} over the area; the average is taken.`}
         </span>
       </p>
     </div>

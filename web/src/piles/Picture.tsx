@@ -96,7 +96,7 @@ export function Picture({
       />
       {photograph.card_area && (
         <Frame area={photograph.card_area}>
-          <span className="absolute top-0 left-0 bg-ink px-1 text-paper text-xs">
+          <span className="absolute top-full right-0 whitespace-nowrap bg-ink px-1 text-paper text-sm">
             {photograph.card} card
           </span>
         </Frame>

@@ -119,7 +119,14 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
       />
       <main className="flex min-h-0 min-w-0 flex-col bg-stage">
         <div className="flex flex-wrap items-end gap-2 bg-slate px-4 py-2 text-chalk">
-          <PaletteStrip pile={pile} scraping={scraping} onNew={() => setView("new")} />
+          <PaletteStrip
+            pile={pile}
+            scraping={scraping}
+            onNew={() => {
+              setMove(null);
+              setView("new");
+            }}
+          />
           <span className="ml-auto flex gap-1">
             <MovesMenu
               pile={pile}
@@ -145,14 +152,16 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
               <Redo2 aria-hidden="true" size={20} />
             </Button>
           </span>
-          <AddBar
-            tube={tube}
-            measure={measure}
-            weighing={move === "weigh"}
-            onMeasure={setMeasure}
-            onAdd={(amount) => tube && add(tube.id, amount, measure)}
-            onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
-          />
+          {view === "pile" && (
+            <AddBar
+              tube={tube}
+              measure={measure}
+              weighing={move === "weigh"}
+              onMeasure={setMeasure}
+              onAdd={(amount) => tube && add(tube.id, amount, measure)}
+              onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
+            />
+          )}
           {move === "weigh" && (
             <Weighing
               tube={tube}
@@ -215,7 +224,10 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
         busy={waiting.length > 0}
         waiting={outbox.silent ? waiting : []}
         onAdd={follow}
-        onTarget={() => setView("target")}
+        onTarget={() => {
+          setMove(null);
+          setView("target");
+        }}
         onCalibrate={() => moves.mutate({ what: "calibrate" })}
       />
     </div>

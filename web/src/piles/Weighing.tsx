@@ -58,6 +58,8 @@ export function Weighing({
   }, [settled, tube, taking, touch.isPending, onTake]);
   const step = scale?.step_g === 0.01 ? "0.01" : "0.1";
   const trouble = touch.error ?? error;
+  // Common practice: a weight says little below ten steps of the scale.
+  const tooLittle = wanted !== null && Number.parseFloat(wanted) < 10 * Number(step);
   return (
     <section
       aria-label="Gram scale"
@@ -99,7 +101,7 @@ export function Weighing({
         least={0.01}
         most={600}
         onChange={setHand}
-        className="w-28"
+        className="w-36"
       />
       <Button
         look="solid"
@@ -110,7 +112,7 @@ export function Weighing({
       </Button>
       <p className="w-full text-sm leading-snug">
         {tube
-          ? `${wanted ? `${wanted} of ${tube.label} is advised. ` : ""}What settles on the scale is what was added.`
+          ? `${wanted ? `${wanted} of ${tube.label} is advised${tooLittle ? ", too little for this scale to weigh honestly: let it down first, or take the finer scale" : ""}. ` : ""}What settles on the scale is what was added.`
           : "Tap the tube you squeeze from."}
       </p>
       {trouble && <Note>{trouble.message}</Note>}

@@ -1,0 +1,45 @@
+"""The demo painter at the API of a running program."""
+
+import http.client
+import json
+from typing import Any
+
+from bench.timing import median_ms
+from workshop.serving import Stack
+
+
+class DemoPainter:
+    """A signed-in line to a stack that carries the demo."""
+
+    def __init__(self, stack: Stack) -> None:
+        self.line = http.client.HTTPConnection("127.0.0.1", stack.port)
+        self.line.request("POST", "/api/demo")
+        opened = self.line.getresponse()
+        opened.read()
+        cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
+        token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
+        self.headers = {
+            "Cookie": "; ".join(cookies),
+            "X-CSRFToken": token,
+            "Content-Type": "application/json",
+        }
+        self.tubes = {tube["paint"]["key"]: tube["id"] for tube in self.ask("GET", "tubes")}
+
+    def end(self, key: str) -> dict[str, Any]:
+        """One tube as an end."""
+        return {"parts": [{"tube": self.tubes[key], "parts": 1}]}
+
+    def ask(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:
+        """An answer."""
+        sent = None if body is None else json.dumps(body)
+        self.line.request(method, f"/api/{path}", sent, self.headers)
+        answer = self.line.getresponse()
+        told = answer.read()
+        assert answer.status < 300, told
+        return json.loads(told) if told else None
+
+    def ms(
+        self, method: str, path: str, body: dict[str, Any] | None = None, runs: int = 12
+    ) -> float:
+        """Milliseconds of an answer, at the median."""
+        return median_ms(lambda: self.ask(method, path, body), runs=runs)
