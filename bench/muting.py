@@ -11,7 +11,8 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.correction import CLOSE, correct
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.partners import partners
-from mesotint.mixing.recipe import Searcher, paint_sets, search
+from mesotint.mixing.recipe import search
+from mesotint.mixing.searcher import Searcher, Wanted, paint_sets
 from mesotint.paints.library import Paint, library
 
 BOX_SIZES = (6, 12, 24, 49)
@@ -54,7 +55,7 @@ def _search_ms(box: list[Paint], count: int) -> float:
 def _slsqp_ms(box: list[Paint], target: np.ndarray) -> float:
     """scipy's SLSQP on all sets of four of a box, from the time for some of them."""
     random = np.random.default_rng(1)
-    rows = paint_sets(len(box), 4, ())
+    rows = paint_sets(range(len(box)), 4)
     some = rows[random.choice(len(rows), SLSQP_SETS, replace=False)]
     began = time.perf_counter()
     for row in some:
@@ -77,13 +78,13 @@ def _as_good_as_exhaustive(box: list[Paint]) -> float:
     No search can be better than exact, so only targets missed by 0.3 need the long way.
     """
     good = 0
-    rows = paint_sets(len(box), 4, ())
+    rows = paint_sets(range(len(box)), 4)
     for target in _targets(box, TARGETS):
         ours = min(r.delta_e for r in search(target, box).recipes)
         if ours >= GOOD_ENOUGH:
-            searcher = Searcher(box, DEFAULT_VIEWING, target)
+            searcher = Searcher(box, DEFAULT_VIEWING, [Wanted(target)])
             starts, _ = searcher.lattice(rows)
-            every = searcher.refine(rows, starts)
+            every = searcher.refine(rows, starts)[0]
             ours -= float(delta_e_2000(every.labs, target).min())
         good += ours < GOOD_ENOUGH
     return 100 * good / TARGETS

@@ -8,7 +8,7 @@ from mesotint.commands import colour, muting
 from mesotint.commands.reading import viewing_options
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
-from mesotint.mixing.recipe import MOST_PAINTS
+from mesotint.mixing.searcher import MOST_PAINTS
 from mesotint.planning.scale import SPACINGS
 from mesotint.planning.workplan import WAYS
 

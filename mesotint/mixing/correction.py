@@ -19,7 +19,8 @@ from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.palette import LEAST_ML
-from mesotint.mixing.recipe import MOST_PAINTS, Searcher, search
+from mesotint.mixing.recipe import search
+from mesotint.mixing.searcher import MOST_PAINTS, Searcher, Wanted
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, mixed_tube
 from mesotint.paints.table import WHITES
@@ -287,9 +288,9 @@ def _best(
     Within the growth allowed, if that comes close; else without regard to it, so that the painter
     sees what correcting this pile would cost.
     """
-    searcher = Searcher([pile, *box], viewing, target)
+    searcher = Searcher([pile, *box], viewing, [Wanted(target, must=(0,))])
     entries = []
-    for found in searcher.run(MOST_PAINTS, [0]):
+    for found in searcher.run(MOST_PAINTS)[0]:
         gaps = delta_e_2000(found.labs, target)
         growth = found.parts.sum(axis=1) / np.maximum(found.parts[:, 0], 1e-9)
         score = gaps + GROWTH_COST * np.log2(growth)

@@ -11,7 +11,8 @@ from mesotint.errors import InputError
 from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.partners import partners
-from mesotint.mixing.recipe import REACHED_BELOW, Wishes, search
+from mesotint.mixing.recipe import Wishes, search_each
+from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
@@ -101,9 +102,15 @@ def ways_to_mute(
     agents = _agents(paint, [p for p in box if p.key != paint.key], viewing)
     if not agents:
         raise InputError("box: it holds nothing to mute with; add a tube.", "box")
+    trails = [Trail(paint, agent, 0.0, viewing) for agent in agents.values()]
+    muted = [_muted(trail, chroma, box) for trail in trails]
+    if keep_hue:
+        muted = _turned_back(trails, muted, chroma, pure, box)
+    if keep_value:
+        muted = [_held(trail, each, pure, box) for trail, each in zip(trails, muted, strict=True)]
     return [
-        _way(school, Trail(paint, agent, 0.0, viewing), chroma, pure, box, keep_value, keep_hue)
-        for school, agent in agents.items()
+        _way(school, trail, each, pure)
+        for school, trail, each in zip(agents, trails, muted, strict=True)
     ]
 
 
@@ -162,16 +169,17 @@ def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Pa
     return min(mixtures, key=left)
 
 
-def _way(
-    school: str,
-    trail: Trail,
-    chroma: float,
-    pure: Array,
-    box: Sequence[Paint],
-    keep_value: bool,
-    keep_hue: bool,
-) -> Way:
-    paint, agent, viewing = trail.first, trail.second, trail.viewing
+@dataclass(frozen=True)
+class _Muted:
+    """A muted mixture on its way: what is in it, and whether it reaches what is wanted."""
+
+    paints: tuple[Paint, ...]
+    parts: Array
+    reached: bool
+
+
+def _muted(trail: Trail, chroma: float, box: Sequence[Paint]) -> _Muted:
+    """The first mixture of a trail whose chroma has fallen to the wanted one."""
     along = np.hypot(trail.labs[:, 1], trail.labs[:, 2])
     under = np.flatnonzero(along <= chroma)
     reached = bool(under.size)
@@ -179,35 +187,9 @@ def _way(
     share = float(trail.shares[at])
     if reached and at:
         share = _share_at(trail, chroma, float(trail.shares[at - 1]), share)
-    ingredients = _ingredients(agent, box)
-    paints = (paint, *ingredients)
+    ingredients = _ingredients(trail.second, box)
     parts = np.array([1 - share, *(share * part for part in ingredients.values())])
-    if keep_hue:
-        paints, parts, reached = _turned_back(trail, share, chroma, pure, box)
-    if keep_value:
-        white = library().paint(WHITE_KEY)
-        dark = next((p for p in box if p.family in BLACK_FAMILIES), agent)
-        held = hold_value(parts[None], paints, float(pure[0]), white, dark, viewing)
-        paints, parts = held.paints, held.parts[0]
-        reached = reached and bool(held.reached[0])
-    merged: dict[Paint, float] = {}
-    for ingredient, part in zip(paints, (parts / parts.sum()).tolist(), strict=True):
-        if part > LEAST_PART:
-            merged[ingredient] = merged.get(ingredient, 0.0) + part
-    paints, parts = tuple(merged), np.array(list(merged.values()))
-    lab = viewing.lab(parts, paints)
-    start = trail.lab(np.array([0.0, 0.01]))
-    lch, was = lch_from_lab(lab), lch_from_lab(pure)
-    return Way(
-        school=school,
-        paints=paints,
-        parts=tuple((parts / parts.sum()).tolist()),
-        lab=lab,
-        hue_drift=float((lch[2] - was[2] + 180) % 360 - 180),
-        value_change=float(lab[0] - pure[0]),
-        strength=float(-np.diff(np.hypot(start[:, 1], start[:, 2]))[0]),
-        reached=reached,
-    )
+    return _Muted((trail.first, *ingredients), parts, reached)
 
 
 def _share_at(trail: Trail, chroma: float, low: float, high: float) -> float:
@@ -221,20 +203,72 @@ def _share_at(trail: Trail, chroma: float, low: float, high: float) -> float:
 
 
 def _turned_back(
-    trail: Trail, share: float, chroma: float, pure: Array, box: Sequence[Paint]
-) -> tuple[tuple[Paint, ...], Array, bool]:
-    """The muted mixture with its hue brought back to the pure paint's by paints of the box."""
-    lightness = float(trail.lab(np.array(share))[0])
-    target = lab_from_lch(np.array([lightness, chroma, lch_from_lab(pure)[2]]))
-    agent = trail.second
-    others = [p for p in box if p.key not in (trail.first.key, agent.key)]
-    wishes = Wishes(required=[trail.first.key, agent.key], sparing=True)
-    best = search(target, [trail.first, agent, *others], wishes, trail.viewing).recipes[0]
+    trails: Sequence[Trail],
+    muted: Sequence[_Muted],
+    chroma: float,
+    pure: Array,
+    box: Sequence[Paint],
+) -> list[_Muted]:
+    """The muted mixtures with their hue brought back to the pure paint's by paints of the box."""
+    viewing, paint = trails[0].viewing, trails[0].first
+    in_box = {p.key for p in box}
+    mixed = [t.second for t in trails if t.second.key not in in_box]
+    everything = [paint, *mixed, *(p for p in box if p.key != paint.key)]
+    hue = lch_from_lab(pure)[2]
+    targets = [
+        lab_from_lch(np.array([viewing.lab(each.parts, each.paints)[0], chroma, hue]))
+        for each in muted
+    ]
+    wishes = [
+        Wishes(
+            required=(paint.key, trail.second.key),
+            # A school does not borrow another one's mixture.
+            forbidden=[p.key for p in mixed if p.key != trail.second.key],
+            sparing=True,
+        )
+        for trail in trails
+    ]
+    told = []
+    for recipes in search_each(targets, everything, wishes, viewing):
+        best = recipes[0]
+        parts: dict[Paint, float] = {}
+        for used, part in zip(best.paints, best.parts, strict=True):
+            for ingredient, of in _ingredients(used, box).items():
+                parts[ingredient] = parts.get(ingredient, 0.0) + part * of
+        amounts = np.array(list(parts.values()))
+        told.append(_Muted(tuple(parts), amounts, best.delta_e < REACHED_BELOW))
+    return told
+
+
+def _held(trail: Trail, muted: _Muted, pure: Array, box: Sequence[Paint]) -> _Muted:
+    """A muted mixture brought to the pure paint's value with white or a dark."""
+    white = library().paint(WHITE_KEY)
+    dark = next((p for p in box if p.family in BLACK_FAMILIES), trail.second)
+    held = hold_value(muted.parts[None], muted.paints, float(pure[0]), white, dark, trail.viewing)
+    return _Muted(held.paints, held.parts[0], muted.reached and bool(held.reached[0]))
+
+
+def _way(school: str, trail: Trail, muted: _Muted, pure: Array) -> Way:
+    """What is told of a school's mixture, without what there is only a trace of."""
     merged: dict[Paint, float] = {}
-    for paint, part in zip(best.paints, best.parts, strict=True):
-        for ingredient, of in _ingredients(paint, box).items():
-            merged[ingredient] = merged.get(ingredient, 0.0) + part * of
-    return tuple(merged), np.array(list(merged.values())), best.delta_e < REACHED_BELOW
+    whole = muted.parts.sum()
+    for ingredient, part in zip(muted.paints, (muted.parts / whole).tolist(), strict=True):
+        if part > LEAST_PART:
+            merged[ingredient] = merged.get(ingredient, 0.0) + part
+    parts = np.array(list(merged.values()))
+    lab = trail.viewing.lab(parts, tuple(merged))
+    start = trail.lab(np.array([0.0, 0.01]))
+    lch, was = lch_from_lab(lab), lch_from_lab(pure)
+    return Way(
+        school=school,
+        paints=tuple(merged),
+        parts=tuple((parts / parts.sum()).tolist()),
+        lab=lab,
+        hue_drift=float((lch[2] - was[2] + 180) % 360 - 180),
+        value_change=float(lab[0] - pure[0]),
+        strength=float(-np.diff(np.hypot(start[:, 1], start[:, 2]))[0]),
+        reached=muted.reached,
+    )
 
 
 def _ingredients(agent: Paint, box: Sequence[Paint]) -> dict[Paint, float]:

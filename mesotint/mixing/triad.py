@@ -12,7 +12,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import lean, miss_in_words, opposite_of
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.mixing.recipe import Searcher
+from mesotint.mixing.searcher import Searcher, Wanted
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
 
@@ -144,7 +144,7 @@ class Triad:
         # In a wash the search brings the water along itself.
         box = self.paints if self.viewing.medium == "wash" else self.all_paints
         best, parts = np.inf, np.zeros(4)
-        for found in Searcher(box, self.viewing, target).run(len(box), []):
+        for found in Searcher(box, self.viewing, [Wanted(target)]).run(len(box))[0]:
             gaps = delta_e_2000(found.labs, target)
             at = int(gaps.argmin())
             if gaps[at] < best:

@@ -17,7 +17,7 @@ from mesotint.mixing.mixture import (
     checked_amount,
     merged,
 )
-from mesotint.mixing.recipe import Recipe, Wishes, search
+from mesotint.mixing.recipe import Recipe, Wishes, search_each
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
@@ -174,21 +174,21 @@ def string(
 
 
 def recession(
-    paint: Paint,
+    paints: Sequence[Paint],
     box: Sequence[Paint],
     lighter: float = 8.0,
     cooler: float = 8.0,
     greyer: float = 0.35,
     viewing: Viewing = DEFAULT_VIEWING,
-) -> list[tuple[str, Recipe]]:
-    """Near, middle and far of one colour: each a step lighter, cooler and greyer.
+) -> list[list[tuple[str, Recipe]]]:
+    """Near, middle and far of some colours: each a step lighter, cooler and greyer.
 
     Parameters
     ----------
-    paint : Paint
-        The near colour, a paint or a mixture as a tube.
+    paints : sequence of Paint
+        The near colours, each a paint or a mixture as a tube.
     box : sequence of Paint
-        What it may be mixed with.
+        What they may be mixed with.
     lighter : float
         L* gained by each step, 0 to 40.
     cooler : float
@@ -199,20 +199,31 @@ def recession(
 
     Returns
     -------
-    list of (str, Recipe)
-        near, middle and far; the near one is the paint itself.
+    list of list of (str, Recipe)
+        near, middle and far of each colour; the near one is the paint itself.
     """
     checked_amount(lighter, "lighter", most=40)
     checked_amount(cooler, "cooler", most=90)
     checked_amount(greyer, "greyer", most=1)
-    itself = viewing.lab(np.ones(1), [paint])
-    row = [(RECEDING[0], Recipe((paint,), (1.0,), itself, 0.0, 0.0))]
-    usable = [paint, *(p for p in box if p.key != paint.key)]
-    wishes = Wishes(required=[paint.key], sparing=True)
-    for steps, label in enumerate(RECEDING[1:], start=1):
-        target = receded(itself, steps, lighter, cooler, greyer)
-        row.append((label, search(target, usable, wishes, viewing).recipes[0]))
-    return row
+    in_box = {paint.key for paint in box}
+    mixed = {paint.key: paint for paint in paints if paint.key not in in_box}
+    nears = [viewing.lab(np.ones(1), [paint]) for paint in paints]
+    far = range(1, len(RECEDING))
+    targets = [receded(near, steps, lighter, cooler, greyer) for near in nears for steps in far]
+    wishes = [
+        # One colour is not mixed from another one's mixture.
+        Wishes(required=[p.key], forbidden=[key for key in mixed if key != p.key], sparing=True)
+        for p in paints
+        for _ in far
+    ]
+    found = iter(search_each(targets, [*mixed.values(), *box], wishes, viewing))
+    return [
+        [
+            (RECEDING[0], Recipe((paint,), (1.0,), near, 0.0, 0.0)),
+            *((RECEDING[steps], next(found)[0]) for steps in far),
+        ]
+        for paint, near in zip(paints, nears, strict=True)
+    ]
 
 
 def receded(

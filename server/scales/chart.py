@@ -116,12 +116,9 @@ def _strings(asked: Asked) -> Grid:
 
 def _recession(asked: Asked) -> Grid:
     wanted, paints = asked.request, asked.ends
-    found = [
-        core.recession(
-            paint, asked.box, wanted.lighter, wanted.cooler, wanted.greyer, asked.viewing
-        )
-        for paint in paints
-    ]
+    found = core.recession(
+        paints, asked.box, wanted.lighter, wanted.cooler, wanted.greyer, asked.viewing
+    )
     cells = core.cells_of_recipes([cell for row in found for cell in row])
     columns = [label for label, _ in found[0]]
     rows = [cells[i : i + len(columns)] for i in range(0, len(cells), len(columns))]

@@ -11,7 +11,8 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.recipe import REACHED_BELOW, Wishes, search, smoothest_reflectance
+from mesotint.mixing.recipe import Wishes, search, search_each, smoothest_reflectance
+from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.paints.library import WATER, library
 
 PAINT = library().paint
@@ -85,6 +86,23 @@ class WishesTest(unittest.TestCase):
                 [r for r in widest if r.tubes < fewest and r.delta_e < REACHED_BELOW - 0.05]
             )
         self.assertGreater(max(recipe.tubes for recipe in search(easy, BOX).recipes), 3)
+
+    def test_colours_searched_for_together_have_the_recipes_they_have_alone(self) -> None:
+        targets = [np.array(lab) for lab in ([58.0, 9, 14], [30.0, -4, 2], [75.0, 3, 40])]
+        for wishes in (
+            [Wishes()] * 3,
+            [Wishes(sparing=True)] * 3,
+            [Wishes(required=["PW6"]), Wishes(forbidden=["PBk9", "PG7"]), Wishes(required=["PY3"])],
+        ):
+            together = search_each(targets, BOX, wishes)
+            for target, wish, recipes in zip(targets, wishes, together, strict=True):
+                alone = search(target, BOX, wish).recipes
+                best = min(recipe.delta_e for recipe in recipes)
+                self.assertAlmostEqual(best, min(r.delta_e for r in alone), delta=0.1)
+                for recipe in recipes:
+                    keys = {paint.key for paint in recipe.paints}
+                    self.assertLessEqual(set(wish.required), keys)
+                    self.assertFalse(keys & set(wish.forbidden))
 
     def test_a_wash_needs_no_white(self) -> None:
         light = np.array([85.0, 4.0, 10.0])

@@ -73,7 +73,7 @@ class ValueTest(unittest.TestCase):
 class ChartsTest(unittest.TestCase):
     def test_recession_goes_lighter_cooler_and_greyer_and_keeps_the_paint(self) -> None:
         box = [PAINT(key) for key in ("PW6", "PY43", "PO20", "PR108-light", "PB29", "PBk9")]
-        row = recession(PAINT("PG17"), box)
+        (row,) = recession([PAINT("PG17")], box)
         self.assertEqual([label for label, _ in row], ["near", "middle", "far"])
         lch = lch_from_lab(np.array([recipe.lab for _, recipe in row]))
         self.assertTrue((np.diff(lch[:, 0]) > 7).all())
@@ -83,7 +83,7 @@ class ChartsTest(unittest.TestCase):
             self.assertIn("PG17", {paint.key for paint in recipe.paints})
             self.assertLess(recipe.delta_e, 1)
         with self.assertRaisesRegex(InputError, "greyer"):
-            recession(PAINT("PG17"), box, greyer=2)
+            recession([PAINT("PG17")], box, greyer=2)
 
     def test_a_complement_chart_opens_every_step_with_white(self) -> None:
         for medium, lightener in (("opaque", "PW6"), ("wash", "water")):

@@ -1,0 +1,296 @@
+"""The search behind recipes: mixtures of a box that come nearest to some colours.
+
+It has three stages. A lattice over every set of one, two or three paints, weighed by their
+strength, shows where the box comes near. The best sets, alone and each with one paint more,
+are then refined together by Levenberg–Marquardt steps on the logarithms of their parts. Several
+colours are searched for at once, since every step is an array operation over all of their sets.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from functools import cache
+from itertools import combinations
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.mixing.mixture import Viewing
+from mesotint.optics.grid import Array, Indices
+from mesotint.paints.library import WATER, Paint
+
+MOST_PAINTS: Final = 4
+REACHED_BELOW: Final = 1.0
+"""CIEDE2000 from which the best recipe counts as the colour itself."""
+
+KEPT_SETS: Final = 110
+_LATTICE_LEVEL: Final = 7
+_BLOCK: Final = 400
+_STEPS: Final = 9
+_LOOK_AFTER: Final = 3
+_HOPEFUL: Final = 260
+_SPARING_SETS: Final = 20
+_SPARING_HOPEFUL: Final = 60
+_NEAR_ENOUGH: Final = 0.1
+_STANDS_STILL: Final = 0.995
+_TRACE: Final = 0.03
+_NUDGE: Final = 1e-3
+
+
+@dataclass(frozen=True)
+class Wanted:
+    """A colour to search for.
+
+    Attributes
+    ----------
+    target : array, shape (3,)
+    must : tuple of int
+        Places in the box of paints that every mixture must hold.
+    may : tuple of int or None
+        Places of the other paints that may be used; None for all.
+    """
+
+    target: Array
+    must: tuple[int, ...] = ()
+    may: tuple[int, ...] | None = None
+
+
+@dataclass(frozen=True)
+class Found:
+    """Refined mixtures of one size for one colour: places in the box, parts adding to 1, CIELAB."""
+
+    box: Sequence[Paint]
+    sets: Indices
+    parts: Array
+    labs: Array
+
+    def paints(self, row: int) -> tuple[Paint, ...]:
+        """The paints of one mixture."""
+        return tuple(self.box[i] for i in self.sets[row].tolist())
+
+
+class Searcher:
+    """A box, ready to be searched for some colours at once.
+
+    A sparing search wants one good mixture of each: it follows fewer sets, and for each colour ends
+    with the number of paints that reaches it.
+    """
+
+    def __init__(
+        self,
+        box: Sequence[Paint],
+        viewing: Viewing,
+        wanted: Sequence[Wanted],
+        *,
+        sparing: bool = False,
+    ) -> None:
+        self.sparing = sparing
+        self.sets_kept, self.hopeful = (
+            (_SPARING_SETS, _SPARING_HOPEFUL) if sparing else (KEPT_SETS, _HOPEFUL)
+        )
+        self.box = [*box, WATER] if viewing.medium == "wash" else list(box)
+        self.count = len(box)
+        self.viewing = viewing
+        self.wanted = wanted
+        self.k = np.array([p.absorption for p in self.box], dtype=np.float32)
+        self.s = np.array([p.scattering for p in self.box], dtype=np.float32)
+        # Amounts that do about as much as each other: strong paints in small parts.
+        self.amount = 1 / (self.k.mean(axis=1) + self.s.mean(axis=1))
+        if self.wash:
+            self.amount[-1] = self.amount[:-1].max()
+        self.targets = np.array([each.target for each in wanted])
+        # Transposed, for steps that stand in rows.
+        self.metrics = np.array([_metric_at(target).T for target in self.targets])
+
+    @property
+    def wash(self) -> bool:
+        return self.viewing.medium == "wash"
+
+    def run(self, most: int) -> list[list[Found]]:
+        """Refined mixtures for each colour, of every size from the required up to `most` paints.
+
+        A sparing search ends for a colour with the size that reaches it.
+        """
+        found: list[list[Found]] = [[] for _ in self.wanted]
+        open_ = list(range(len(self.wanted)))
+        triples: dict[int, tuple[Indices, Array]] = {}
+        for size in range(1, min(most, 3, self.count) + 1):
+            rows, of = self._sets(open_, size)
+            if not len(rows):
+                continue
+            starts, score = self.lattice(rows, of)
+            keep = _best_of_each(score, of, self.sets_kept)
+            kept = rows[keep]
+            for t, each in self.refine(kept, starts[keep], of[keep]).items():
+                found[t].append(each)
+                triples[t] = each.sets[:, :size], each.parts
+            open_ = [t for t in open_ if not (self.sparing and self._reached(t, found[t]))]
+        if most == MOST_PAINTS and self.count >= MOST_PAINTS:
+            grown = [(t, *self.extended(*triples[t], t)) for t in open_ if t in triples]
+            if grown:
+                rows, starts = (np.concatenate([g[i] for g in grown]) for i in (1, 2))
+                of = np.repeat([g[0] for g in grown], [len(g[1]) for g in grown])
+                for t, each in self.refine(rows, starts, of).items():
+                    found[t].append(each)
+        return found
+
+    def _sets(self, colours: Sequence[int], size: int) -> tuple[Indices, Indices]:
+        """Every set of a size for each colour, and which colour each is for."""
+        sets = []
+        for t in colours:
+            wanted = self.wanted[t]
+            if size >= max(1, len(wanted.must)):
+                may = range(self.count) if wanted.may is None else wanted.may
+                sets.append((t, paint_sets(may, size, wanted.must)))
+        if not sets:
+            return np.zeros((0, size), dtype=np.intp), np.zeros(0, dtype=np.intp)
+        of = np.repeat([t for t, _ in sets], [len(rows) for _, rows in sets])
+        return np.concatenate([rows for _, rows in sets]), of
+
+    def _reached(self, colour: int, found: Sequence[Found]) -> bool:
+        gaps = (delta_e_2000(each.labs, self.targets[colour]).min() for each in found)
+        return any(gap < REACHED_BELOW for gap in gaps)
+
+    def with_water(self, rows: Indices) -> Indices:
+        """Paint sets with water added, in a wash."""
+        if not self.wash:
+            return rows
+        return np.concatenate([rows, np.full((len(rows), 1), self.count)], axis=1)
+
+    def lattice(self, rows: Indices, of: Indices | None = None) -> tuple[Array, Array]:
+        """The best point of the lattice for each set: parts, and its distance to its colour.
+
+        `of` tells which colour each set is for, shape (sets,); the first where it is not given.
+        """
+        of = np.zeros(len(rows), dtype=np.intp) if of is None else of
+        sets = self.with_water(rows)
+        points = _simplex(sets.shape[1], _LATTICE_LEVEL if sets.shape[1] <= 3 else 5)
+        starts = np.empty(sets.shape)
+        score = np.empty(len(sets))
+        for at in range(0, len(sets), _BLOCK):
+            block, colour = sets[at : at + _BLOCK], of[at : at + _BLOCK]
+            parts = points * self.amount[block][:, None, :]
+            gaps = (self._away(self.labs(block, parts), colour) ** 2).sum(axis=-1)
+            best = gaps.argmin(axis=1)
+            row = np.arange(len(block))
+            # A paint that stands at nothing would stay there: its logarithm has no slope.
+            starts[at : at + _BLOCK] = np.maximum(parts[row, best], _TRACE * self.amount[block])
+            score[at : at + _BLOCK] = gaps[row, best]
+        return starts, score
+
+    def _away(self, labs: Array, of: Indices) -> Array:
+        """Steps from each set's colour, shape (sets, n, 3), in the size CIEDE2000 gives them."""
+        return np.asarray((labs - self.targets[of][:, None]) @ self.metrics[of])
+
+    def labs(self, sets: Indices, parts: Array) -> Array:
+        """CIELAB, shape (sets, n, 3), of parts of shape (sets, n, paints)."""
+        films = self.viewing.film(parts.astype(np.float32), self.k[sets], self.s[sets])
+        return lab_from_reflectance(films, self.viewing.light).astype(np.float64)
+
+    def extended(self, rows: Indices, parts: Array, colour: int = 0) -> tuple[Indices, Array]:
+        """Each set with one paint more, started at a trace of it; doubles are left out."""
+        wanted = self.wanted[colour]
+        extra = np.arange(self.count) if wanted.may is None else np.array(wanted.may, dtype=np.intp)
+        size, more = rows.shape[1], len(extra)
+        strength = self.amount[self.with_water(rows)]
+        trace = _TRACE * (parts / strength).sum(axis=1)
+        extra = np.tile(extra, len(rows))
+        sets = np.column_stack([np.repeat(rows, more, axis=0), extra])
+        paints = np.repeat(parts[:, :size], more, axis=0)
+        grown = np.column_stack([paints, np.repeat(trace, more) * self.amount[extra]])
+        water = np.repeat(parts[:, size:], more, axis=0)
+        order = np.argsort(sets, axis=1)
+        sets = np.take_along_axis(sets, order, axis=1)
+        starts = np.column_stack([np.take_along_axis(grown, order, axis=1), water])
+        new = np.flatnonzero((np.diff(sets, axis=1) > 0).all(axis=1))
+        _, first = np.unique(sets[new], axis=0, return_index=True)
+        kept = new[np.sort(first)]
+        return sets[kept], starts[kept]
+
+    def refine(self, rows: Indices, starts: Array, of: Indices | None = None) -> dict[int, Found]:
+        """Levenberg–Marquardt on log parts, all sets at once; a set keeps its best point.
+
+        Returns what was found for each colour that a set is for.
+        """
+        of = np.zeros(len(rows), dtype=np.intp) if of is None else of
+        sets = self.with_water(rows)
+        size = sets.shape[1]
+        x = np.log(np.maximum(starts / starts.sum(axis=1, keepdims=True), 1e-6))
+        damping = np.full(len(sets), 0.02)
+        nudges = np.concatenate([np.zeros((1, size)), np.eye(size) * _NUDGE])
+        best_x, best = x.copy(), np.full(len(sets), np.inf)
+        least = np.full(len(self.wanted), np.inf)
+        for turn in range(_STEPS):
+            if turn == _LOOK_AFTER and len(sets) > self.hopeful:
+                # What is still far off by now will not come onto the list.
+                hopeful = _best_of_each(best, of, self.hopeful)
+                sets, x, damping, of = sets[hopeful], x[hopeful], damping[hopeful], of[hopeful]
+                best_x, best = best_x[hopeful], best[hopeful]
+            scaled = self._away(self.labs(sets, np.exp(x[:, None, :] + nudges)), of)
+            residual = scaled[:, 0]
+            size_now = (residual**2).sum(axis=1)
+            better = size_now < best
+            best_x[better], best[better] = x[better], size_now[better]
+            if self.sparing and turn >= _LOOK_AFTER:
+                now = np.full(len(self.wanted), np.inf)
+                np.minimum.at(now, of, best)
+                if ((now < _NEAR_ENOUGH**2) | (now >= _STANDS_STILL * least)).all():
+                    break
+                least = now
+            damping = np.where(better, damping * 0.3, damping * 8)
+            slope = np.swapaxes((scaled[:, 1:] - scaled[:, :1]) / _NUDGE, 1, 2)
+            square = np.swapaxes(slope, 1, 2) @ slope
+            square += (damping[:, None, None] + 1e-9) * np.eye(size)
+            gradient = np.swapaxes(slope, 1, 2) @ residual[..., None]
+            step = np.linalg.solve(square, gradient)[..., 0]
+            x = np.where(better[:, None], x, best_x) - np.clip(step, -1.5, 1.5)
+            x = np.clip(x - x.max(axis=1, keepdims=True), -14, 0)
+        parts = np.exp(best_x - best_x.max(axis=1, keepdims=True))
+        parts /= parts.sum(axis=1, keepdims=True)
+        exact = lab_from_reflectance(
+            self.viewing.film(
+                parts[:, None, :], self.k[sets].astype(float), self.s[sets].astype(float)
+            )[:, 0],
+            self.viewing.light,
+        )
+        return {
+            t: Found(self.box, sets[of == t], parts[of == t], exact[of == t])
+            for t in np.unique(of).tolist()
+        }
+
+
+def _best_of_each(score: Array, of: Indices, count: int) -> Indices:
+    """Places of the best sets for each colour, at most so many, best first."""
+    order = np.lexsort((score, of))
+    first = np.searchsorted(of[order], of[order])
+    return order[np.arange(len(order)) - first < count]
+
+
+def _metric_at(lab: Array) -> Array:
+    """Matrix (3, 3) that turns CIELAB steps near a colour into CIEDE2000-sized ones."""
+    base = np.eye(3) * 0.5
+    steps = np.concatenate([base, (base[:, None] + base).reshape(9, 3)])
+    told = delta_e_2000(lab + steps, lab) ** 2 / 0.25
+    gaps, cross = told[:3], told[3:].reshape(3, 3)
+    form = (cross - gaps[:, None] - gaps[None, :]) / 2
+    form[np.diag_indices(3)] = gaps
+    values, vectors = np.linalg.eigh(form)
+    return np.asarray((vectors * np.sqrt(np.maximum(values, 1e-4))).T)
+
+
+@cache
+def _simplex(size: int, level: int) -> Array:
+    """Points of a simplex lattice, shape (n, size), each adding to 1."""
+    points = [
+        np.diff([-1, *bars, level + size - 1]) - 1
+        for bars in combinations(range(level + size - 1), size - 1)
+    ]
+    return np.array(points) / level
+
+
+def paint_sets(may: Sequence[int], size: int, must: Sequence[int] = ()) -> Indices:
+    """All sets of a size that hold the required paints and some that may be, shape (n, size)."""
+    others = [i for i in may if i not in must]
+    rows = [sorted((*must, *more)) for more in combinations(others, size - len(must))]
+    return np.array(rows, dtype=np.intp).reshape(len(rows), size)
