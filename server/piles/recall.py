@@ -18,7 +18,8 @@ from server.piles.targets import target_lab
 from server.scales.ends import look_fields
 from server.tubes.services import data_version
 
-_FIRST_REACH: Final = 1.5
+_FIRST_REACH: Final = 2.0
+_FACTOR: Final = 1.6
 _FARTHEST: Final = 150.0
 
 
@@ -113,7 +114,7 @@ def nearest(painter: Painter, lab: Array, count: int) -> list[FoundMixtureOut]:
         gaps = delta_e_2000(table[:, 1:], lab) if len(table) else np.zeros(0)
         if np.count_nonzero(gaps <= reach) >= count or reach >= _FARTHEST:
             break
-        reach *= 3
+        reach *= _FACTOR
     best = np.argsort(gaps, kind="stable")[:count]
     away = {int(table[i, 0]): float(gaps[i]) for i in best.tolist()}
     found = {each.pk: each for each in mine.filter(pk__in=away).prefetch_related("parts")}

@@ -39,9 +39,15 @@ export function answerWith(answer: Answer): Sent[] {
   return log;
 }
 
-/** What stands around a component in the studio; a mutation tries again without waiting. */
-export function studio(): ({ children }: { children: ReactNode }) => ReactNode {
+/**
+ * What stands around a component in the studio; a mutation tries again without waiting. `know` puts
+ * into the cache what the component finds there.
+ */
+export function studio(
+  know: (cache: QueryClient) => void = () => {},
+): ({ children }: { children: ReactNode }) => ReactNode {
   const client = new QueryClient({ defaultOptions: { mutations: { retryDelay: 1 } } });
+  know(client);
   return ({ children }) => (
     <QueryClientProvider client={client}>
       <ViewingProvider me={ME}>{children}</ViewingProvider>

@@ -2,6 +2,7 @@ import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Plan, Sheet, SheetRequest } from "../../api/client";
+import { computedQuery } from "../../api/queries";
 import { answerWith, studio } from "../../testing/wire";
 import { draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
@@ -14,6 +15,12 @@ afterEach(() => {
 
 const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
 const REQUEST = requestOf(PAIR, "D65") as SheetRequest;
+
+/** The studio with the sheet on the bench told, as it is before its plan is asked for. */
+const told = () =>
+  studio((cache) =>
+    cache.setQueryData(computedQuery("scale", REQUEST as never).queryKey, {} as never),
+  );
 
 const line = (heading: string, says: string) => ({ heading, says });
 
@@ -36,7 +43,7 @@ function shown(lines: number[] = [], more: Partial<OpenSheet<ScaleDraft>> = {}, 
   const saved = { ticks: [{ plan: "separate g", lines }] } as unknown as Sheet;
   const sheet = { id: 7, draft: draftWith(PAIR), saved, tick, change, tickTrouble: null, ...more };
   render(<PlanList sheet={sheet as unknown as OpenSheet<ScaleDraft>} request={REQUEST} />, {
-    wrapper: studio(),
+    wrapper: told(),
   });
   return { tick, change };
 }
@@ -45,6 +52,14 @@ const boxes = () => screen.findAllByRole("checkbox");
 const checked = async () => (await boxes()).map((box) => (box as HTMLInputElement).checked);
 
 describe("a work plan", () => {
+  it("is asked for once the sheet itself is told", async () => {
+    const log = answerWith(() => ({ body: PLAN }));
+    const sheet = { id: 7, draft: draftWith(PAIR), saved: null, tickTrouble: null };
+    render(<PlanList sheet={sheet as never} request={REQUEST} />, { wrapper: studio() });
+    await new Promise((resolve) => window.setTimeout(resolve, 20));
+    expect(log).toEqual([]);
+  });
+
   it("stands under its headings, in order, with what is done struck out", async () => {
     shown([0, 2]);
     expect(await checked()).toEqual([true, false, true, false]);
@@ -106,7 +121,7 @@ describe("a work plan", () => {
   it("says in place of the lines why there are none", async () => {
     answerWith(() => ({ status: 422, body: { detail: "total: mix at least 2 ml." } }));
     const sheet = { id: 7, draft: draftWith(PAIR), saved: null, tickTrouble: null };
-    render(<PlanList sheet={sheet as never} request={REQUEST} />, { wrapper: studio() });
+    render(<PlanList sheet={sheet as never} request={REQUEST} />, { wrapper: told() });
     await waitFor(() => expect(screen.getByRole("alert").textContent).toContain("at least 2 ml"));
     expect(screen.queryAllByRole("checkbox")).toHaveLength(0);
   });

@@ -1,13 +1,23 @@
+import { useQuery } from "@tanstack/react-query";
 import type { Measure, Plan, SheetRequest } from "../../api/client";
-import { useComputed } from "../../api/queries";
+import { computedQuery, useComputed } from "../../api/queries";
+
+/**
+ * Whether the sheet itself is told: its patches are looked at first, so its plan, which costs the
+ * server as much again, is asked for after them.
+ */
+function useToldSheet(request: SheetRequest | null): boolean {
+  const kind = request?.kind ?? "scale";
+  return useQuery({ ...computedQuery(kind, request as never), enabled: false }).data !== undefined;
+}
 
 /** The plan of a sheet in the painter's measure, with what keeps it from being made. */
 export function usePlan(measure: Measure, request: SheetRequest | null) {
-  return useComputed("plan", request && { request, measure });
+  const told = useToldSheet(request);
+  return useComputed("plan", told && request ? { request, measure } : null);
 }
 
 /** Amounts of every patch in the painter's measure; none while they are in parts. */
 export function useAmounts(measure: Measure, request: SheetRequest | null): Plan | undefined {
-  return useComputed("plan", measure.tool === "parts" || !request ? null : { request, measure })
-    .data;
+  return usePlan(measure, measure.tool === "parts" ? null : request).data;
 }
