@@ -5,7 +5,7 @@ import statistics
 import sys
 import tempfile
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from pathlib import Path
 from typing import Any
 
@@ -184,39 +184,46 @@ DRAGS: dict[str, Callable[[Page], list[float]]] = {
 }
 
 
-def feel() -> list[Figure]:
-    """Frames of each drag, a change that needs the server, and the first view."""
+@contextlib.contextmanager
+def demo_page(port: int) -> Iterator[tuple[Stack, Browser, Page]]:
+    """The program with its demo, a browser, and a page of it with the first scale on the bench."""
     with (
         tempfile.TemporaryDirectory() as home,
+        # What the program says while it starts is not part of the figures.
         contextlib.redirect_stdout(sys.stderr),
         sync_playwright() as playwright,
     ):
-        stack, browser = Stack(Path(home), PORT), chromium(playwright)
+        stack, browser = Stack(Path(home), port), chromium(playwright)
         try:
             stack.start()
-            context = browser.new_context(viewport=WIDE)
-            page = context.new_page()
+            page = browser.new_context(viewport=WIDE).new_page()
             page.goto(stack.address)
             page.get_by_role("button", name="Open the demo studio").click()
             page.locator("[data-run-step]").first.wait_for()
-            first, script = _first_view(browser, page.url, context.storage_state())
-            answered, receding = _answers(page), _recession(page)
-            figures = [
-                below("first view of the stage from a cold cache, median", first, "ms", 1500),
-                below("… compressed script it takes", script, "kB", 250),
-                below("a change that needs the server, on screen, median", answered, "ms", 150),
-                below("a recession of three colours, on screen, median", receding, "ms", 150),
-            ]
-            for what, drag in DRAGS.items():
-                costs = drag(page)
-                intime = 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
-                figures += [
-                    above(f"frames under 16.7 ms while dragging {what}", intime, "%", 95),
-                    Figure("… the dearest of them", max(costs), "ms"),
-                ]
+            yield stack, browser, page
         finally:
             browser.close()
             stack.stop()
+
+
+def feel() -> list[Figure]:
+    """Frames of each drag, a change that needs the server, and the first view."""
+    with demo_page(PORT) as (_, browser, page):
+        first, script = _first_view(browser, page.url, page.context.storage_state())
+        answered, receding = _answers(page), _recession(page)
+        figures = [
+            below("first view of the stage from a cold cache, median", first, "ms", 1500),
+            below("… compressed script it takes", script, "kB", 250),
+            below("a change that needs the server, on screen, median", answered, "ms", 150),
+            below("a recession of three colours, on screen, median", receding, "ms", 150),
+        ]
+        for what, drag in DRAGS.items():
+            costs = drag(page)
+            intime = 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
+            figures += [
+                above(f"frames under 16.7 ms while dragging {what}", intime, "%", 95),
+                Figure("… the dearest of them", max(costs), "ms"),
+            ]
     return figures
 
 

@@ -1,22 +1,16 @@
 """Piles: a simulated painter who follows the advice, the advice on screen, and recall by colour."""
 
-import contextlib
 import statistics
-import sys
-import tempfile
-from pathlib import Path
 
 import numpy as np
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page
 
-from bench.feel import KEPT_MS, WIDE
+from bench.feel import KEPT_MS, demo_page
 from bench.painter import DemoPainter
 from bench.timing import Figure, above, below
 from mesotint.mixing.mud import random_mud
 from mesotint.mixing.simulated_painter import MOST_ADDITIONS, SimulatedPainter
 from mesotint.paints.library import library
-from workshop.browser import chromium
-from workshop.serving import Stack
 
 PORT = 8796
 MUDS = 200
@@ -90,32 +84,18 @@ def _additions(page: Page) -> float:
 
 def palette() -> list[Figure]:
     """The advice on screen, and the nearest of many kept mixtures at the API."""
-    with (
-        tempfile.TemporaryDirectory() as home,
-        contextlib.redirect_stdout(sys.stderr),
-        sync_playwright() as playwright,
-    ):
-        stack, browser = Stack(Path(home), PORT), chromium(playwright)
-        try:
-            stack.start()
-            page = browser.new_context(viewport=WIDE).new_page()
-            page.goto(stack.address)
-            page.get_by_role("button", name="Open the demo studio").click()
-            page.locator("[data-run-step]").first.wait_for()
-            advised = _additions(page)
-            painter = DemoPainter(stack)
-            pile = painter.ask("GET", "piles")[0]["id"]
-            asked = painter.ms("GET", f"piles/{pile}")
-            stack.manage("shell", "-c", FILL.format(count=MIXTURES), failure="No mixtures.")
-            # The line was closed in the meantime.
-            painter = DemoPainter(stack)
-            times = [
-                painter.ms("GET", f"mixtures/near?colour={colour}", runs=6)
-                for colour in ("50%200%200", "35%2012%2018", "80%20-6%2010", "20%2030%2030")
-            ]
-        finally:
-            browser.close()
-            stack.stop()
+    with demo_page(PORT) as (stack, _, page):
+        advised = _additions(page)
+        painter = DemoPainter(stack)
+        pile = painter.ask("GET", "piles")[0]["id"]
+        asked = painter.ms("GET", f"piles/{pile}")
+        stack.manage("shell", "-c", FILL.format(count=MIXTURES), failure="No mixtures.")
+        # The line was closed in the meantime.
+        painter = DemoPainter(stack)
+        times = [
+            painter.ms("GET", f"mixtures/near?colour={colour}", runs=6)
+            for colour in ("50%200%200", "35%2012%2018", "80%20-6%2010", "20%2030%2030")
+        ]
     return [
         below("advice on screen after an addition, median", advised, "ms", 200),
         Figure("a pile with its advice at the API", asked, "ms"),

@@ -161,7 +161,7 @@ class PaletteTest(AtThePalette):
         page.get_by_role("button", name="Into “Scrapings of the week”").click()
         expect(page.get_by_label("Name of the pot")).to_have_value("Scrapings of the week")
         pot = self.told()
-        self.assertAlmostEqual(pot["volume_ml"], was + 6 + 2.2 + 0.12)
+        self.assertAlmostEqual(pot["volume_ml"], was + 9.2 + 0.85 + 0.04)
         self.assert_is_the_cores()
         self.begin("{:.2f} {:.2f} {:.2f}".format(*pot["look"]["lab"]), "shadow of the slip")
         expect(self.advice.get_by_role("listitem").first).to_contain_text("Scrapings of the week")

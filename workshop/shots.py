@@ -105,6 +105,31 @@ def _take_piles(page: Page) -> None:
     page.get_by_role("link", name="Harbour water").click()
     page.get_by_role("img", name=re.compile("^The plan: hue")).first.wait_for()
     _shot(page, "pile")
+    page.get_by_role("navigation", name="Tubes").get_by_title("Titanium white", exact=True).click()
+    page.get_by_role("button", name="On the scale").click()
+    page.get_by_role("button", name="Squeeze it out").click()
+    page.get_by_role("region", name="What is in it").get_by_text("g Titanium white").wait_for()
+    _shot(page, "pile-scale")
+    page.get_by_role("button", name="On the scale").click()
+    page.get_by_role("button", name="Palette moves").click()
+    page.get_by_role("menuitem", name="Split it").click()
+    page.get_by_label("Into equal piles").fill("4")
+    page.get_by_role("button", name=re.compile("^Split ")).click()
+    page.get_by_role("link", name="Harbour water 4").wait_for()
+    page.get_by_role("button", name="Palette moves").click()
+    page.get_by_role("menuitem", name="Carry some").click()
+    _shot(page, "pile-moves")
+    page.get_by_role("button", name="New pile").click()
+    page.get_by_role("button", name="From a photograph").click()
+    picture = page.get_by_test_id("photograph")
+    picture.get_by_role("img").evaluate("image => image.decode()")
+    box = picture.bounding_box()
+    assert box is not None
+    # A rust run on the hull.
+    page.mouse.click(box["x"] + 0.588 * box["width"], box["y"] + 0.4 * box["height"])
+    page.get_by_role("button", name="Its main notes").click()
+    page.get_by_role("button", name="A pile for each").wait_for()
+    _shot(page, "pile-photograph")
 
 
 def main() -> int:

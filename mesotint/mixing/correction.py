@@ -42,6 +42,9 @@ MOST_GROWTH: Final = 3.0
 GROWTH_COST: Final = 0.15
 """CIEDE2000 that a doubling of the pile is worth in the choice of additions (our own judgement)."""
 
+ADDITION_COST: Final = 0.2
+"""CIEDE2000 that one addition fewer is worth in that choice (our own judgement)."""
+
 _HUE_OFF_DEGREES: Final = 6.0
 _CHROMA_OFF: Final = 3.0
 _SEEN_STEP: Final = 1.0
@@ -293,7 +296,7 @@ def _best(
     for found in searcher.run(MOST_PAINTS)[0]:
         gaps = delta_e_2000(found.labs, target)
         growth = found.parts.sum(axis=1) / np.maximum(found.parts[:, 0], 1e-9)
-        score = gaps + GROWTH_COST * np.log2(growth)
+        score = gaps + GROWTH_COST * np.log2(growth) + ADDITION_COST * (found.sets.shape[1] - 1)
         for allowed in (growth <= most_growth, growth < np.inf):
             if allowed.any():
                 at = int(np.argmin(np.where(allowed, score, np.inf)))

@@ -25,12 +25,13 @@ REACHED_BELOW: Final = 1.0
 """CIEDE2000 from which the best recipe counts as the colour itself."""
 
 KEPT_SETS: Final = 110
-_LATTICE_LEVEL: Final = 7
+_FINE_LEVEL: Final = 7
+_COARSE_LEVEL: Final = 5
 _BLOCK: Final = 400
 _STEPS: Final = 9
 _LOOK_AFTER: Final = 3
 _HOPEFUL: Final = 260
-_SPARING_SETS: Final = 20
+_SPARING_SETS: Final = 12
 _SPARING_HOPEFUL: Final = 60
 _NEAR_ENOUGH: Final = 0.1
 _STANDS_STILL: Final = 0.995
@@ -86,9 +87,9 @@ class Searcher:
         sparing: bool = False,
     ) -> None:
         self.sparing = sparing
-        self.sets_kept, self.hopeful = (
-            (_SPARING_SETS, _SPARING_HOPEFUL) if sparing else (KEPT_SETS, _HOPEFUL)
-        )
+        self.sets_kept = _SPARING_SETS if sparing else KEPT_SETS
+        self.hopeful = _SPARING_HOPEFUL if sparing else _HOPEFUL
+        self.level = _COARSE_LEVEL if sparing else _FINE_LEVEL
         self.box = [*box, WATER] if viewing.medium == "wash" else list(box)
         self.count = len(box)
         self.viewing = viewing
@@ -165,7 +166,7 @@ class Searcher:
         """
         of = np.zeros(len(rows), dtype=np.intp) if of is None else of
         sets = self.with_water(rows)
-        points = _simplex(sets.shape[1], _LATTICE_LEVEL if sets.shape[1] <= 3 else 5)
+        points = _simplex(sets.shape[1], self.level if sets.shape[1] <= 3 else _COARSE_LEVEL)
         starts = np.empty(sets.shape)
         score = np.empty(len(sets))
         for at in range(0, len(sets), _BLOCK):

@@ -53,13 +53,16 @@ export function PaletteStrip({
   const { data: piles = [] } = useQuery(pilesQuery);
   const navigate = useNavigate();
   return (
-    <nav aria-label="Piles on the palette" className="flex min-w-0 flex-wrap items-center gap-1">
-      <span className="flex max-w-full gap-1 overflow-x-auto p-0.5">
+    <nav
+      aria-label="Piles on the palette"
+      className="flex min-w-0 flex-1 items-center gap-1 max-md:flex-wrap"
+    >
+      <span className="flex min-w-0 gap-1 overflow-x-auto p-0.5">
         {piles.map((each) => (
           <PileChip key={each.id} pile={each} open={each.id === pile.id} />
         ))}
       </span>
-      <Button onClick={onNew}>
+      <Button className="shrink-0" onClick={onNew}>
         <Plus aria-hidden="true" size={18} /> New pile
       </Button>
       <Button

@@ -21,6 +21,7 @@ export function PileSlip({
   busy,
   waiting,
   onAdd,
+  onAgain,
   onTarget,
   onCalibrate,
 }: {
@@ -29,6 +30,8 @@ export function PileSlip({
   busy: boolean;
   waiting: readonly Waiting[];
   onAdd: (addition: Advice) => void;
+  /** A fresh pile for the same target. */
+  onAgain: () => void;
   onTarget: () => void;
   onCalibrate: () => void;
 }) {
@@ -48,7 +51,7 @@ export function PileSlip({
           </ol>
         </section>
       )}
-      <AdviceList pile={pile} measure={measure} busy={busy} onAdd={onAdd} />
+      <AdviceList pile={pile} measure={measure} busy={busy} onAdd={onAdd} onAgain={onAgain} />
       <History pile={pile} onCalibrate={onCalibrate} />
       <Before pile={pile} />
     </aside>
@@ -60,11 +63,13 @@ function AdviceList({
   measure,
   busy,
   onAdd,
+  onAgain,
 }: {
   pile: Pile;
   measure: Measure;
   busy: boolean;
   onAdd: (addition: Advice) => void;
+  onAgain: () => void;
 }) {
   const { advice } = pile;
   if (pile.kind !== "pile")
@@ -94,9 +99,17 @@ function AdviceList({
           .
         </p>
       )}
+      {advice.start_again && (
+        <Button look="solid" className="mt-1 w-full" disabled={busy} onClick={onAgain}>
+          Begin a fresh pile for it
+        </Button>
+      )}
       <ol className="divide-y divide-ink/20">
-        {advice.additions.map((addition) => (
+        {advice.additions.map((addition, i) => (
           <li key={`${addition.tube} ${addition.pot}`} className="py-2 leading-snug">
+            {advice.waits && i === 1 && (
+              <p className="pb-1 font-bold">Then, once the value is right:</p>
+            )}
             <span className="flex items-stretch gap-2">
               <Swatch colour={addition} className="w-11 shrink-0" />
               <span className="min-w-0 flex-1">

@@ -3,7 +3,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useState } from "react";
 import { type Advice, api, got, type Me, type Pile, type Target } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
-import { EMPTY_PILE, useBeginPile } from "../app/beginPile";
+import { EMPTY_PILE, NO_TARGET, useBeginPile } from "../app/beginPile";
 import { useKeys } from "../app/keys";
 import { InstrumentState } from "../tubes/InstrumentState";
 import { Tray } from "../tubes/Tray";
@@ -82,6 +82,7 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
   const [move, setMove] = useState<MoveName | "weigh" | null>(null);
   const outbox = useOutbox(me.name ?? "");
   const moves = usePileMoves(pile);
+  const fresh = useBeginPile();
   const waiting = outbox.waiting.filter((each) => each.pile === pile.id);
   const tube = tubes.find((each) => each.id === tubeId);
   const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
@@ -109,7 +110,7 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
   const { mutate: moveIt } = moves;
   const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
   const refused = outbox.refused?.pile === pile.id ? outbox.refused : null;
-  const trouble = move === "weigh" ? null : moves.error;
+  const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
       <Tray
@@ -224,6 +225,19 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
         busy={waiting.length > 0}
         waiting={outbox.silent ? waiting : []}
         onAdd={follow}
+        onAgain={() =>
+          pile.target &&
+          fresh.mutate({
+            ...EMPTY_PILE,
+            name: pile.name,
+            target: {
+              ...NO_TARGET,
+              name: pile.target_name,
+              colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
+            },
+            token: newToken(),
+          })
+        }
         onTarget={() => {
           setMove(null);
           setView("target");

@@ -175,7 +175,7 @@ describe("what is done to a pile", () => {
 
 describe("the slip of a pile", () => {
   const slip = (one: Pile, patch: Partial<Parameters<typeof PileSlip>[0]> = {}) => {
-    const acts = { onAdd: vi.fn(), onTarget: vi.fn(), onCalibrate: vi.fn() };
+    const acts = { onAdd: vi.fn(), onAgain: vi.fn(), onTarget: vi.fn(), onCalibrate: vi.fn() };
     render(<PileSlip pile={one} measure="ml" busy={false} waiting={[]} {...acts} {...patch} />, {
       wrapper: studio(),
     });
@@ -192,6 +192,22 @@ describe("the slip of a pile", () => {
     await userEvent.click(screen.getByRole("button", { name: "Add 0.20 ml first, then look" }));
     await userEvent.click(screen.getByRole("button", { name: "Add 2.0 ml" }));
     expect(onAdd.mock.calls.map(([addition]) => addition.tube)).toEqual([11, 12]);
+  });
+
+  it("lets what does not mend the value wait for it", () => {
+    answerWith(() => ({ body: [] }));
+    slip(pile({ advice: { ...ADVICE, waits: true } }));
+    const lines = screen.getByRole("region", { name: "Advice" }).querySelectorAll("li");
+    expect([...lines].map((line) => line.textContent?.includes("once the value is right"))).toEqual(
+      [false, true],
+    );
+  });
+
+  it("offers a fresh pile where mending wastes more", async () => {
+    answerWith(() => ({ body: [] }));
+    const { onAgain } = slip(pile({ advice: { ...ADVICE, start_again: true } }));
+    await userEvent.click(screen.getByRole("button", { name: "Begin a fresh pile for it" }));
+    expect(onAgain).toHaveBeenCalledOnce();
   });
 
   it("tells amounts in the painter's measure", () => {
