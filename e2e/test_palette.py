@@ -12,6 +12,7 @@ from playwright.sync_api import expect
 from e2e.studio import InBrowser, core
 from server.piles.tests.pictures import picture_file
 from server.piles.tests.test_photographs import bomb
+from server.tubes.tests.test_measuring import CGATS
 
 SVG = b'<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'
 RUST = (0.585, 0.36, 0.592, 0.44)
@@ -197,8 +198,8 @@ class PaletteTest(AtThePalette):
         page.get_by_role("button", name="Read the white tile").click()
         page.get_by_role("button", name="Measure the pile").click()
         expect(self.words).to_contain_text("measured, ΔE")
-        expect(self.slip).to_contain_text("This reading tells of Cerulean blue itself")
-        page.get_by_role("button", name="Keep it as a reading of the tube").click()
+        expect(self.slip).to_contain_text("This reading tells of the tube itself")
+        page.get_by_role("button", name="Keep it as a reading of Cerulean blue").click()
         cerulean = next(
             tube for tube in self.api(page, "GET", "tubes") if tube["label"] == "Cerulean blue"
         )
@@ -206,6 +207,25 @@ class PaletteTest(AtThePalette):
         self.assertAlmostEqual(
             reading["white_parts"], steps[0]["volume_ml"] / steps[1]["volume_ml"], delta=0.01
         )
+
+    def test_a_reading_out_of_a_file_is_a_target(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="New pile").click()
+        page.get_by_role("button", name="A reading", exact=True).click()
+        files = page.locator("input[type=file]")
+        files.set_input_files(
+            {"name": "patch.txt", "mimeType": "text/plain", "buffer": b"no readings"}
+        )
+        expect(page.get_by_role("alert")).to_be_visible()
+        files.set_input_files(
+            {"name": "patch.txt", "mimeType": "text/plain", "buffer": CGATS.encode()}
+        )
+        patch = page.get_by_role("button", name=re.compile("1:9"))
+        patch.click()
+        self.assert_accessible()
+        page.get_by_role("button", name="Begin the pile").click()
+        expect(self.slip).to_contain_text("1:9")
+        self.assertLess(self.told()["advice"]["delta_e_then"], 2)
 
     def test_a_family_by_carrying_and_a_let_down_and_thinning(self) -> None:
         self.open("Harbour water")

@@ -45,7 +45,7 @@ _EVALUATIONS: Final = 60
 
 @dataclass(frozen=True)
 class Reading:
-    """One measured drawdown of a tube, alone or let into titanium white.
+    """One measured drawdown of a tube: alone, let into titanium white, or in a mixture.
 
     Attributes
     ----------
@@ -55,6 +55,9 @@ class Reading:
         CIELAB, D65, 2°, surface reflection included.
     reflectance : array, shape (36,), or None
         The spectrum, where the instrument gave one.
+    others : tuple of (Paint, float)
+        Other paints in the mixture, and parts of each to one of the paint. What is not known of
+        them counts as error of the reading.
 
     Raises
     ------
@@ -65,6 +68,7 @@ class Reading:
     white_parts: float
     lab: Array
     reflectance: Array | None = None
+    others: tuple[tuple[Paint, float], ...] = ()
 
     def __post_init__(self) -> None:
         checked_lab(self.lab, "lab")
@@ -79,9 +83,16 @@ class Reading:
         spectrum = as_spectra(reflectance)
         return cls(white_parts, lab_from_reflectance(spectrum), spectrum)
 
+    def mixture(self, paint: Paint) -> tuple[list[Paint], Array]:
+        """The paints of the drawdown, the given one for the tube's, and their parts by volume."""
+        paints = [paint, library().paint(WHITE_KEY), *(other for other, _ in self.others)]
+        return paints, np.array([1.0, self.white_parts, *(parts for _, parts in self.others)])
+
     @property
     def name(self) -> str:
         """What the reading is of, in words."""
+        if self.others:
+            return f"mixture with {' and '.join(paint.name.lower() for paint, _ in self.others)}"
         return "masstone" if self.white_parts == 0 else f"tint 1 : {self.white_parts:g}"
 
 
@@ -126,13 +137,59 @@ def bent(paint: Paint, departures: Array) -> tuple[Array, Array]:
     return absorption, scattering
 
 
-def _films(absorption: Array, scattering: Array, readings: Sequence[Reading]) -> Array:
-    """Reflectance, shape (readings, 36), of the drawdowns that were read."""
-    white = library().paint(WHITE_KEY)
-    parts = np.array([[1.0, reading.white_parts] for reading in readings])
-    k = np.stack([absorption, white.absorption])
-    s = np.stack([scattering, white.scattering])
-    return opaque_film(parts, k, s)
+@dataclass(frozen=True)
+class _Drawdowns:
+    """Drawdowns as arrays: parts, shape (readings, 2 + others), the tube's and white's first; K and
+    S of white and of the others, shape (1 + others, 36); and the error of each reading, CIEDE2000.
+    """
+
+    parts: Array
+    absorption: Array
+    scattering: Array
+    errors: Array
+
+    @classmethod
+    def of(cls, readings: Sequence[Reading], base: Paint) -> "_Drawdowns":
+        """What was read, of a tube that is about the base."""
+        others = list({p.key: p for r in readings for p, _ in r.others}.values())
+        place = {paint.key: 2 + i for i, paint in enumerate(others)}
+        parts = np.zeros((len(readings), 2 + len(others)))
+        for row, reading in zip(parts, readings, strict=True):
+            row[:2] = 1.0, reading.white_parts
+            for paint, amount in reading.others:
+                row[place[paint.key]] += amount
+        rest = [library().paint(WHITE_KEY), *others]
+        known = cls(
+            parts,
+            np.array([paint.absorption for paint in rest]),
+            np.array([paint.scattering for paint in rest]),
+            np.full(len(readings), READING_ERROR),
+        )
+        return (
+            replace(known, errors=known._with_doubts(others, base, readings)) if others else known
+        )
+
+    def films(self, absorption: Array, scattering: Array) -> Array:
+        """Reflectance, shape (readings, 36), of the drawdowns with a paint for the tube's."""
+        k = np.concatenate([absorption[None], self.absorption])
+        s = np.concatenate([scattering[None], self.scattering])
+        return opaque_film(self.parts, k, s)
+
+    def _with_doubts(
+        self, others: Sequence[Paint], base: Paint, readings: Sequence[Reading]
+    ) -> Array:
+        """Errors of the readings, with what is not known of the other paints in them."""
+        axes = np.stack([difference_axes(np.asarray(reading.lab)) for reading in readings])
+        plain = lab_from_reflectance(self.films(base.absorption, base.scattering))
+        squares = self.errors**2
+        for i, paint in enumerate(others, start=1):
+            for mode in paint.doubts:
+                k, s = self.absorption.copy(), self.scattering.copy()
+                k[i], s[i] = k[i] * np.exp(mode[0]), s[i] * np.exp(mode[1])
+                moved = replace(self, absorption=k, scattering=s)
+                labs = lab_from_reflectance(moved.films(base.absorption, base.scattering))
+                squares = squares + (np.einsum("rij,rj->ri", axes, labs - plain) ** 2).sum(axis=1)
+        return np.asarray(np.sqrt(squares))
 
 
 def nearest_paint(readings: Sequence[Reading]) -> Paint:
@@ -145,12 +202,14 @@ def nearest_paint(readings: Sequence[Reading]) -> Paint:
     """
     _need(readings)
     wanted = np.array([reading.lab for reading in readings])
+    paints = [p for p in library().paints.values() if not p.recipe]
+    drawn = _Drawdowns.of(readings, paints[0])
 
     def away(paint: Paint) -> float:
-        labs = lab_from_reflectance(_films(paint.absorption, paint.scattering, readings))
+        labs = lab_from_reflectance(drawn.films(paint.absorption, paint.scattering))
         return float(delta_e_2000(labs, wanted).mean())
 
-    return min((p for p in library().paints.values() if not p.recipe), key=away)
+    return min(paints, key=away)
 
 
 def calibrate(
@@ -177,11 +236,12 @@ def calibrate(
     base = base or nearest_paint(readings)
     wanted = np.array([reading.lab for reading in readings])
     metrics = np.stack([difference_axes(lab) for lab in wanted])
+    drawn = _Drawdowns.of(readings, base)
 
     def residuals(departures: Array) -> Array:
-        films = _films(*bent(base, departures), readings)
+        films = drawn.films(*bent(base, departures))
         gaps = lab_from_reflectance(films) - wanted
-        off = np.einsum("rij,rj->ri", metrics, gaps) / READING_ERROR
+        off = np.einsum("rij,rj->ri", metrics, gaps) / drawn.errors[:, None]
         spectral = [
             (np.sqrt(film) - np.sqrt(reading.reflectance)) / SPECTRAL_ERROR
             for film, reading in zip(films, readings, strict=True)
@@ -192,10 +252,10 @@ def calibrate(
     start = np.zeros(2 * len(STRAY))
     found = least_squares(residuals, start, method="trf", max_nfev=_EVALUATIONS)
     absorption, scattering = bent(base, found.x)
-    before = delta_e_2000(
-        lab_from_reflectance(_films(base.absorption, base.scattering, readings)), wanted
+    before, after = (
+        delta_e_2000(lab_from_reflectance(drawn.films(k, s)), wanted)
+        for k, s in ((base.absorption, base.scattering), (absorption, scattering))
     )
-    after = delta_e_2000(lab_from_reflectance(_films(absorption, scattering, readings)), wanted)
     paint = replace(
         base,
         key=key or base.key,
@@ -232,13 +292,19 @@ def _doubts_left(jacobian: Array) -> Array:
 def _remarks(readings: Sequence[Reading], after: Array) -> tuple[str, ...]:
     """What is poor about a set of readings, in words that say how to better it."""
     remarks = []
-    tints = [reading for reading in readings if reading.white_parts > 0]
-    if not tints:
+    alone = [reading for reading in readings if not reading.others]
+    tints = [reading for reading in alone if reading.white_parts > 0]
+    if not alone:
+        remarks.append(
+            "Only mixtures with other tubes were read, so the difference is shared between them. "
+            "Read it alone, and a tint, to be sure."
+        )
+    elif not tints:
         remarks.append(
             "Only the masstone was read: its strength is the library's. Read a tint, 1 part in "
             "10 of white, say."
         )
-    elif len(tints) == len(readings):
+    elif len(tints) == len(alone):
         remarks.append(
             "The masstone was not read: how dark it is alone is the library's. Read it unthinned."
         )

@@ -13,6 +13,7 @@ from server.piles.models import Photograph, Pile, SavedMixture
 from server.piles.schemas import (
     AreaIn,
     AreaOut,
+    CalibrateIn,
     CardSet,
     FamilyIn,
     FoundMixtureOut,
@@ -148,10 +149,10 @@ def measure_pile(request: HttpRequest, pile_id: int, payload: MeasurePileIn) -> 
 
 
 @router.post("/piles/{int:pile_id}/calibrate", response=PileOut)
-def calibrate_by_pile(request: HttpRequest, pile_id: int) -> PileOut:
-    """Keep a measured pile as a reading of its tube, to calibrate it by."""
+def calibrate_by_pile(request: HttpRequest, pile_id: int, payload: CalibrateIn) -> PileOut:
+    """Keep a measured pile as a reading of one of its tubes, to calibrate it by."""
     found = mine(request.user, pile_id)
-    instruments.calibrate(request.user, found)
+    instruments.calibrate(request.user, found, payload.tube)
     return pile_out(request.user, found)
 
 

@@ -8,8 +8,9 @@ import numpy as np
 from mesotint.errors import InputError
 from mesotint.instruments.gram_scale import GREATEST_LOAD_G, SimulatedScale
 from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.paints.calibration import GREATEST_TINT
 from mesotint.paints.calibration import Reading as CoreReading
-from mesotint.paints.library import Paint
+from mesotint.paints.library import WHITE_KEY, Paint
 from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Balance, Pile
@@ -111,16 +112,22 @@ def real_paint(box: PaintBox, paint: Paint) -> Paint:
     return paint if tube_id is None else real_paint_in(box.tubes[tube_id])
 
 
-def calibrate(painter: Painter, pile: Pile) -> None:
-    """Keep what was measured of a pile as a reading of the one tube it tells of."""
+def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
+    """Keep what was measured of a pile as a reading of one of its tubes."""
     ledger = Ledger(painter, {pile.pk})
     there = ledger.pile(pile.pk)
-    found = calibrates(ledger, there)
-    if found is None:
+    if tube_id not in {found.tube for found in calibrates(ledger, there)}:
         raise InputError(
-            "calibrate: only a pile of one tube, alone or with white, tells of its tube, and only "
-            "right after it was measured.",
-            "pile",
+            "calibrate: a pile tells of a tube that is in it, and right after it was measured.",
+            "tube",
         )
-    reading = CoreReading(found.white_parts, there.seen_lab)
-    keep_readings(ledger.box.tubes[found.tube], [reading], "pile")
+    made = {part.tube: part for part in ledger.make_up(there.volumes_ml) if part.tube is not None}
+    of_it = made.pop(tube_id).volume_ml
+    white = sum(part.volume_ml for part in made.values() if part.paint.key == WHITE_KEY) / of_it
+    others = [
+        (tube, float(f"{part.volume_ml / of_it:.6g}"))
+        for tube, part in made.items()
+        if part.paint.key != WHITE_KEY
+    ]
+    reading = CoreReading(float(f"{min(white, GREATEST_TINT):.6g}"), there.seen_lab)
+    keep_readings(ledger.box.tubes[tube_id], [reading], "pile", others)

@@ -169,11 +169,18 @@ class IngredientOut(Schema):
 
 
 class CalibratesOut(Schema):
-    """The tube whose calibration a measured pile can serve, as a reading of it."""
+    """A tube whose calibration a measured pile can serve, as a reading of it; `alone` tells whether
+    nothing but white is with it."""
 
     tube: int
     label: str
-    white_parts: float
+    alone: bool
+
+
+class CalibrateIn(Schema):
+    """The tube to keep a measured pile as a reading of."""
+
+    tube: Key
 
 
 class OpenedLookOut(LookOut, OpenedOut):
@@ -204,7 +211,7 @@ class PileOut(PileSummaryOut):
     make_up: list[IngredientOut]
     seen: LookOut | None
     seen_delta_e: float | None
-    calibrates: CalibratesOut | None
+    calibrates: list[CalibratesOut]
     advice: PileAdviceOut | None
 
 

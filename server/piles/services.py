@@ -355,21 +355,19 @@ def _step_words(
             return f"measured, ΔE {off:.1f} from predicted", None, None
 
 
-def calibrates(ledger: Ledger, there: core.Pile) -> CalibratesOut | None:
-    """The tube that a measured pile tells of: one alone, or let into white."""
+def calibrates(ledger: Ledger, there: core.Pile) -> list[CalibratesOut]:
+    """The tubes that a pile tells of which was just measured; white is taken as known."""
     if not there.steps or not isinstance(there.steps[-1].move, core.Seen):
-        return None
-    made = ledger.make_up(there.volumes_ml)
-    white = sum(part.volume_ml for part in made if part.paint.key == WHITE_KEY)
-    others = [part for part in made if part.paint.key != WHITE_KEY]
-    if len(others) != 1 or others[0].tube is None:
-        return None
-    (only,) = others
-    return CalibratesOut(
-        tube=only.tube,
-        label=only.paint.name,
-        white_parts=float(f"{white / only.volume_ml:.4g}"),
-    )
+        return []
+    coloured = [
+        part
+        for part in ledger.make_up(there.volumes_ml)
+        if part.tube is not None and part.paint.key != WHITE_KEY
+    ]
+    return [
+        CalibratesOut(tube=part.tube, label=part.paint.name, alone=len(coloured) == 1)
+        for part in coloured
+    ]
 
 
 def _advice(ledger: Ledger, pile: Pile, there: core.Pile, target: Array) -> PileAdviceOut:

@@ -165,12 +165,9 @@ def remove_reading(request: HttpRequest, tube_id: int, reading_id: int) -> Statu
     return Status(204, None)
 
 
-@router.post("/tubes/{int:tube_id}/readings/look", response=list[FoundReadingOut])
-def look_at_readings(
-    request: HttpRequest, tube_id: int, file: File[UploadedFile]
-) -> list[FoundReadingOut]:
-    """What readings a file holds; nothing is taken yet."""
-    _mine(request, tube_id)
+@router.post("/readings/look", response=list[FoundReadingOut])
+def look_at_readings(request: HttpRequest, file: File[UploadedFile]) -> list[FoundReadingOut]:
+    """What readings a file holds, of whatever was read; nothing is kept."""
     return files.found_readings(files.readings_in(file))
 
 

@@ -41,6 +41,11 @@ from server.tubes.services import (
 from server.tubes.told import core_reading
 
 
+def drawdowns_of(tube: Tube) -> list[core.Reading]:
+    """Readings of the tube alone and with white: a pile's mean nothing without its other tubes."""
+    return [core_reading(row) for row in tube.readings.filter(others=[])]
+
+
 def contents(file: UploadedFile) -> bytes:
     """What an uploaded file holds; a large one is refused before it is read."""
     if (file.size or 0) > GREATEST_FILE:
@@ -184,7 +189,7 @@ def _data_of(tube: Tube) -> TubeData:
         size_ml=tube.size_ml,
         left_ml=tube.left_ml,
         notes=tube.notes,
-        readings=[core_reading(row) for row in tube.readings.all()],
+        readings=drawdowns_of(tube),
     )
 
 
@@ -198,10 +203,7 @@ def box_file(name: str, tubes: list[Tube], form: str) -> HttpResponse:
 def readings_file(tube: Tube, form: str) -> HttpResponse:
     """A tube's readings to download."""
     name = tube.label or tube.paint_key or "tube"
-    readings = [
-        NamedReading(f"{name}, {reading.name}", reading)
-        for reading in map(core_reading, tube.readings.all())
-    ]
+    readings = [NamedReading(f"{name}, {reading.name}", reading) for reading in drawdowns_of(tube)]
     when = timezone.now().isoformat(timespec="seconds").replace("+00:00", "Z")
     data = write_cxf(readings, when) if form == "cxf" else write_cgats(readings, when).encode()
     return _download(data, f"{name} readings", form)

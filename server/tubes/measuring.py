@@ -52,8 +52,13 @@ def colour_typed(text: str) -> Array:
         ) from None
 
 
-def keep_readings(tube: Tube, readings: Sequence[CoreReading], source: str) -> list[Reading]:
-    """Keep readings of a tube."""
+def keep_readings(
+    tube: Tube,
+    readings: Sequence[CoreReading],
+    source: str,
+    others: Sequence[tuple[int, float]] = (),
+) -> list[Reading]:
+    """Keep readings of a tube, alone or with other tubes by key and parts."""
     if tube.readings.count() + len(readings) > MOST_READINGS:
         raise InputError(
             f"readings: a tube takes at most {MOST_READINGS}; take some old ones out.", "readings"
@@ -66,6 +71,7 @@ def keep_readings(tube: Tube, readings: Sequence[CoreReading], source: str) -> l
             a=float(reading.lab[1]),
             b=float(reading.lab[2]),
             reflectance=None if reading.reflectance is None else reading.reflectance.tolist(),
+            others=list(others),
             source=source,
         )
         for reading in readings
@@ -82,11 +88,10 @@ def calibration_out(tube: Tube, found: Calibration) -> CalibrationOut:
     """Before and after, with the error at every reading, and how far to trust either."""
     readings = [core_reading(row) for row in tube.readings.all()]
     before = labelled_paint(tube) or nearest_paint(readings)
-    white = library().paint(WHITE_KEY)
     rows = []
     for reading, off_before, off_after in zip(readings, found.before, found.after, strict=True):
-        parts = np.array([1.0, reading.white_parts])
-        labs = [DEFAULT_VIEWING.lab(parts, [paint, white]) for paint in (before, found.paint)]
+        mixtures = (reading.mixture(paint) for paint in (before, found.paint))
+        labs = [DEFAULT_VIEWING.lab(parts, paints) for paints, parts in mixtures]
         read, was, now = appearances(np.array([reading.lab, *labs]))
         rows.append(
             CalibrationRowOut(

@@ -44,7 +44,10 @@ class RecipePart(models.Model):
 
 
 class Reading(models.Model):
-    """One reading of a tube's drawdown: CIELAB (D65, 2°), and its spectrum where there is one."""
+    """One reading of a tube's drawdown: CIELAB (D65, 2°), and its spectrum where there is one.
+
+    `others` are the other tubes in a mixture that was read: pairs of a key and parts to one of it.
+    """
 
     tube = models.ForeignKey(Tube, models.CASCADE, related_name="readings")
     white_parts = models.FloatField()
@@ -52,6 +55,7 @@ class Reading(models.Model):
     a = models.FloatField()
     b = models.FloatField()
     reflectance = models.JSONField(null=True)
+    others = models.JSONField(default=list)
     source = models.CharField(max_length=24)
     created = models.DateTimeField(auto_now_add=True)
 

@@ -136,7 +136,14 @@ def _says(paint: Paint, known: Character) -> list[str]:
 def core_reading(row: Reading) -> CoreReading:
     """A row as a reading of the core."""
     spectrum = None if row.reflectance is None else np.array(row.reflectance)
-    return CoreReading(row.white_parts, np.array([row.lightness, row.a, row.b]), spectrum)
+    parts = dict(row.others)
+    tubes = Tube.objects.filter(pk__in=parts).select_related("calibration") if parts else ()
+    return CoreReading(
+        row.white_parts,
+        np.array([row.lightness, row.a, row.b]),
+        spectrum,
+        tuple((paint_in(tube), parts[tube.pk]) for tube in tubes),
+    )
 
 
 def readings_out(rows: Sequence[Reading]) -> list[ReadingOut]:

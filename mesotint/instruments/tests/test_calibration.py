@@ -1,6 +1,7 @@
 """Calibration: it recovers tubes it has not seen, and says when it cannot."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
@@ -105,3 +106,52 @@ class CalibrationTest(unittest.TestCase):
             Reading(-1, np.array([50.0, 0, 0]))
         with self.assertRaises(InputError):
             Reading.of_spectrum(0, np.full(36, 1.4))
+
+
+class MixtureReadingsTest(unittest.TestCase):
+    """Readings of piles, in which other tubes are that stray as well."""
+
+    def setUp(self) -> None:
+        self.blue, self.orange = PAINT("PB29"), PAINT("PO20")
+        self.real = hidden_tube(self.blue, 3)
+
+    def reading(self, parts: tuple[float, float, float], orange: Paint | None = None) -> Reading:
+        paints = [self.real, WHITE, orange or self.orange]
+        lab = DEFAULT_VIEWING.lab(np.array(parts), paints)
+        return Reading(parts[1] / parts[0], lab, others=((self.orange, parts[2] / parts[0]),))
+
+    def test_a_mixture_with_a_tube_that_is_known_tells_as_much_as_a_drawdown(self) -> None:
+        sure = replace(self.orange, doubts=np.zeros((0, 2, 36)))
+        readings = [
+            replace(self.reading(parts), others=((sure, parts[2] / parts[0]),))
+            for parts in ((1.0, 0.0, 2.0), (1.0, 6.0, 1.0))
+        ]
+        found = calibrate(readings, self.blue)
+        self.assertLess(max(found.after), 0.5)
+        tint = np.array([1.0, 8.0])
+        truth = DEFAULT_VIEWING.lab(tint, [self.real, WHITE])
+        off = [float(delta_e_2000(DEFAULT_VIEWING.lab(tint, [paint, WHITE]), truth))
+               for paint in (self.blue, found.paint)]  # fmt: skip
+        self.assertLess(off[1], off[0])
+
+    def test_what_is_not_known_of_the_others_holds_the_tube_back(self) -> None:
+        """The same difference moves the tube the less, the more the other one may stray."""
+        strange = [self.reading((1.0, 2.0, 2.0), hidden_tube(self.orange, 11))]
+        moved = {}
+        for name, size in (("sure", 0.0), ("usual", 1.0), ("unknown", 4.0)):
+            other = replace(self.orange, doubts=self.orange.doubts * size)
+            readings = [replace(r, others=((other, r.others[0][1]),)) for r in strange]
+            paint = calibrate(readings, self.blue).paint
+            moved[name] = float(np.abs(np.log(paint.absorption / self.blue.absorption)).mean())
+        self.assertGreater(moved["sure"], moved["usual"])
+        self.assertGreater(moved["usual"], moved["unknown"])
+
+    def test_it_says_what_it_is_of_and_that_a_tube_alone_would_tell_more(self) -> None:
+        reading = self.reading((1.0, 2.0, 2.0))
+        self.assertEqual(reading.name, "mixture with cadmium orange")
+        self.assertIn("shared between them", " ".join(calibrate([reading], self.blue).remarks))
+        paints, parts = reading.mixture(self.blue)
+        self.assertEqual([p.key for p in paints], ["PB29", "PW6", "PO20"])
+        np.testing.assert_allclose(parts, [1, 2, 2])
+        together = [reading, *readings_of(self.real, (0, 9), np.random.default_rng(1))]
+        self.assertEqual(calibrate(together, self.blue).remarks, ())

@@ -266,7 +266,10 @@ class InstrumentsTest(PaletteTest):
         real = [hidden_tube(PAINT(k), self.tubes[k]) for k in ("PO20", "PB29")]
         truth = DEFAULT_VIEWING.lab(np.array([2.0, 1.0]), real)
         self.assertLess(float(delta_e_2000(told["seen"]["lab"], truth)), 0.3)
-        self.assertIsNone(told["calibrates"])
+        self.assertEqual(
+            [(each["tube"], each["alone"]) for each in told["calibrates"]],
+            [(self.tubes["PO20"], False), (self.tubes["PB29"], False)],
+        )
         off = np.array(told["seen"]["lab"]) - told["look"]["lab"]
         later = self.do(pile, "add", tube=self.tubes["PW6"], amount=1.0)
         np.testing.assert_allclose(
@@ -280,14 +283,37 @@ class InstrumentsTest(PaletteTest):
         pile = self.begin(5.0, PB29=1.0, PW6=4.0)
         self.send("post", "instrument/on")
         self.send("post", "instrument/tile")
-        told = self.make(pile, "measure")["calibrates"]
-        self.assertEqual((told["tube"], told["white_parts"]), (self.tubes["PB29"], 4.0))
-        self.make(pile, "calibrate")
+        (told,) = self.make(pile, "measure")["calibrates"]
+        self.assertEqual((told["tube"], told["alone"]), (self.tubes["PB29"], True))
+        self.make(pile, "calibrate", tube=told["tube"])
         (reading,) = Reading.objects.all()
         self.assertEqual((reading.tube_id, reading.white_parts), (self.tubes["PB29"], 4.0))
         seen = self.pile(pile)["seen"]["lab"]
         np.testing.assert_allclose([reading.lightness, reading.a, reading.b], seen, atol=2e-3)
-        self.assertEqual(reading.source, "pile")
+        self.assertEqual((reading.source, reading.others), ("pile", []))
+
+    def test_a_pile_of_several_tubes_is_a_reading_of_each_with_the_others_in_it(self) -> None:
+        pile = self.begin(7.0, PO20=4.0, PB29=1.0, PW6=2.0)
+        self.send("post", "instrument/on")
+        self.send("post", "instrument/tile")
+        self.make(pile, "measure", count=20)
+        blue = self.tubes["PB29"]
+        self.make(pile, "calibrate", tube=blue)
+        (reading,) = Reading.objects.all()
+        self.assertEqual((reading.white_parts, reading.others), (2.0, [[self.tubes["PO20"], 4.0]]))
+        told = self.send("get", f"tubes/{blue}/calibration")[1]
+        self.assertEqual(told["rows"][0]["name"], "mixture with cadmium orange")
+        self.assertLess(told["rows"][0]["after_delta_e"], told["rows"][0]["before_delta_e"])
+        self.assertIn("shared between them", " ".join(told["remarks"]))
+        # What was predicted of the pile with the tube as it is now comes nearer to what was seen.
+        before = self.pile(pile)["seen_delta_e"]
+        self.assertEqual(self.send("post", f"tubes/{blue}/calibration")[0], 200)
+        self.assertLess(self.pile(pile)["seen_delta_e"], before)
+        # A file of the box holds drawdowns of the tube, and no mixtures of others.
+        box = self.send("get", "box.json")[1]
+        self.assertEqual([len(tube.get("readings", [])) for tube in box["tubes"]], [0] * 5)
+        answer = self.send("post", f"piles/{pile}/calibrate", {"tube": self.tubes["PY3"]})
+        self.assert_problem(answer, 422, "a tube that is in it")
 
 
 class RecallTest(PaletteTest):

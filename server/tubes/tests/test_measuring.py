@@ -129,7 +129,7 @@ class MeasuringTest(StudioTest):
         self.assert_problem(answer, 422, "only its readings")
 
     def test_a_file_is_looked_into_and_taken_whole_or_not_at_all(self) -> None:
-        status, found = self.upload(f"{self.path}/readings/look", CGATS.encode())
+        status, found = self.upload("readings/look", CGATS.encode())
         self.assertEqual((status, [row["white_parts"] for row in found]), (200, [0, 9]))
         self.assertEqual(Reading.objects.count(), 0)
         bad = CGATS.replace("14.0 -44.0", "14.0").replace("55.0", "many").replace("D65", "moon")
@@ -145,7 +145,7 @@ class MeasuringTest(StudioTest):
         for form in ("cgats", "cxf"):
             answer = self.client.get(f"/api/{self.path}/readings.{form}")
             self.assertIn("attachment", answer.headers["Content-Disposition"])
-            again = self.upload(f"{self.path}/readings/look", answer.content)[1]
+            again = self.upload("readings/look", answer.content)[1]
             self.assertEqual([row["white_parts"] for row in again], [0, 9])
 
     def test_hostile_files_are_refused_in_a_sentence_and_the_server_goes_on(self) -> None:

@@ -200,7 +200,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/tubes/{tube_id}/readings/look": {
+    "/api/readings/look": {
         parameters: {
             query?: never;
             header?: never;
@@ -211,7 +211,7 @@ export interface paths {
         put?: never;
         /**
          * Look At Readings
-         * @description What readings a file holds; nothing is taken yet.
+         * @description What readings a file holds, of whatever was read; nothing is kept.
          */
         post: operations["server_tubes_api_look_at_readings"];
         delete?: never;
@@ -1051,7 +1051,7 @@ export interface paths {
         put?: never;
         /**
          * Calibrate By Pile
-         * @description Keep a measured pile as a reading of its tube, to calibrate it by.
+         * @description Keep a measured pile as a reading of one of its tubes, to calibrate it by.
          */
         post: operations["server_piles_api_calibrate_by_pile"];
         delete?: never;
@@ -2887,15 +2887,16 @@ export interface components {
         };
         /**
          * CalibratesOut
-         * @description The tube whose calibration a measured pile can serve, as a reading of it.
+         * @description A tube whose calibration a measured pile can serve, as a reading of it; `alone` tells whether
+         *     nothing but white is with it.
          */
         CalibratesOut: {
             /** Tube */
             tube: number;
             /** Label */
             label: string;
-            /** White Parts */
-            white_parts: number;
+            /** Alone */
+            alone: boolean;
         };
         /**
          * IngredientOut
@@ -2969,7 +2970,8 @@ export interface components {
             seen: components["schemas"]["LookOut"] | null;
             /** Seen Delta E */
             seen_delta_e: number | null;
-            calibrates: components["schemas"]["CalibratesOut"] | null;
+            /** Calibrates */
+            calibrates: components["schemas"]["CalibratesOut"][];
             advice: components["schemas"]["PileAdviceOut"] | null;
         };
         /**
@@ -3206,6 +3208,14 @@ export interface components {
             count: number;
             /** Token */
             token: string;
+        };
+        /**
+         * CalibrateIn
+         * @description The tube to keep a measured pile as a reading of.
+         */
+        CalibrateIn: {
+            /** Tube */
+            tube: number;
         };
         /**
          * GramScaleOut
@@ -3707,9 +3717,7 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path: {
-                tube_id: number;
-            };
+            path?: never;
             cookie?: never;
         };
         requestBody: {
@@ -4908,7 +4916,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalibrateIn"];
+            };
+        };
         responses: {
             /** @description OK */
             200: {

@@ -2,14 +2,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Gauge } from "lucide-react";
 import { useState } from "react";
 import { type Advice, api, got, type Pile } from "../api/client";
-import { pileQuery, pilesQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
 import { type Measure, stepAmount } from "./amounts";
 import type { Waiting } from "./outbox";
-import { mixturesNear } from "./queries";
+import { mixturesNear, tellPile } from "./queries";
 
 /** ΔE within which a mixture kept before is worth showing. */
 const NEAR = 6;
@@ -33,7 +32,7 @@ export function PileSlip({
   /** A fresh pile for the same target. */
   onAgain: () => void;
   onTarget: () => void;
-  onCalibrate: () => void;
+  onCalibrate: (tube: number) => void;
 }) {
   return (
     <aside
@@ -135,7 +134,7 @@ function AdviceList({
 }
 
 /** What it is made of, and everything that was done to it. */
-function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: () => void }) {
+function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: (tube: number) => void }) {
   return (
     <section aria-label="What is in it" className="border-ink border-t-2 pt-2">
       <h2 className="font-bold">What was done to it</h2>
@@ -167,17 +166,23 @@ function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: () => void })
           .
         </p>
       )}
-      {pile.calibrates && (
+      {pile.calibrates.length > 0 && (
         <div className="mt-2 border-ink border-l-8 pl-3">
           <p className="leading-snug">
-            This reading tells of {pile.calibrates.label} itself
-            {pile.calibrates.white_parts > 0 &&
-              `, let into ${pile.calibrates.white_parts.toPrecision(2)} parts of white`}
-            .
+            {pile.calibrates[0]?.alone
+              ? "This reading tells of the tube itself."
+              : "This reading tells a little of each tube; alone, or with white, it tells more."}
           </p>
-          <Button look="paper" className="mt-1" onClick={onCalibrate}>
-            <Gauge aria-hidden="true" size={18} /> Keep it as a reading of the tube
-          </Button>
+          {pile.calibrates.map((each) => (
+            <Button
+              key={each.tube}
+              look="paper"
+              className="mt-1 w-full"
+              onClick={() => onCalibrate(each.tube)}
+            >
+              <Gauge aria-hidden="true" size={18} /> Keep it as a reading of {each.label}
+            </Button>
+          ))}
         </div>
       )}
     </section>
@@ -222,10 +227,7 @@ function Written({ pile, onTarget }: { pile: Pile; onTarget: () => void }) {
   const change = useMutation({
     mutationFn: (body: { name: string }) =>
       got(api.PATCH("/api/piles/{pile_id}", { params: { path: { pile_id: pile.id } }, body })),
-    onSuccess: (now) => {
-      cache.setQueryData(pileQuery(pile.id).queryKey, now);
-      cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
-    },
+    onSuccess: (now) => tellPile(cache, now),
   });
   return (
     <div className="flex flex-col gap-2">

@@ -17,7 +17,7 @@ import { newToken, useOutbox } from "./outbox";
 import { PaletteStrip, ScrapedOff, type Scraping, useScraping } from "./PaletteStrip";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
-import { mixturesQuery } from "./queries";
+import { mixturesQuery, tellPile } from "./queries";
 import { TargetChooser } from "./TargetChooser";
 import { Touching } from "./Touching";
 import { usePileMoves } from "./usePileMoves";
@@ -242,7 +242,7 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
           setMove(null);
           setView("target");
         }}
-        onCalibrate={() => moves.mutate({ what: "calibrate" })}
+        onCalibrate={(id) => moves.mutate({ what: "calibrate", tube: id })}
       />
     </div>
   );
@@ -259,9 +259,8 @@ function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
           body: { target },
         }),
       ),
-    onSuccess: (now) => {
-      cache.setQueryData(pileQuery(pile.id).queryKey, now);
-      cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
+    onSuccess: async (now) => {
+      await tellPile(cache, now);
       onDone();
     },
   });

@@ -10,10 +10,12 @@ import { Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
 import { PhotoTargets } from "./PhotoTargets";
 import { mixturesQuery } from "./queries";
+import { ReadingTargets } from "./ReadingTargets";
 
 const SOURCES = [
   ["write", "Write it"],
   ["photograph", "From a photograph"],
+  ["reading", "A reading"],
   ["kept", "Mixed before"],
   ["mud", "Random mud"],
 ] as const;
@@ -79,6 +81,7 @@ export function TargetChooser({
         />
       )}
       {source === "photograph" && <PhotoTargets onChoose={setPointed} onEach={onEach} />}
+      {source === "reading" && <ReadingTargets onChoose={setPointed} />}
       {source === "kept" && (
         <Kept
           chosen={pointed?.saved ?? null}

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { api, got, type Pile, type PileEvent } from "../api/client";
 import { Problem } from "../api/problem";
-import { pileQuery, pilesQuery } from "../api/queries";
+import { tellPile } from "./queries";
 
 /**
  * What is done to piles goes through here: kept in the browser until the server has it, sent one
@@ -99,7 +99,7 @@ async function alone(act: () => Promise<void>): Promise<void> {
 const sending = new Set<string>();
 
 /** Send what waits, in order, until nothing does or the line is silent. */
-async function send(owner: string, sent: (pile: Pile) => void): Promise<void> {
+async function send(owner: string, sent: (pile: Pile) => Promise<void>): Promise<void> {
   if (sending.has(owner)) return;
   sending.add(owner);
   try {
@@ -113,9 +113,9 @@ async function send(owner: string, sent: (pile: Pile) => void): Promise<void> {
           const now = await got(
             api.POST("/api/piles/{pile_id}/events", { params: at, body: event }),
           );
+          await sent(now);
           keep(owner, done);
           change(owner, { silent: false });
-          sent(now);
         } catch (error) {
           if (undecided(error)) {
             change(owner, { silent: true });
@@ -141,15 +141,7 @@ export function useOutbox(owner: string) {
     },
     () => stateOf(owner),
   );
-  const pump = () =>
-    send(owner, (pile) => {
-      cache.setQueryData(pileQuery(pile.id).queryKey, pile);
-      // The list, and any pile that something was carried to or from.
-      cache.invalidateQueries({
-        queryKey: pilesQuery.queryKey,
-        predicate: (query) => query.queryKey[1] !== pile.id,
-      });
-    });
+  const pump = () => send(owner, (pile) => tellPile(cache, pile));
   const waits = state.waiting.length > 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new pump sends the same
   useEffect(() => {

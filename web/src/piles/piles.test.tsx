@@ -1,7 +1,9 @@
+import { useQuery } from "@tanstack/react-query";
 import { act, cleanup, render, renderHook, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Pile } from "../api/client";
+import { pileQuery } from "../api/queries";
 import { answerWith, SILENCE, studio } from "../testing/wire";
 import { millilitres, stepAmount } from "./amounts";
 import { forgetOutbox, newToken, useOutbox } from "./outbox";
@@ -29,7 +31,7 @@ const pile = (patch: Record<string, unknown> = {}): Pile =>
   ({
     ...{ id: 3, name: "Wet slate", kind: "pile", changed: "2026-01-01", look: LOOK, target: LOOK },
     ...{ target_name: "slate", steps: [], taken_back: 0, volume_ml: 0, advice: null },
-    ...{ make_up: [], seen: null, seen_delta_e: null, calibrates: null },
+    ...{ make_up: [], seen: null, seen_delta_e: null, calibrates: [] },
     ...patch,
   }) as unknown as Pile;
 
@@ -166,6 +168,25 @@ describe("what is done to a pile", () => {
     await waitFor(() => expect(result.current.waiting).toEqual([]));
   });
 
+  it("is not undone on screen by an older answer that comes late", async () => {
+    let late: (body: unknown) => void = () => {};
+    answerWith((({ method }: { method: string }) =>
+      method === "GET"
+        ? new Promise((resolve) => {
+            late = (body) => resolve({ body });
+          })
+        : { body: pile({ volume_ml: 2 }) }) as never);
+    const { result } = renderHook(
+      () => ({ outbox: useOutbox("ann"), shown: useQuery(pileQuery(3)).data?.volume_ml }),
+      { wrapper: studio((cache) => cache.setQueryData(pileQuery(3).queryKey, pile())) },
+    );
+    act(() => result.current.outbox.put(3, event, "2 ml orange"));
+    await waitFor(() => expect(result.current.shown).toBe(2));
+    late(pile());
+    await new Promise((resolve) => window.setTimeout(resolve, 20));
+    expect(result.current.shown).toBe(2);
+  });
+
   it("has a mark of its own each time", () => {
     const marks = Array.from({ length: 100 }, newToken);
     expect(new Set(marks).size).toBe(100);
@@ -250,15 +271,15 @@ describe("the slip of a pile", () => {
           { tube: 1, label: "Orange", share: 0.953, volume_ml: 2 },
           { tube: 2, label: "Blue", share: 0.047, volume_ml: 0.1 },
         ],
-        calibrates: { tube: 2, label: "Blue", white_parts: 4.02 },
+        calibrates: [{ tube: 2, label: "Blue", alone: true }],
       }),
     );
     expect(screen.getByTestId("make-up").textContent).toBe("Made of 95 % Orange, 4.7 % Blue.");
     const before = await screen.findByRole("region", { name: "Mixed before" });
     expect(before.textContent).toContain("Fog bank, ΔE 0.4 away");
     expect(before.textContent).not.toContain("Rust");
-    await userEvent.click(screen.getByRole("button", { name: /reading of the tube/ }));
-    expect(onCalibrate).toHaveBeenCalledOnce();
+    await userEvent.click(screen.getByRole("button", { name: /reading of Blue/ }));
+    expect(onCalibrate).toHaveBeenCalledWith(2);
   });
 
   it("keeps a name when it is left, and none that is empty", async () => {

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, got, type Pile } from "../api/client";
-import { pileQuery, pilesQuery } from "../api/queries";
 import { newToken } from "./outbox";
+import { tellPile } from "./queries";
 
 type Move =
   | { what: "split"; into: number; shares?: number[] | null }
@@ -10,7 +10,7 @@ type Move =
   | { what: "pot"; pot: number | null }
   | { what: "weigh"; tube: number }
   | { what: "measure"; count: number }
-  | { what: "calibrate" };
+  | { what: "calibrate"; tube: number };
 
 /** Moves that need the server's answer before the next thing can be done. */
 export function usePileMoves(pile: Pile) {
@@ -51,15 +51,13 @@ export function usePileMoves(pile: Pile) {
             }),
           );
         case "calibrate":
-          return got(api.POST("/api/piles/{pile_id}/calibrate", { params }));
+          return got(
+            api.POST("/api/piles/{pile_id}/calibrate", { params, body: { tube: move.tube } }),
+          );
       }
     },
-    onSuccess: (now) => {
-      cache.setQueryData(pileQuery(now.id).queryKey, now);
-      cache.invalidateQueries({
-        queryKey: pilesQuery.queryKey,
-        predicate: (query) => query.queryKey[1] !== now.id,
-      });
+    onSuccess: async (now) => {
+      await tellPile(cache, now);
       cache.invalidateQueries({ queryKey: ["tubes", "one"] });
       if (now.id !== pile.id)
         navigate({ to: "/piles/{-$pileId}", params: { pileId: String(now.id) } });

@@ -170,7 +170,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
           title={`Readings of ${tube.label}`}
           asks="CGATS.17 text or CxF 3, with spectra or CIELAB. Other lights are adapted to daylight."
           accept=".txt,.cgats,.cxf,.xml"
-          look={`/api/tubes/${tube.id}/readings/look`}
+          look="/api/readings/look"
           take={`/api/tubes/${tube.id}/readings/take`}
           row={(found) => (
             <>
