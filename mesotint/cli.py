@@ -4,7 +4,7 @@ import argparse
 import sys
 from typing import NoReturn
 
-from mesotint.commands import colour, muting
+from mesotint.commands import colour, harmony, muting
 from mesotint.commands.reading import viewing_options
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
@@ -97,11 +97,23 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     mend.set_defaults(run=muting.correct)
 
 
+def _harmony_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
+    mother = commands.add_parser("mother", help="one mother colour for a painting's passages")
+    mother.add_argument("passages", nargs="+", metavar="NAME:PERCENT:PAINT=PARTS,...")
+    mother.add_argument("--accent", nargs="*", default=[], metavar="NAME", help="kept clean")
+    mother.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    mother.add_argument("--dark", default="PBk9", metavar="PAINT", help="what holds values down")
+    mother.add_argument("--count", type=int, default=5)
+    viewing_options(mother)
+    mother.set_defaults(run=harmony.mother)
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = _Parser(prog="mesotint", description=__doc__)
     commands = parser.add_subparsers(dest="command", required=True, parser_class=_Parser)
     _colour_commands(commands)
     _muting_commands(commands)
+    _harmony_commands(commands)
     return parser
 
 

@@ -2,7 +2,7 @@
 
 import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cache
 from typing import Final
 
@@ -41,9 +41,9 @@ class Paint:
     family: str
     opacity: str
     hazard_group: str
-    absorption: Array
-    scattering: Array
-    doubts: Array
+    absorption: Array = field(repr=False)
+    scattering: Array = field(repr=False)
+    doubts: Array = field(repr=False)
     origin: str
     recipe: tuple[tuple[str, float], ...] = ()
 

@@ -171,6 +171,15 @@ class OtherCommandsTest(unittest.TestCase):
         self.assertTrue(1 <= len(answer["additions"]) <= 3)
         self.assertIn("start again", run(*words)[1])
 
+    def test_a_mother_is_found_for_a_painting(self) -> None:
+        passages = ("mud:40:PBr7-burnt-umber=2,PW6=1", "water:40:PB35=3,PW6=2", "bill:20:PO20=2")
+        words = ("mother", *passages, "--accent", "bill", "--paints", "PY43,PB29,PG18,PBk9")
+        answer = json.loads(run(*words, "--json")[1])["mothers"]
+        self.assertEqual(answer[0]["shares"]["bill"], 0)
+        self.assertLessEqual(answer[0]["spread_after"], answer[0]["spread_before"] / 2 + 0.1)
+        self.assertIn("of the chroma stays", run(*words)[1])
+        self.assertIn("write it as mud:30", run("mother", "mud=40")[2])
+
     def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
         self.assertGreaterEqual(len(run("paints", "list")[1].splitlines()), 49)
         shown = run("paints", "show", "PR108-light")[1]

@@ -1,0 +1,141 @@
+"""What the eye will see in a painting, in figures and in words."""
+
+from dataclasses import dataclass
+from itertools import combinations
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import hue_word
+from mesotint.harmony.painting import Painting
+from mesotint.optics.grid import Array
+
+MERGES_BELOW: Final = 4.0
+"""CIEDE2000 below which neighbours run into each other (our own judgement)."""
+
+INTENSE_FROM: Final = 30.0
+OPPOSED_FROM: Final = 140.0
+"""CIELAB chroma and degrees of hue from which two colours fight (our own judgement)."""
+
+_GREATEST_SPREAD: Final = 180.0
+_ORDER_STEP: Final = 1.0
+
+
+def hue_spread(labs: Array, areas: Array) -> Array:
+    """Spread of hue in degrees, each colour weighted by its area and its chroma.
+
+    The circular standard deviation ``sqrt(-2 ln R)`` of Mardia and Jupp, *Directional Statistics*
+    (2000), section 2.3.3, with R the length of the weighted mean of the unit vectors of hue. A grey
+    has no weight; greys alone have no spread. It is held to 180°.
+
+    Parameters
+    ----------
+    labs : array, shape (..., passages, 3)
+    areas : array, shape (passages,)
+
+    Returns
+    -------
+    array, shape (...)
+    """
+    plan = np.asarray(labs)[..., 1:]
+    weight = np.hypot(plan[..., 0], plan[..., 1]) @ areas
+    mean = np.linalg.norm(np.einsum("p,...pi->...i", areas, plan), axis=-1)
+    least = np.exp(-(np.radians(_GREATEST_SPREAD) ** 2) / 2)
+    length = np.clip(mean / np.maximum(weight, 1e-12), least, 1.0)
+    return np.asarray(np.where(weight > 0, np.degrees(np.sqrt(-2 * np.log(length))), 0.0))
+
+
+def common_share(parts: Array) -> float:
+    """Share of paint that all mixtures have in common, shape (passages, paints) adding to 1."""
+    return float(parts.min(axis=0).sum())
+
+
+@dataclass(frozen=True)
+class AccentContrast:
+    """An accent against one passage that it touches: CIEDE2000, and steps in L*, hue and chroma."""
+
+    accent: int
+    other: int
+    delta_e: float
+    lightness: float
+    hue_degrees: float
+    chroma: float
+
+
+def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
+    """Each accent against what it touches, with the passages' colours of shape (passages, 3)."""
+    lch = lch_from_lab(labs)
+    told = []
+    for accent in np.flatnonzero(painting.accents).tolist():
+        others = painting.neighbours(accent)
+        gaps = delta_e_2000(labs[accent], labs[others])
+        turns = (lch[accent, 2] - lch[others, 2] + 180) % 360 - 180
+        steps = lch[accent] - lch[others]
+        told += [
+            AccentContrast(accent, other, float(gap), float(step[0]), float(turn), float(step[1]))
+            for other, gap, step, turn in zip(others, gaps, steps, turns, strict=True)
+        ]
+    return told
+
+
+def order_kept(before: Array, after: Array) -> bool:
+    """Whether no two passages that differed in L* by a step have changed places."""
+    was = before[:, None, 0] - before[None, :, 0]
+    now = after[:, None, 0] - after[None, :, 0]
+    return not bool(((was > _ORDER_STEP) & (now < 0)).any())
+
+
+@dataclass(frozen=True)
+class Seen:
+    """What the eye will see.
+
+    Attributes
+    ----------
+    spread_degrees : float
+        Hue spread of what is no accent; see `hue_spread`.
+    common : float
+        Share of paint in common.
+    lightness : (float, float)
+        Darkest and lightest L*.
+    dominant : str or None
+        The hue that has most of the area's chroma; None where all is grey.
+    fights : tuple of (int, int)
+        Pairs of intense complements, neither of them an accent.
+    merges : tuple of (int, int)
+        Neighbours that run into each other.
+    contrasts : tuple of AccentContrast
+    """
+
+    spread_degrees: float
+    common: float
+    lightness: tuple[float, float]
+    dominant: str | None
+    fights: tuple[tuple[int, int], ...]
+    merges: tuple[tuple[int, int], ...]
+    contrasts: tuple[AccentContrast, ...]
+
+
+def seen(painting: Painting) -> Seen:
+    """Everything that is told of a painting's colours."""
+    labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
+    lch = lch_from_lab(labs)
+    mean = (areas[:, None] * labs[:, 1:]).sum(axis=0)
+    grey = float(np.hypot(*mean)) < 1.0
+    intense = [i for i in np.flatnonzero(quiet).tolist() if lch[i, 1] >= INTENSE_FROM]
+    apart = np.abs((lch[:, None, 2] - lch[None, :, 2] + 180) % 360 - 180)
+    pairs = painting.touching or set(combinations(range(len(labs)), 2))
+    return Seen(
+        spread_degrees=float(hue_spread(labs[quiet], areas[quiet])),
+        common=common_share(painting.table[1]),
+        lightness=(float(labs[:, 0].min()), float(labs[:, 0].max())),
+        dominant=None if grey else hue_word(float(np.degrees(np.arctan2(mean[1], mean[0])))),
+        fights=tuple((i, j) for i, j in combinations(intense, 2) if apart[i, j] >= OPPOSED_FROM),
+        merges=tuple(
+            (i, j)
+            for i, j in sorted(tuple(sorted(pair)) for pair in pairs)
+            if delta_e_2000(labs[i], labs[j]) < MERGES_BELOW
+        ),
+        contrasts=tuple(accent_contrasts(painting, labs)),
+    )
