@@ -295,10 +295,14 @@ class Harmony:
     gives_way: tuple[str, ...]
 
 
-def judged(mother: Mother, shares: Array) -> Harmony:
-    """What a mother in these shares does to a painting, against the usual wishes."""
+def judged(mother: Mother, shares: Array, after: Array | None = None) -> Harmony:
+    """What a mother in these shares does to a painting, against the usual wishes.
+
+    `after` are the passages' colours with it, shape (passages, 3), where they are known already.
+    """
     painting = mother.painting
-    before, after = painting.labs, mother.at(shares)
+    before = painting.labs
+    after = mother.at(shares) if after is None else after
     quiet, areas = ~painting.accents, painting.areas
     spreads = [float(hue_spread(labs[quiet], areas[quiet])) for labs in (before, after)]
     chroma = [float((areas * np.hypot(labs[:, 1], labs[:, 2])).sum()) for labs in (before, after)]
@@ -367,7 +371,8 @@ def ranked(
 ) -> list[Harmony]:
     """Mothers in the order of what they bring: each at the least equal pull that halves the spread.
 
-    First those with which no wish gives way, then by how much chroma stays.
+    First those with which no wish gives way, then by how much chroma stays. Colours are read off
+    coarsely sampled ways; `judged` computes those of the one that is chosen.
     """
     quiet = ~painting.accents
     wanted = HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))
@@ -377,5 +382,6 @@ def ranked(
             mother = Mother(painting, paint, dark=dark, points=COARSE)
         except InputError:
             continue
-        found.append(judged(mother, mother.pull_to(wanted, accent_share)))
+        shares = mother.pull_to(wanted, accent_share)
+        found.append(judged(mother, shares, mother.between(shares)))
     return sorted(found, key=lambda each: (len(each.gives_way), -each.chroma_kept))
