@@ -2,6 +2,7 @@
 
 import http.client
 import json
+from collections.abc import Callable
 from typing import Any
 
 from bench.timing import median_ms
@@ -39,7 +40,13 @@ class DemoPainter:
         return json.loads(told) if told else None
 
     def ms(
-        self, method: str, path: str, body: dict[str, Any] | None = None, runs: int = 12
+        self,
+        method: str,
+        path: str,
+        body: dict[str, Any] | Callable[[], dict[str, Any]] | None = None,
+        runs: int = 12,
     ) -> float:
-        """Milliseconds of an answer, at the median."""
-        return median_ms(lambda: self.ask(method, path, body), runs=runs)
+        """Milliseconds of an answer, at the median; a body that is made anew is never the same."""
+        return median_ms(
+            lambda: self.ask(method, path, body() if callable(body) else body), runs=runs
+        )

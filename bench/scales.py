@@ -3,6 +3,8 @@
 import contextlib
 import sys
 import tempfile
+from collections.abc import Callable
+from itertools import count
 from pathlib import Path
 from typing import Any
 
@@ -18,6 +20,7 @@ COOL = ("PV23", "PB29", "PB15:3", "PB35", "PG7", "PG18", "PBk9")
 ALL_PAIRS = [(warm, cool) for warm in WARM for cool in COOL]
 RECEDING = (("PO20",), ("PO20", "PG17"), ("PO20", "PG17", "PB29"))
 PORT = 8790
+Body = dict[str, Any] | Callable[[], dict[str, Any]]
 
 
 def core() -> list[Figure]:
@@ -79,13 +82,19 @@ def api() -> list[Figure]:
                 **{"kind": "chart", "chart": "browns", "count": 4, "base": [2, 1, 1]},
                 "ends": [asked.end(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
             }
-            grams = {"tool": "grams", "step": 0.1, "volume_ml": 5}
+            grams = {"tool": "grams", "step": 0.1}
             kept = {"end": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
 
-            def cost(what: str, body: dict[str, Any], runs: int = 12) -> float:
+            def cost(what: str, body: Body, runs: int = 12) -> float:
                 return asked.ms("POST", f"scales/compute/{what}", body, runs)
 
-            plan = {"request": browns, "measure": grams}
+            volumes = count(500)
+
+            def plan() -> dict[str, Any]:
+                """A volume that was never asked for, so that nothing of it is known already."""
+                measure = {**grams, "volume_ml": next(volumes) / 100}
+                return {"request": browns, "measure": measure}
+
             figures = [
                 below("the same at the API", cost("scale", trail, 60), "ms", 60),
                 below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),

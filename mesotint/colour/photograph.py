@@ -11,7 +11,6 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
-from scipy.cluster.vq import kmeans2
 
 from mesotint.colour.colorimetry import lab_from_xyz, white_point
 from mesotint.colour.difference import delta_e_2000
@@ -162,6 +161,9 @@ def notes(pixels: Array, count: int, card: Card | None = None) -> list[Note]:
     InputError
         For a number of notes that cannot be had.
     """
+    # Half a second to load, for what few requests need.
+    from scipy.cluster.vq import kmeans2
+
     if not FEWEST_NOTES <= count <= MOST_NOTES:
         raise InputError(f"count: ask for {FEWEST_NOTES} to {MOST_NOTES} notes.", "count")
     flat = np.asarray(pixels).reshape(-1, 3)

@@ -48,6 +48,7 @@ ADDITION_COST: Final = 0.2
 _HUE_OFF_DEGREES: Final = 6.0
 _CHROMA_OFF: Final = 3.0
 _SEEN_STEP: Final = 1.0
+_SETS_KEPT: Final = 40
 _ALONG: Final = 0.7
 
 
@@ -291,7 +292,7 @@ def _best(
     Within the growth allowed, if that comes close; else without regard to it, so that the painter
     sees what correcting this pile would cost.
     """
-    searcher = Searcher([pile, *box], viewing, [Wanted(target, must=(0,))])
+    searcher = Searcher([pile, *box], viewing, [Wanted(target, must=(0,))], sets_kept=_SETS_KEPT)
     entries = []
     for found in searcher.run(MOST_PAINTS)[0]:
         gaps = delta_e_2000(found.labs, target)

@@ -30,9 +30,9 @@ _COARSE_LEVEL: Final = 5
 _BLOCK: Final = 400
 _STEPS: Final = 9
 _LOOK_AFTER: Final = 3
-_HOPEFUL: Final = 260
+_HOPEFUL_FOR_EACH: Final = 2.4
+_FEWEST_HOPEFUL: Final = 60
 _SPARING_SETS: Final = 12
-_SPARING_HOPEFUL: Final = 60
 _NEAR_ENOUGH: Final = 0.1
 _STANDS_STILL: Final = 0.995
 _TRACE: Final = 0.03
@@ -75,7 +75,8 @@ class Searcher:
     """A box, ready to be searched for some colours at once.
 
     A sparing search wants one good mixture of each: it follows fewer sets, and for each colour ends
-    with the number of paints that reaches it.
+    with the number of paints that reaches it. `sets_kept` is how many sets of each size are
+    followed beyond the lattice.
     """
 
     def __init__(
@@ -85,10 +86,11 @@ class Searcher:
         wanted: Sequence[Wanted],
         *,
         sparing: bool = False,
+        sets_kept: int = KEPT_SETS,
     ) -> None:
         self.sparing = sparing
-        self.sets_kept = _SPARING_SETS if sparing else KEPT_SETS
-        self.hopeful = _SPARING_HOPEFUL if sparing else _HOPEFUL
+        self.sets_kept = _SPARING_SETS if sparing else sets_kept
+        self.hopeful = max(_FEWEST_HOPEFUL, round(_HOPEFUL_FOR_EACH * self.sets_kept))
         self.level = _COARSE_LEVEL if sparing else _FINE_LEVEL
         self.box = [*box, WATER] if viewing.medium == "wash" else list(box)
         self.count = len(box)

@@ -7,6 +7,7 @@ painter who needs better weighs a known volume.
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -273,10 +274,23 @@ def measured_volumes(
     white : Paint
     viewing : Viewing
     """
+    volumes = tuple(np.asarray(volumes_ml, dtype=np.float64).tolist())
+    return _measured(volumes, tuple(paints), tool, white, viewing)
+
+
+# A plan measures what its sheet has measured already, and is asked for again with every tick.
+@lru_cache(maxsize=1024)
+def _measured(
+    volumes_ml: tuple[float, ...],
+    paints: tuple[Paint, ...],
+    tool: Tool,
+    white: Paint,
+    viewing: Viewing,
+) -> Measured:
     units = np.array([tool.per_ml(paint) for paint in paints])
-    wanted = np.asarray(volumes_ml, dtype=np.float64)
+    wanted = np.array(volumes_ml)
     exact = viewing.lab(wanted, paints)
-    plan = _Plan(tuple(paints), wanted, ())
+    plan = _Plan(paints, wanted, ())
     for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.least)).tolist():
         doubt = _doubt(wanted, i, tool.step / units[i], paints, viewing)
         as_it_is = plan.volumes[i] * units[i] >= tool.step
@@ -357,6 +371,7 @@ def _with_let_down(plan: _Plan, strong: int, carrier: Paint, parts: float, volum
     return _Plan(paints, volumes, (*plan.let_downs, thinned))
 
 
+@lru_cache(maxsize=512)
 def let_down(paint: Paint, carrier: Paint, parts: float = 9.0) -> Paint:
     """A strong paint thinned beforehand: one part in nine of white or of its partner."""
     return mixed_tube(

@@ -9,7 +9,6 @@ from typing import Final
 
 import numpy as np
 from PIL import Image
-from scipy.ndimage import gaussian_filter
 
 from mesotint.colour.colorimetry import lab_from_lch
 from mesotint.colour.srgb import srgb_from_lab
@@ -36,6 +35,9 @@ MUD, MUD_WET, ROPE, BILL = (
 
 def _noise(rng: np.random.Generator, across: float, down: float) -> Array:
     """Soft noise between about -1 and 1, shape (HEIGHT, WIDTH)."""
+    # The program itself needs the finished picture alone.
+    from scipy.ndimage import gaussian_filter
+
     soft = gaussian_filter(rng.standard_normal((HEIGHT, WIDTH)), (down, across))
     return np.asarray(soft / (2 * soft.std()))
 
@@ -47,6 +49,8 @@ def _blend(lab: Array, colour: tuple[float, float, float], how: Array) -> None:
 
 def painted() -> Image.Image:
     """The picture."""
+    from scipy.ndimage import gaussian_filter
+
     rng = np.random.default_rng(_SEED)
     y, x = np.mgrid[0:HEIGHT, 0:WIDTH].astype(float)
     lab = np.empty((HEIGHT, WIDTH, 3))
