@@ -208,15 +208,16 @@ def _short_list(
         # Only the best of each size can come onto a list this short.
         for i in np.argsort(gaps)[: 6 * length].tolist():
             paints, parts = group.paints(i), group.parts[i]
-            used = frozenset(paints[j].key for j in _that_count(paints, parts))
+            # A paint that does something is kept, however little a strong one has to be.
+            kept = [j for j, does in enumerate(group.does[i].tolist())
+                    if does > _LEAST_EFFECT or paints[j] is WATER]  # fmt: skip
+            paints, parts = tuple(paints[j] for j in kept), parts[kept]
+            used = frozenset(paint.key for paint in paints)
             score = float(gaps[i]) + TUBE_COST * len(used - {WATER.key})
             if used not in entries or score < entries[used][0]:
                 entries[used] = (score, paints, parts)
     best = sorted(entries.values(), key=lambda entry: entry[0])[:length]
-    mixed: list[tuple[tuple[Paint, ...], Array]] = []
-    for _, paints, parts in best:
-        kept = _that_count(paints, parts)
-        mixed.append((tuple(paints[j] for j in kept), parts[kept] / parts[kept].sum()))
+    mixed = [(paints, parts / parts.sum()) for _, paints, parts in best]
     films = np.array([viewing.reflectance(shares, chosen) for chosen, shares in mixed])
     labs = lab_from_reflectance(films, viewing.light)
     recipes = [
@@ -230,17 +231,6 @@ def _short_list(
         )
     ]
     return sorted(recipes, key=lambda recipe: recipe.delta_e + TUBE_COST * recipe.tubes)
-
-
-def _that_count(paints: Sequence[Paint], parts: Array) -> list[int]:
-    """Places of the paints that do something in a mixture, however little a strong one has to."""
-    does = [
-        part * float(paint.absorption.mean() + paint.scattering.mean())
-        for paint, part in zip(paints, parts.tolist(), strict=True)
-    ]
-    least = _LEAST_EFFECT * sum(does)
-    # Water does nothing but take up room, and that is what it is there for.
-    return [i for i, effect in enumerate(does) if effect > least or paints[i] is WATER]
 
 
 def _helper(

@@ -59,12 +59,17 @@ class Wanted:
 
 @dataclass(frozen=True)
 class Found:
-    """Refined mixtures of one size for one colour: places in the box, parts adding to 1, CIELAB."""
+    """Refined mixtures of one size for one colour: places in the box, parts adding to 1, CIELAB.
+
+    `does` is the share of each paint in a mixture's absorption and scattering; water does nothing
+    but take up room.
+    """
 
     box: Sequence[Paint]
     sets: Indices
     parts: Array
     labs: Array
+    does: Array
 
     def paints(self, row: int) -> tuple[Paint, ...]:
         """The paints of one mixture."""
@@ -128,7 +133,7 @@ class Searcher:
             for t, each in self.refine(kept, starts[keep], of[keep]).items():
                 found[t].append(each)
                 triples[t] = each.sets[:, :size], each.parts
-            open_ = [t for t in open_ if not (self.sparing and self._reached(t, found[t]))]
+            open_ = [t for t in open_ if not (self.sparing and self._reached(t, found[t][-1:]))]
         if most == MOST_PAINTS and self.count >= MOST_PAINTS:
             grown = [(t, *self.extended(*triples[t], t)) for t in open_ if t in triples]
             if grown:
@@ -257,8 +262,10 @@ class Searcher:
             )[:, 0],
             self.viewing.light,
         )
+        does = parts * (self.k[sets].mean(axis=-1) + self.s[sets].mean(axis=-1))
+        does /= does.sum(axis=1, keepdims=True)
         return {
-            t: Found(self.box, sets[of == t], parts[of == t], exact[of == t])
+            t: Found(self.box, sets[of == t], parts[of == t], exact[of == t], does[of == t])
             for t in np.unique(of).tolist()
         }
 

@@ -5,8 +5,7 @@ from typing import Any, Final
 from django.db import transaction
 
 from server.demo.photograph import PICTURE, card_area
-from server.painters.api import DEMO_PAINTER
-from server.painters.models import Painter
+from server.painters.models import DEMO_PAINTER, Painter
 from server.piles import recall
 from server.piles.photographs import set_card, take_in
 from server.piles.schemas import AreaIn, CardIn, KeepIn, PileEventIn, PileIn, PotIn

@@ -7,9 +7,7 @@ from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
 from ninja import Field, Router, Schema
 
-from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE, Painter
-
-DEMO_PAINTER = "demo"
+from server.painters.models import DARKEST_STAGE, DEMO_PAINTER, LIGHTEST_STAGE, Painter
 
 router = Router(tags=["painters"])
 

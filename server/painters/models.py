@@ -7,6 +7,8 @@ from django.db import models
 LIGHTEST_STAGE = 9.0
 DARKEST_STAGE = 2.0
 
+DEMO_PAINTER = "demo"
+
 
 class Painter(AbstractUser):
     """A painter's account. `stage_value` is the Munsell value of the surround, 2 to 9."""

@@ -6,7 +6,7 @@ from dataclasses import dataclass, replace
 from functools import cache, cached_property
 
 import numpy as np
-from django.db.models import Q, QuerySet
+from django.db.models import Q, QuerySet, prefetch_related_objects
 from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
@@ -112,8 +112,11 @@ class PaintBox:
     def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
         mine = Tube.objects.filter(painter=painter).select_related("calibration")
         self._usable = set(in_use(painter).values_list("pk", flat=True))
-        wanted = mine.filter(Q(pk__in=self._usable) | Q(pk__in=named)).prefetch_related("recipe")
+        wanted = mine.filter(Q(pk__in=self._usable) | Q(pk__in=named))
         self.tubes = {tube.pk: tube for tube in wanted.order_by("pk")}
+        # Most tubes are one paint and have no recipe to look for.
+        mixed = [tube for tube in self.tubes.values() if not tube.paint_key]
+        prefetch_related_objects(mixed, "recipe")
         self._paints: dict[int, Paint] = {}
 
     def paint(self, tube_id: int) -> Paint:
