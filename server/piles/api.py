@@ -35,18 +35,9 @@ from server.piles.schemas import (
     TouchingOut,
     WeighIn,
 )
-from server.piles.services import (
-    do,
-    family,
-    into_pot,
-    mine,
-    new_pile,
-    pile_out,
-    piles_out,
-    split,
-    touching_out,
-)
+from server.piles.services import do, family, into_pot, mine, new_pile, split
 from server.piles.targets import set_target
+from server.piles.told import pile_out, piles_out, touching_out
 from server.problems import problem
 from server.scales.ends import look_fields
 from server.scales.requests import Light

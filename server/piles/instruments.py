@@ -15,7 +15,8 @@ from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Balance, Pile
 from server.piles.schemas import GramScaleOut, MeasurePileIn, PileEventIn, PutIn, WeighIn
-from server.piles.services import calibrates, do, see
+from server.piles.services import do, see
+from server.piles.told import calibrates
 from server.tubes.measuring import desk_of, instrument_of, keep_readings, real_paint_in
 from server.tubes.services import PaintBox
 

@@ -9,19 +9,19 @@ import { InstrumentState } from "../tubes/InstrumentState";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
-import { AddBar } from "./AddBar";
 import { MEASURES, millilitres, useMeasure } from "./amounts";
-import { MoveForm, MovesMenu } from "./Moves";
-import type { MoveName } from "./moveNames";
 import { newToken, useOutbox } from "./outbox";
-import { PaletteStrip, ScrapedOff, type Scraping, useScraping } from "./PaletteStrip";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
+import { AddBar } from "./palette/AddBar";
+import { MoveForm, MovesMenu } from "./palette/Moves";
+import type { MoveName } from "./palette/moveNames";
+import { PaletteStrip, ScrapedOff, type Scraping, useScraping } from "./palette/PaletteStrip";
+import { usePileMoves } from "./palette/usePileMoves";
+import { Weighing } from "./palette/Weighing";
 import { mixturesQuery, tellPile } from "./queries";
-import { TargetChooser } from "./TargetChooser";
 import { Touching } from "./Touching";
-import { usePileMoves } from "./usePileMoves";
-import { Weighing } from "./Weighing";
+import { TargetChooser } from "./targets/TargetChooser";
 
 /** The stage at the palette: a pile, its target, and the smallest thing that helps. */
 export default function PilesStage({ me, pileId }: { me: Me; pileId: number | null }) {

@@ -1,11 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, type GramScale, got, type Tube } from "../api/client";
-import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
-import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
-import { gramScaleQuery } from "./queries";
+import { api, type GramScale, got, type Tube } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { gramScaleQuery } from "../queries";
 
 const LOOKS_EVERY_MS = 200;
 const STEPS = [

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, got, type PhotoArea, type Photograph } from "../api/client";
-import { Problem, problemFrom, unreachable } from "../api/problem";
-import { csrfToken } from "../api/session";
-import { photographsQuery } from "./queries";
+import { api, got, type PhotoArea, type Photograph } from "../../api/client";
+import { Problem, problemFrom, unreachable } from "../../api/problem";
+import { csrfToken } from "../../api/session";
+import { photographsQuery } from "../queries";
 
 const MOST_BYTES = 25 * 1024 * 1024;
 

@@ -1,15 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { SavedMixture, Target } from "../api/client";
-import { NO_TARGET } from "../app/beginPile";
-import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
-import { Note } from "../ui/Note";
-import { Swatch } from "../ui/Swatch";
-import { TextField } from "../ui/TextField";
+import type { SavedMixture, Target } from "../../api/client";
+import { NO_TARGET } from "../../app/beginPile";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { Swatch } from "../../ui/Swatch";
+import { TextField } from "../../ui/TextField";
+import { mixturesQuery } from "../queries";
 import { PhotoTargets } from "./PhotoTargets";
-import { mixturesQuery } from "./queries";
 import { ReadingTargets } from "./ReadingTargets";
 
 const SOURCES = [

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { api, got, type Pile } from "../api/client";
-import { newToken } from "./outbox";
-import { tellPile } from "./queries";
+import { api, got, type Pile } from "../../api/client";
+import { newToken } from "../outbox";
+import { tellPile } from "../queries";
 
 type Move =
   | { what: "split"; into: number; shares?: number[] | null }

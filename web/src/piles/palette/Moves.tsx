@@ -2,13 +2,13 @@ import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
 import { ChevronDown } from "lucide-react";
 import { useState } from "react";
-import type { Pile, Tube } from "../api/client";
-import { pilesQuery } from "../api/queries";
-import { Button } from "../ui/Button";
-import { Choice, Select } from "../ui/Choice";
-import { NumberField } from "../ui/NumberField";
-import { TextField } from "../ui/TextField";
-import { millilitres } from "./amounts";
+import type { Pile, Tube } from "../../api/client";
+import { pilesQuery } from "../../api/queries";
+import { Button } from "../../ui/Button";
+import { Choice, Select } from "../../ui/Choice";
+import { NumberField } from "../../ui/NumberField";
+import { TextField } from "../../ui/TextField";
+import { millilitres } from "../amounts";
 import { MOVES, type MoveName } from "./moveNames";
 
 /** What can be done with the pile besides adding a tube. */

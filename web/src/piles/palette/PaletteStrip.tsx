@@ -2,10 +2,10 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, got, type Pile, type PileSummary } from "../api/client";
-import { pilesQuery } from "../api/queries";
-import { Button } from "../ui/Button";
-import { Swatch } from "../ui/Swatch";
+import { api, got, type Pile, type PileSummary } from "../../api/client";
+import { pilesQuery } from "../../api/queries";
+import { Button } from "../../ui/Button";
+import { Swatch } from "../../ui/Swatch";
 
 /** Scraping piles off the palette, and bringing back the one scraped off last. */
 export function useScraping() {

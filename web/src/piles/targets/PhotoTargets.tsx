@@ -9,15 +9,15 @@ import {
   type Photograph,
   type PhotoNote,
   type Target,
-} from "../api/client";
-import { NO_TARGET } from "../app/beginPile";
-import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
-import { Note } from "../ui/Note";
-import { Stepper } from "../ui/Stepper";
-import { Swatch } from "../ui/Swatch";
+} from "../../api/client";
+import { NO_TARGET } from "../../app/beginPile";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { Stepper } from "../../ui/Stepper";
+import { Swatch } from "../../ui/Swatch";
+import { notesQuery, photographsQuery } from "../queries";
 import { Picture } from "./Picture";
-import { notesQuery, photographsQuery } from "./queries";
 import { usePhotographs } from "./usePhotographs";
 
 const CARDS = [
