@@ -26,7 +26,7 @@ from mesotint.paints.library import Paint, mixed_tube
 HALF: Final = 0.5
 CONTRAST_KEPT: Final = 0.9
 VALUE_WITHIN: Final = 2.0
-"""How much of an accent's contrast is to stay, and how near every L* (issue's own figures)."""
+"""How much of an accent's contrast is to stay, and how near every L* (our own figures)."""
 
 FINE: Final = 33
 COARSE: Final = 9

@@ -9,6 +9,8 @@ import math
 from dataclasses import dataclass, replace
 from typing import Final, Protocol
 
+import numpy as np
+
 from mesotint.errors import InputError
 
 GREATEST_LOAD_G: Final[dict[float, float]] = {0.1: 500.0, 0.01: 200.0}
@@ -27,6 +29,14 @@ CREEPS_STEPS: Final = 10.0
 """How far it creeps at the most."""
 
 _SWING_TURNS_PER_S: Final = 2.5
+
+HAND_ERROR: Final = 0.1
+"""Standard error of what the simulated hand squeezes out, as a share of it."""
+
+
+def squeezed(meant_g: float, rng: np.random.Generator) -> float:
+    """Grams that the simulated hand squeezes out when it means `meant_g`; never below zero."""
+    return meant_g * max(0.0, 1 + HAND_ERROR * float(rng.standard_normal()))
 
 
 @dataclass(frozen=True)

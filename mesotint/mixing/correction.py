@@ -4,7 +4,7 @@ The pile counts as one paint that every recipe must hold; the recipes of the box
 lists of additions. Value is judged first, then hue, then chroma (common practice).
 """
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from itertools import permutations
 from typing import Final
@@ -201,6 +201,7 @@ def correct(
     *,
     seen: Array | None = None,
     most_growth: float = MOST_GROWTH,
+    stock_ml: Mapping[str, float] | None = None,
 ) -> Correction:
     """What to add to a pile to bring it to a target.
 
@@ -219,6 +220,9 @@ def correct(
         along into the advice.
     most_growth : float
         How many times its volume the pile may have in the end; 1 to 50.
+    stock_ml : mapping, optional
+        Millilitres there are, by paint key, of what is soon used up; advice that would need more
+        of such a paint does without it.
 
     Raises
     ------
@@ -245,6 +249,11 @@ def correct(
     paints, parts, gap = _best(pile, box, viewing, target - carried, most_growth)
     volumes = parts / parts[0] * volume
     additions = _ordered(pile, paints[1:], volumes, viewing, target, carried)
+    if short := _short(additions, stock_ml):
+        enough = [paint for paint in box if paint.key not in short]
+        return correct(
+            pile_ml, target, enough, viewing, seen=seen, most_growth=most_growth, stock_ml=stock_ml
+        )
     growth = float(volumes.sum() / volume)
     again = gap >= CLOSE or growth > most_growth
     return Correction(wrong, waits, additions, now, gap, growth, again)
@@ -255,6 +264,8 @@ def begin(
     box: Sequence[Paint],
     volume_ml: float = FIRST_ML,
     viewing: Viewing = DEFAULT_VIEWING,
+    *,
+    stock_ml: Mapping[str, float] | None = None,
 ) -> tuple[tuple[Addition, ...], float]:
     """What to begin an empty pile with: the best recipe, most of it first, and its CIEDE2000.
 
@@ -265,6 +276,8 @@ def begin(
     volume_ml : float
         How much the pile is to be, above zero.
     viewing : Viewing
+    stock_ml : mapping, optional
+        As `correct` takes it.
 
     Raises
     ------
@@ -281,7 +294,16 @@ def begin(
         Addition(paint, float(ml), float(ml), lab, what_it_does(before, lab))
         for paint, ml, before, lab in zip(paints, volumes, [None, *labs[:-1]], labs, strict=True)
     ]
+    if short := _short(additions, stock_ml):
+        enough = [paint for paint in box if paint.key not in short]
+        return begin(target, enough, volume_ml, viewing, stock_ml=stock_ml)
     return tuple(additions), recipe.delta_e
+
+
+def _short(additions: Sequence[Addition], stock_ml: Mapping[str, float] | None) -> set[str]:
+    """Keys of the paints of which more is advised than there is."""
+    there_is = stock_ml or {}
+    return {a.paint.key for a in additions if a.volume_ml > there_is.get(a.paint.key, np.inf)}
 
 
 def _best(

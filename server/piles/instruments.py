@@ -4,13 +4,15 @@ import time
 from dataclasses import fields
 
 import numpy as np
+from django.db import transaction
 
 from mesotint.errors import InputError
-from mesotint.instruments.gram_scale import GREATEST_LOAD_G, SimulatedScale
+from mesotint.instruments.gram_scale import GREATEST_LOAD_G, SimulatedScale, squeezed
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.calibration import GREATEST_TINT
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import WHITE_KEY, Paint
+from mesotint.planning.tools import HONEST_STEPS
 from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Balance, Pile
@@ -19,9 +21,6 @@ from server.piles.services import do, see
 from server.piles.told import calibrates
 from server.tubes.measuring import desk_of, instrument_of, keep_readings, real_paint_in
 from server.tubes.services import PaintBox
-
-HAND_ERROR = 0.1
-"""Standard error of what the simulated hand squeezes out, as a share of it."""
 
 _STATE = [field.name for field in fields(SimulatedScale)]
 
@@ -51,6 +50,7 @@ def scale_out(balance: Balance) -> GramScaleOut:
         shown_g=weight.shown_g,
         settled=weight.settled,
         greatest_g=GREATEST_LOAD_G[balance.step_g],
+        least_g=HONEST_STEPS * balance.step_g,
     )
 
 
@@ -66,15 +66,17 @@ def tare(balance: Balance) -> None:
 
 def put(balance: Balance, asked: PutIn) -> None:
     """Let the simulated hand put something on the scale, or take something off."""
-    hand = 1 + HAND_ERROR * np.random.default_rng().standard_normal() if asked.unsteady else 1.0
-    _keep(balance, scale_of(balance).with_more(asked.mass_g * max(hand, 0.0), time.time()))
+    mass = squeezed(asked.mass_g, np.random.default_rng()) if asked.unsteady else asked.mass_g
+    _keep(balance, scale_of(balance).with_more(mass, time.time()))
 
 
+@transaction.atomic
 def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
     """Take what the scale shows as an addition of a tube, and tare for the next one."""
+    # Sent twice, the second waits here until the first has tared.
+    balance = Balance.objects.select_for_update().get(pk=balance_of(painter).pk)
     if pile.events.filter(token=asked.token).exists():
         return
-    balance = balance_of(painter)
     weight = scale_of(balance).read(time.time())
     if weight.shown_g is None:
         raise InputError(

@@ -14,7 +14,7 @@ from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Pile, SavedMixture, SavedPart
 from server.piles.schemas import FoundMixtureOut, IngredientOut, KeepIn, SavedMixtureOut
-from server.piles.targets import target_lab
+from server.piles.targets import lab_of, target_lab
 from server.scales.ends import look_fields
 from server.tubes.services import data_version
 
@@ -57,11 +57,6 @@ def keep(painter: Painter, pile: Pile, asked: KeepIn) -> SavedMixture:
         for part in made
     )
     return kept
-
-
-def lab_of(mixture: SavedMixture) -> Array:
-    """The colour of a kept mixture as it was kept."""
-    return np.array([mixture.lightness, mixture.a, mixture.b])
 
 
 def colour_of(painter: Painter, pile: Pile) -> Array:

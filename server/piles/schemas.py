@@ -223,12 +223,16 @@ class TouchingOut(Schema):
 
 
 class GramScaleOut(Schema):
-    """What the simulated gram scale shows; no figure where it is overloaded."""
+    """What the simulated gram scale shows; no figure where it is overloaded.
+
+    Between `least_g` and `greatest_g` it weighs honestly.
+    """
 
     step_g: float
     shown_g: float | None
     settled: bool
     greatest_g: float
+    least_g: float
 
 
 class GramScaleIn(Schema):

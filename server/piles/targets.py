@@ -23,6 +23,11 @@ def target_lab(pile: Pile) -> Array | None:
     return np.array([pile.target_lightness, pile.target_a, pile.target_b])
 
 
+def lab_of(mixture: SavedMixture) -> Array:
+    """The colour of a kept mixture as it was kept."""
+    return np.array([mixture.lightness, mixture.a, mixture.b])
+
+
 def set_target(pile: Pile, painter: Painter, asked: TargetIn) -> None:
     """Give a pile a colour to hit, under its name or what it is from."""
     lab, name = _found(painter, asked)
@@ -42,7 +47,7 @@ def _found(painter: Painter, asked: TargetIn) -> tuple[Array, str]:
         return DEFAULT_VIEWING.lab(np.ones(1), [paint_of(box, asked.mixture)]), ""
     if asked.saved is not None:
         saved = get_object_or_404(SavedMixture, pk=asked.saved, painter=painter)
-        return np.array([saved.lightness, saved.a, saved.b]), saved.name
+        return lab_of(saved), saved.name
     if asked.photo is not None:
         photo = get_object_or_404(Photograph, pk=asked.photo.photograph, painter=painter)
         return colour_of(photo, asked.photo.area).lab, ""

@@ -7,9 +7,8 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab
-from mesotint.errors import InputError
 from mesotint.mixing import palette as core
-from mesotint.mixing.correction import Addition, Correction, begin, correct
+from mesotint.mixing.correction import Addition, begin, correct
 from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.mixing.recipe import smoothest_reflectance
 from mesotint.optics.grid import Array
@@ -189,29 +188,21 @@ def calibrates(ledger: Ledger, there: core.Pile) -> list[CalibratesOut]:
 
 
 def _advice(ledger: Ledger, pile: Pile, there: core.Pile, target: Array) -> PileAdviceOut:
-    tubes = {paint.key: paint for paint in ledger.box.paints if paint.key in ledger.box.tube_of}
     # A pot is a paint like another, as long as there is enough in it.
-    pots = {paint.key: (pk, ml) for pk, (paint, ml) in ledger.pots.items() if pk != pile.pk}
-    paints = [*tubes.values(), *(p for pk, (p, _) in ledger.pots.items() if pk != pile.pk)]
-    if not paints:
-        raise InputError("box: it is empty; put a tube in to mix with.", "box")
-    while True:
-        additions, told = _advised(there, target, paints)
-        short = {a.paint.key for a in additions if a.volume_ml > pots.get(a.paint.key, (0, 1e9))[1]}
-        if not short:
-            break
-        paints = [paint for paint in paints if paint.key not in short]
-    return PileAdviceOut(
-        additions=_additions_out(additions, ledger.box, {k: pk for k, (pk, _) in pots.items()}),
-        **told,
-    )
+    pots = {pk: pot for pk, pot in ledger.pots.items() if pk != pile.pk}
+    stock = {paint.key: ml for paint, ml in pots.values()}
+    paints = [paint for paint in ledger.box.paints if paint.key in ledger.box.tube_of]
+    paints += [paint for paint, _ in pots.values()]
+    additions, told = _advised(there, target, paints, stock)
+    pot_of = {paint.key: pk for pk, (paint, _) in pots.items()}
+    return PileAdviceOut(additions=_additions_out(additions, ledger.box, pot_of), **told)
 
 
 def _advised(
-    there: core.Pile, target: Array, paints: Sequence[Paint]
+    there: core.Pile, target: Array, paints: Sequence[Paint], stock_ml: Mapping[str, float]
 ) -> tuple[Sequence[Addition], dict[str, object]]:
     if not there.volumes_ml:
-        additions, gap = begin(target, paints)
+        additions, gap = begin(target, paints, stock_ml=stock_ml)
         return additions, {
             "wrong": [],
             "waits": False,
@@ -222,7 +213,7 @@ def _advised(
             "says": f"Begin with these; together they come within ΔE {gap:.1f}.",
         }
     seen = None if there.off is None else there.seen_lab
-    found: Correction = correct(there.volumes_ml, target, paints, seen=seen)
+    found = correct(there.volumes_ml, target, paints, seen=seen, stock_ml=stock_ml)
     return found.additions, {
         "wrong": list(found.wrong),
         "waits": found.waits,

@@ -3220,6 +3220,8 @@ export interface components {
         /**
          * GramScaleOut
          * @description What the simulated gram scale shows; no figure where it is overloaded.
+         *
+         *     Between `least_g` and `greatest_g` it weighs honestly.
          */
         GramScaleOut: {
             /** Step G */
@@ -3230,6 +3232,8 @@ export interface components {
             settled: boolean;
             /** Greatest G */
             greatest_g: number;
+            /** Least G */
+            least_g: number;
         };
         /**
          * GramScaleIn

@@ -3,14 +3,15 @@ import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useState } from "react";
 import { type Advice, api, got, type Me, type Pile, type Target } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
-import { EMPTY_PILE, NO_TARGET, useBeginPile } from "../app/beginPile";
+import { newToken } from "../api/token";
+import { NO_TARGET, newPile, pileFor, useBeginPiles } from "../app/beginPile";
 import { useKeys } from "../app/keys";
 import { InstrumentState } from "../tubes/InstrumentState";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { MEASURES, millilitres, useMeasure } from "./amounts";
-import { newToken, useOutbox } from "./outbox";
+import { useOutbox } from "./outbox";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
 import { AddBar } from "./palette/AddBar";
@@ -54,21 +55,19 @@ export default function PilesStage({ me, pileId }: { me: Me; pileId: number | nu
   );
 }
 
+/** A pile for each colour, the darkest begun last: it lies on top, and is mixed first. */
+const darkestOnTop = (darkToLight: readonly Target[]) => [...darkToLight].reverse().map(pileFor);
+
 /** A new pile for a colour, or one for each of a set of notes. */
 function NewPile({ onCancel }: { onCancel?: () => void }) {
-  const begin = useBeginPile();
-  const beginWith = (target: Target) =>
-    begin.mutate({ ...EMPTY_PILE, name: target.name, target, token: newToken() });
+  const begin = useBeginPiles();
   return (
     <TargetChooser
       isNew
       busy={begin.isPending}
       error={begin.error}
-      onDone={beginWith}
-      // The lightest last, so that the darkest is on top: it is mixed first.
-      onEach={(targets) => {
-        for (const target of [...targets].reverse()) beginWith(target);
-      }}
+      onDone={(target) => begin.mutate([pileFor(target)])}
+      onEach={(targets) => begin.mutate(darkestOnTop(targets))}
       onCancel={onCancel}
     />
   );
@@ -82,7 +81,7 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
   const [move, setMove] = useState<MoveName | "weigh" | null>(null);
   const outbox = useOutbox(me.name ?? "");
   const moves = usePileMoves(pile);
-  const fresh = useBeginPile();
+  const fresh = useBeginPiles();
   const waiting = outbox.waiting.filter((each) => each.pile === pile.id);
   const tube = tubes.find((each) => each.id === tubeId);
   const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
@@ -109,7 +108,7 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
   ]);
   const { mutate: moveIt } = moves;
   const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
-  const refused = outbox.refused?.pile === pile.id ? outbox.refused : null;
+  const { refused } = outbox;
   const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
@@ -203,7 +202,10 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
               )}
               {refused && (
                 <Note>
-                  {refused.says}: {refused.why}
+                  {refused.says}: {refused.why}{" "}
+                  <button type="button" className="underline" onClick={outbox.dismiss}>
+                    I have read it
+                  </button>
                 </Note>
               )}
               {trouble && <Note>{trouble.message}</Note>}
@@ -227,16 +229,16 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
         onAdd={follow}
         onAgain={() =>
           pile.target &&
-          fresh.mutate({
-            ...EMPTY_PILE,
-            name: pile.name,
-            target: {
-              ...NO_TARGET,
-              name: pile.target_name,
-              colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
-            },
-            token: newToken(),
-          })
+          fresh.mutate([
+            newPile({
+              name: pile.name,
+              target: {
+                ...NO_TARGET,
+                name: pile.target_name,
+                colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
+              },
+            }),
+          ])
         }
         onTarget={() => {
           setMove(null);
@@ -264,17 +266,14 @@ function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
       onDone();
     },
   });
-  const begin = useBeginPile();
+  const begin = useBeginPiles();
   return (
     <TargetChooser
       isNew={false}
-      busy={change.isPending}
+      busy={change.isPending || begin.isPending}
       error={change.error ?? begin.error}
       onDone={(target) => change.mutate(target)}
-      onEach={(targets) => {
-        for (const target of [...targets].reverse())
-          begin.mutate({ ...EMPTY_PILE, name: target.name, target, token: newToken() });
-      }}
+      onEach={(targets) => begin.mutate(darkestOnTop(targets))}
       onCancel={onDone}
     />
   );
@@ -297,7 +296,7 @@ function PileMove({
   onClose: () => void;
 }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
-  const begin = useBeginPile();
+  const begin = useBeginPiles();
   const cache = useQueryClient();
   const keep = useMutation({
     mutationFn: (name: string) =>
@@ -343,20 +342,20 @@ function PileMove({
             const label = tubes.find((each) => each.id === strong)?.label ?? "tube";
             if (!white) return;
             begin.mutate(
-              {
-                ...EMPTY_PILE,
-                kind: "let-down",
-                name: `${label}, 1 in ${parts + 1}`,
-                start: {
-                  name: "",
-                  parts: [
-                    { tube: strong, parts: 1 },
-                    { tube: white.id, parts },
-                  ],
-                },
-                volume_ml,
-                token: newToken(),
-              },
+              [
+                newPile({
+                  kind: "let-down",
+                  name: `${label}, 1 in ${parts + 1}`,
+                  start: {
+                    name: "",
+                    parts: [
+                      { tube: strong, parts: 1 },
+                      { tube: white.id, parts },
+                    ],
+                  },
+                  volume_ml,
+                }),
+              ],
               done,
             );
           },

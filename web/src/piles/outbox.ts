@@ -2,6 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
 import { api, got, type Pile, type PileEvent } from "../api/client";
 import { Problem } from "../api/problem";
+import { newToken } from "../api/token";
 import { tellPile } from "./queries";
 
 /**
@@ -78,11 +79,6 @@ function keep(owner: string, to: (waiting: Waiting[]) => Waiting[]) {
     memory.set(place, JSON.stringify(waiting));
   }
   change(owner, { waiting });
-}
-
-/** A mark that tells one thing done from all others, so that sending it twice does it once. */
-export function newToken(): string {
-  return crypto.randomUUID().replaceAll("-", "");
 }
 
 /** Whether an answer means that the line or the server is down, and nothing was decided. */

@@ -4,9 +4,10 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Pile } from "../api/client";
 import { pileQuery } from "../api/queries";
+import { newToken } from "../api/token";
 import { answerWith, SILENCE, studio } from "../testing/wire";
 import { millilitres, stepAmount } from "./amounts";
-import { forgetOutbox, newToken, useOutbox } from "./outbox";
+import { forgetOutbox, useOutbox } from "./outbox";
 import { PileSlip } from "./PileSlip";
 
 afterEach(() => {

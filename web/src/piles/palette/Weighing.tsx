@@ -58,8 +58,7 @@ export function Weighing({
   }, [settled, tube, taking, touch.isPending, onTake]);
   const step = scale?.step_g === 0.01 ? "0.01" : "0.1";
   const trouble = touch.error ?? error;
-  // Common practice: a weight says little below ten steps of the scale.
-  const tooLittle = wanted !== null && Number.parseFloat(wanted) < 10 * Number(step);
+  const tooLittle = wanted !== null && scale && Number.parseFloat(wanted) < scale.least_g;
   return (
     <section
       aria-label="Gram scale"

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, got, type Pile } from "../../api/client";
-import { newToken } from "../outbox";
+import { newToken } from "../../api/token";
 import { tellPile } from "../queries";
 
 type Move =

@@ -1,7 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
 import type { End, Patch } from "../../api/client";
-import { EMPTY_PILE, NO_TARGET, useBeginPile } from "../../app/beginPile";
+import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
 import { useNewSheet } from "../Bench";
@@ -112,7 +112,7 @@ const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
 /** The chosen mixture as the beginning of another sheet. */
 function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
   const begin = useNewSheet();
-  const pile = useBeginPile();
+  const pile = useBeginPiles();
   const end: End = {
     parts: patch.mixture ?? [],
     name: patch.mixture?.length === 1 ? "" : patch.name,
@@ -122,12 +122,7 @@ function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],
     [
       "A pile of it",
-      () =>
-        pile.mutate({
-          ...EMPTY_PILE,
-          name: patch.name,
-          target: { ...NO_TARGET, name: patch.name, mixture: end },
-        }),
+      () => pile.mutate([pileFor({ ...NO_TARGET, name: patch.name, mixture: end })]),
     ],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],
     ...CHARTS.map(
