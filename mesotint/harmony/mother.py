@@ -5,8 +5,8 @@ or a dark. Accents take none, or a trace. Common practice; there is no published
 shares, and the ranking is our own.
 """
 
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Mapping, Sequence
+from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Final
 
@@ -16,17 +16,17 @@ from scipy.optimize import minimize
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.painting import Painting
-from mesotint.harmony.unity import accent_contrasts, hue_spread, order_kept
-from mesotint.mixing.mixture import checked_amount
+from mesotint.harmony.unity import accent_contrasts, hue_spread
+from mesotint.mixing.mixture import WHITE_TEST_PARTS, checked_amount
 from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
 
-HALF: Final = 0.5
-CONTRAST_KEPT: Final = 0.9
-VALUE_WITHIN: Final = 2.0
-"""How much of an accent's contrast is to stay, and how near every L* (our own figures)."""
+WAYS: Final = ("equal", "same", "least")
+"""How a painting is given its mother: each passage by the same pull, all by the same share, or by
+what reaches a wanted unity with the least movement."""
 
 FINE: Final = 33
 COARSE: Final = 9
@@ -37,6 +37,57 @@ _CLOSINGS: Final = 4
 _CUTS: Final = 20
 _NUDGE: Final = 1e-4
 _WITHIN_DEGREES: Final = 0.05
+
+
+@dataclass(frozen=True)
+class _Mixed:
+    """Mixtures of shape (passages, n): K and S, CIELAB, and how much was added to one part of each
+    to hold its value, of the lightener or of the dark."""
+
+    absorption: Array
+    scattering: Array
+    labs: Array
+    amount: Array
+    lighten: np.ndarray
+
+
+@dataclass(frozen=True)
+class Giving:
+    """How much of the mother each passage is to take.
+
+    Attributes
+    ----------
+    way : str
+        One of `WAYS`.
+    amount : float
+        The share or the fraction of the way, 0 to 1; for the least movement the wanted hue spread
+        in degrees, 0 to 180.
+    accent_share : float
+        What accents take, 0 to 1.
+    most_delta_e : float or None
+        CIEDE2000 that no passage may move by more than.
+    pins : mapping
+        Shares of passages, by place, that stay as they are.
+
+    Raises
+    ------
+    InputError
+        For a way that is not known, or an amount that cannot be.
+    """
+
+    way: str = "equal"
+    amount: float = HALF
+    accent_share: float = 0.0
+    most_delta_e: float | None = None
+    pins: Mapping[int, float] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        if self.way not in WAYS:
+            raise InputError(f"way: choose {', '.join(WAYS)}.", "way")
+        checked_amount(self.amount, "amount", most=180 if self.way == "least" else 1)
+        checked_amount(self.accent_share, "accent_share", most=1)
+        for share in self.pins.values():
+            checked_amount(share, "pins", most=1)
 
 
 @dataclass(frozen=True)
@@ -54,6 +105,8 @@ class Mother:
         What darkens; needed where value is held.
     points : int
         How fine its way is sampled.
+    lightness : array, shape (passages,), optional
+        L* that values are held at; those of the painting where none are given.
 
     Raises
     ------
@@ -66,6 +119,7 @@ class Mother:
     hold_value: bool = True
     dark: Paint | None = None
     points: int = FINE
+    lightness: Array | None = None
 
     def __post_init__(self) -> None:
         if {paint.key for paint in self.painting.table[0]} == {self.paint.key}:
@@ -92,13 +146,56 @@ class Mother:
 
     def labs(self, shares: Array) -> Array:
         """CIELAB, shape (passages, n, 3), at shares of the mother of shape (passages, n)."""
+        return self._mixed(shares).labs
+
+    def opened(self, shares: Array) -> tuple[Array, Array]:
+        """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`."""
+        made, light = self._mixed(shares), self.painting.viewing.lightener
+        more = WHITE_TEST_PARTS * (1 + made.amount)[..., None]
+        opened = self._seen(
+            made.absorption + more * light.absorption, made.scattering + more * light.scattering
+        )
+        return made.labs, opened
+
+    def mixtures(self, shares: Array) -> list[dict[Paint, float]]:
+        """Parts of every paint in each passage, adding to 1, at shares of shape (passages,)."""
+        shares = np.asarray(shares, dtype=np.float64)
+        made = self._mixed(shares[:, None])
+        paints, parts = self.painting.table
+        told = []
+        for i, share in enumerate(shares.tolist()):
+            row = {
+                paint: part * (1 - share)
+                for paint, part in zip(paints, parts[i].tolist(), strict=True)
+                if part > 0 and share < 1
+            }
+            amount = float(made.amount[i, 0])
+            held = self.painting.viewing.lightener if made.lighten[i, 0] else self.dark
+            for paint, part in ((self.paint, share), (held, amount)):
+                if paint is not None and part > 0:
+                    row[paint] = row.get(paint, 0.0) + part
+            whole = sum(row.values())
+            told.append({paint: part / whole for paint, part in row.items()})
+        return told
+
+    def harmonised(self, shares: Array) -> Painting:
+        """The painting with the mother in it, at shares of shape (passages,)."""
+        passages = [
+            replace(passage, mixture=mixture)
+            for passage, mixture in zip(self.painting.passages, self.mixtures(shares), strict=True)
+        ]
+        return replace(self.painting, passages=tuple(passages))
+
+    def _mixed(self, shares: Array) -> "_Mixed":
+        """The passages' mixtures at shares of the mother of shape (passages, n)."""
         k, s = self.painting.optics
         share = np.asarray(shares, dtype=np.float64)[..., None]
         absorption = (1 - share) * k[:, None] + share * self.paint.absorption
         scattering = (1 - share) * s[:, None] + share * self.paint.scattering
-        if not self.hold_value:
-            return self._seen(absorption, scattering)
-        return self._held(absorption, scattering)
+        plain = self._seen(absorption, scattering)
+        nothing = np.zeros(plain.shape[:-1])
+        made = _Mixed(absorption, scattering, plain, nothing, nothing > 0)
+        return self._held(made) if self.hold_value else made
 
     def _seen(self, absorption: Array, scattering: Array) -> Array:
         viewing = self.painting.viewing
@@ -106,36 +203,49 @@ class Mother:
         film = viewing.film(one, absorption[..., None, :], scattering[..., None, :])
         return lab_from_reflectance(film[..., 0, :], viewing.light)
 
-    def _held(self, absorption: Array, scattering: Array) -> Array:
-        """The colours once the lightener or the dark has brought each to its passage's L*."""
+    def _held(self, plain: "_Mixed") -> "_Mixed":
+        """The mixtures once the lightener or the dark has brought each to its passage's L*."""
         assert self.dark is not None
         light = self.painting.viewing.lightener
-        plain = self._seen(absorption, scattering)
-        wanted = np.broadcast_to(self.painting.labs[:, None, 0], plain.shape[:-1])
-        lighten = (plain[..., 0] < wanted)[..., None]
-        more_k = np.where(lighten, light.absorption, self.dark.absorption)
-        more_s = np.where(lighten, light.scattering, self.dark.scattering)
-        sign = np.where(lighten[..., 0], 1.0, -1.0)
+        wanted = self.lightness if self.lightness is not None else self.painting.labs[:, 0]
+        wanted = np.broadcast_to(wanted[:, None], plain.labs.shape[:-1])
+        lighten = plain.labs[..., 0] < wanted
+        more_k = np.where(lighten[..., None], light.absorption, self.dark.absorption)
+        more_s = np.where(lighten[..., None], light.scattering, self.dark.scattering)
+        sign = np.where(lighten, 1.0, -1.0)
 
         def off(log_amount: Array) -> tuple[Array, Array]:
             amount = np.exp(log_amount)[..., None]
-            labs = self._seen(absorption + amount * more_k, scattering + amount * more_s)
+            labs = self._seen(
+                plain.absorption + amount * more_k, plain.scattering + amount * more_s
+            )
             return labs, sign * (labs[..., 0] - wanted)
 
         # More of either goes one way only, so the amount is closed in on from both sides (the
-        # Illinois form of false position: Dowell and Jarratt 1971).
+        # Illinois form of false position: Dowell and Jarratt 1971). The nearest try is what counts.
         low, high = np.full(wanted.shape, _LEAST_LOG), np.full(wanted.shape, _MOST_LOG)
         at_low, at_high = off(low)[1], off(high)[1]
+        amount, labs = np.zeros(wanted.shape), plain.labs
+        nearest = np.abs(plain.labs[..., 0] - wanted)
         for _ in range(_ROUNDS):
             middle = low - at_low * (high - low) / np.where(at_high == at_low, 1, at_high - at_low)
             middle = np.clip(middle, low, high)
-            labs, at = off(middle)
+            tried, at = off(middle)
+            better = np.abs(at) < nearest
+            nearest = np.where(better, np.abs(at), nearest)
+            amount = np.where(better, np.exp(middle), amount)
+            labs = np.where(better[..., None], tried, labs)
             under = at < 0
             at_high = np.where(under, at_high / 2, at)
             at_low = np.where(under, at, at_low / 2)
             low, high = np.where(under, middle, low), np.where(under, high, middle)
-        near = np.abs(plain[..., 0] - wanted) < 1e-3
-        return np.where(near[..., None], plain, labs)
+        return _Mixed(
+            plain.absorption + amount[..., None] * more_k,
+            plain.scattering + amount[..., None] * more_s,
+            labs,
+            amount,
+            lighten,
+        )
 
     def at(self, shares: Array) -> Array:
         """CIELAB of the passages, shape (passages, 3), each at its own share, computed."""
@@ -224,7 +334,7 @@ class Mother:
             told = of(at + steps * np.append(1.0, sign)[:, None])
             return np.asarray((told[1:] - told[0]) / (_NUDGE * sign))
 
-        start = np.full(count, self._pull_to(wanted_degrees))
+        start = np.full(count, self._least_amount(wanted_degrees))
         found = minimize(
             lambda f: float(moved(f)),
             start,
@@ -246,13 +356,24 @@ class Mother:
         every[quiet] = best
         return self._without_accents(self._shares_at(every), accent_share)
 
-    def _pull_to(self, wanted_degrees: float) -> float:
-        """The least fraction of the way at which a spread is reached; 1 where none does."""
+    def enough(self, way: str = "equal") -> float:
+        """The least amount of a giving, as `Giving.amount`, that halves the hue spread; the most
+        there is where none does."""
+        quiet = ~self.painting.accents
+        half = HALF * float(hue_spread(self.painting.labs[quiet], self.painting.areas[quiet]))
+        if way == "least":
+            return half
+        return self._least_amount(half, even=way == "equal")
+
+    def _least_amount(self, wanted_degrees: float, *, even: bool = True) -> float:
+        """The least fraction of the way, or else the least share, at which a spread is reached; 1
+        where none does."""
         quiet, areas = ~self.painting.accents, self.painting.areas
         low, high = 0.0, 1.0
         for _ in range(_CLOSINGS):
             tried = np.linspace(low, high, _CUTS + 1)
-            labs = self.between(self._shares_at(np.repeat(tried[:, None], len(quiet), axis=1)))
+            all_alike = np.repeat(tried[:, None], len(quiet), axis=1)
+            labs = self.between(self._shares_at(all_alike) if even else all_alike)
             under = np.flatnonzero(hue_spread(labs[:, quiet], areas[quiet]) <= wanted_degrees)
             if not len(under):
                 return 1.0
@@ -263,103 +384,131 @@ class Mother:
 
     def pull_to(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
         """The least equal pull that reaches a hue spread of what is no accent."""
-        return self.equal_pull(self._pull_to(wanted_degrees), accent_share)
+        return self.equal_pull(self._least_amount(wanted_degrees), accent_share)
+
+    def given(self, giving: Giving) -> Array:
+        """Shares, shape (passages,), as they are asked for."""
+        match giving.way:
+            case "same":
+                shares = self.same(giving.amount, giving.accent_share)
+            case "equal":
+                shares = self.equal_pull(giving.amount, giving.accent_share)
+            case _:
+                shares = self.least(giving.amount, giving.accent_share)
+        if giving.most_delta_e is not None:
+            shares = self.bounded(shares, giving.most_delta_e)
+        for place, share in giving.pins.items():
+            if 0 <= place < len(shares):
+                shares[place] = share
+        return shares
+
+    def even(self, points: int) -> Array:
+        """Shares that bring each passage by even fractions of its way in the plan, from nothing to
+        the whole, shape (passages, points)."""
+        fractions = np.linspace(0, 1, points)
+        return self._shares_at(np.repeat(fractions[:, None], len(self.painting.passages), 1)).T
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
         return np.where(self.painting.accents, accent_share, shares)
 
 
 @dataclass(frozen=True)
-class Harmony:
-    """A painting with a mother in it, and which wishes give way.
+class Harmony(Judged):
+    """A painting with a mother in it, judged.
 
     Attributes
     ----------
     mother : Mother
     shares : array, shape (passages,)
-    labs : array, shape (passages, 3)
-    spread_before, spread_after : float
-        Degrees; see `mesotint.harmony.unity.hue_spread`.
-    chroma_kept : float
-        Chroma of the whole, by area, over what it was.
-    gives_way : tuple of str
-        The wishes that cannot be had with this mother, in words; empty where all are met.
     """
 
     mother: Mother
     shares: Array
-    labs: Array
-    spread_before: float
-    spread_after: float
-    chroma_kept: float
-    gives_way: tuple[str, ...]
 
 
-def judged(mother: Mother, shares: Array, after: Array | None = None) -> Harmony:
-    """What a mother in these shares does to a painting, against the usual wishes.
+def harmony(mother: Mother, shares: Array, labs: Array | None = None) -> Harmony:
+    """What a mother in these shares does to a painting.
 
-    `after` are the passages' colours with it, shape (passages, 3), where they are known already.
+    `labs` are the passages' colours with it, shape (passages, 3), where they are known already.
     """
+    told = judged(mother.painting, mother.at(shares) if labs is None else labs)
+    return Harmony(**vars(told), mother=mother, shares=shares)
+
+
+@dataclass(frozen=True)
+class TradeOff:
+    """What each even pull toward a mother brings and costs, arrays of shape (points,).
+
+    Attributes
+    ----------
+    fractions : array
+        Of every passage's way in the plan, 0 to 1.
+    spread_degrees : array
+        Hue spread of what is no accent.
+    chroma_kept : array
+        Chroma of the whole, by area, over what it was.
+    contrast_kept : array
+        The least that an accent keeps of its CIEDE2000 to what it touches; 1 without accents.
+    """
+
+    fractions: Array
+    spread_degrees: Array
+    chroma_kept: Array
+    contrast_kept: Array
+
+
+def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> TradeOff:
+    """The curve of what a mother brings for what it costs."""
     painting = mother.painting
-    before = painting.labs
-    after = mother.at(shares) if after is None else after
-    quiet, areas = ~painting.accents, painting.areas
-    spreads = [float(hue_spread(labs[quiet], areas[quiet])) for labs in (before, after)]
-    chroma = [float((areas * np.hypot(labs[:, 1], labs[:, 2])).sum()) for labs in (before, after)]
-    gives = []
-    if spreads[1] > HALF * spreads[0] + 0.05:
-        gives.append(
-            f"The hues stay {spreads[1]:.0f}° apart, and were {spreads[0]:.0f}°: this mother does "
-            "not halve it."
-        )
-    off = np.abs(after[:, 0] - before[:, 0])
-    if off.max() > VALUE_WITHIN:
-        name = painting.passages[int(off.argmax())].name
-        gives.append(f"The value of “{name}” moves by L* {off.max():.1f}.")
-    if not order_kept(before, after):
-        gives.append("Two passages change places in value.")
-    kept = [
-        (now.delta_e / max(was.delta_e, 1e-9), was)
-        for was, now in zip(
-            accent_contrasts(painting, before), accent_contrasts(painting, after), strict=True
-        )
-    ]
-    if kept and min(kept, key=lambda each: each[0])[0] < CONTRAST_KEPT:
-        least, pair = min(kept, key=lambda each: each[0])
-        names = [painting.passages[i].name for i in (pair.accent, pair.other)]
-        gives.append(f"“{names[0]}” keeps {100 * least:.0f} % of its contrast to “{names[1]}”.")
-    return Harmony(
-        mother,
-        shares,
-        after,
-        spreads[0],
-        spreads[1],
-        chroma[1] / max(chroma[0], 1e-9),
-        tuple(gives),
+    quiet, areas, before = ~painting.accents, painting.areas, painting.labs
+    fractions = np.linspace(0, 1, points)
+    shares = np.array([mother.equal_pull(float(f), accent_share) for f in fractions])
+    labs = mother.between(shares)
+    chroma = np.hypot(labs[..., 1], labs[..., 2]) @ areas
+    contrasts = accent_contrasts(painting, before)
+    kept = np.full(points, np.inf if contrasts else 1.0)
+    for was in contrasts:
+        now = delta_e_2000(labs[:, was.accent], labs[:, was.other])
+        kept = np.minimum(kept, now / max(was.delta_e, 1e-9))
+    return TradeOff(
+        fractions=fractions,
+        spread_degrees=hue_spread(labs[:, quiet], areas[quiet]),
+        chroma_kept=chroma / max(float(chroma[0]), 1e-9),
+        contrast_kept=kept,
     )
+
+
+def mixtures_of(painting: Painting) -> list[Paint]:
+    """Each passage's mixture as one paint."""
+    paints, parts = painting.table
+    return [
+        mixed_tube(f"passage{i}", passage.name, "mixture", _mixture(paints, row))
+        for i, (passage, row) in enumerate(zip(painting.passages, parts, strict=True))
+    ]
+
+
+def main_grey(painting: Painting) -> Paint | None:
+    """The grey of the main pair: the passage with most to say, and what lies across from it.
+
+    None where nothing lies across.
+    """
+    paints, parts = painting.table
+    weight = painting.areas * np.hypot(painting.labs[:, 1], painting.labs[:, 2])
+    first = int(weight.argmax())
+    across = -(painting.labs[:, 1:] @ painting.labs[first, 1:]) * painting.areas
+    second = int(across.argmax())
+    if across[second] <= 0 or second == first:
+        return None
+    one, other = (mixtures_of(painting)[i] for i in (first, second))
+    share = Trail(one, other, 0.0, painting.viewing).neutral_share
+    both = (1 - share) * parts[first] + share * parts[second]
+    return mixed_tube("main grey", "The main pair's grey", "mixture", _mixture(paints, both))
 
 
 def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
     """What may be the mother: each tube, each mixture, and the grey of the main pair."""
-    paints, parts = painting.table
-    mixtures = [
-        mixed_tube(f"passage{i}", passage.name, "mixture", _mixture(paints, row))
-        for i, (passage, row) in enumerate(zip(painting.passages, parts, strict=True))
-    ]
-    found = [*box, *mixtures]
-    weight = painting.areas * np.hypot(painting.labs[:, 1], painting.labs[:, 2])
-    first = int(weight.argmax())
-    # The other of the pair lies across the plan from the first, with most to say.
-    across = -(painting.labs[:, 1:] @ painting.labs[first, 1:]) * painting.areas
-    second = int(across.argmax())
-    if across[second] > 0 and second != first:
-        trail = Trail(mixtures[first], mixtures[second], 0.0, painting.viewing)
-        share = trail.neutral_share
-        both = (1 - share) * parts[first] + share * parts[second]
-        found.append(
-            mixed_tube("main grey", "The main pair's grey", "mixture", _mixture(paints, both))
-        )
-    return found
+    grey = main_grey(painting)
+    return [*box, *mixtures_of(painting), *([] if grey is None else [grey])]
 
 
 def _mixture(paints: Sequence[Paint], parts: Array) -> dict[Paint, float]:
@@ -372,7 +521,7 @@ def ranked(
     """Mothers in the order of what they bring: each at the least equal pull that halves the spread.
 
     First those with which no wish gives way, then by how much chroma stays. Colours are read off
-    coarsely sampled ways; `judged` computes those of the one that is chosen.
+    coarsely sampled ways; `harmony` computes those of the one that is chosen.
     """
     quiet = ~painting.accents
     wanted = HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))
@@ -383,5 +532,5 @@ def ranked(
         except InputError:
             continue
         shares = mother.pull_to(wanted, accent_share)
-        found.append(judged(mother, shares, mother.between(shares)))
+        found.append(harmony(mother, shares, mother.between(shares)))
     return sorted(found, key=lambda each: (len(each.gives_way), -each.chroma_kept))

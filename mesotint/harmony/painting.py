@@ -129,6 +129,13 @@ class Painting:
         """Which passages are accents, shape (passages,)."""
         return np.array([passage.part == "accent" for passage in self.passages])
 
+    @cached_property
+    def mixing_order(self) -> list[int]:
+        """Places in the order of mixing: clean accents first, then from dark to light (common
+        practice)."""
+        dark_first = np.argsort(self.labs[:, 0], kind="stable").tolist()
+        return sorted(dark_first, key=lambda place: not self.accents[place])
+
     def neighbours(self, place: int) -> list[int]:
         """Places of the passages that touch one; all others where nothing is known to."""
         touch = {other for pair in self.touching if place in pair for other in pair} - {place}

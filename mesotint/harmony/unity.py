@@ -5,6 +5,7 @@ from itertools import combinations
 from typing import Final
 
 import numpy as np
+from scipy.spatial import ConvexHull
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.difference import delta_e_2000
@@ -45,6 +46,20 @@ def hue_spread(labs: Array, areas: Array) -> Array:
     least = np.exp(-(np.radians(_GREATEST_SPREAD) ** 2) / 2)
     length = np.clip(mean / np.maximum(weight, 1e-12), least, 1.0)
     return np.asarray(np.where(weight > 0, np.degrees(np.sqrt(-2 * np.log(length))), 0.0))
+
+
+def outline(labs: Array) -> list[int]:
+    """Places of the colours on the convex outline of a palette in the plan, in order around it."""
+    plan = np.round(np.asarray(labs, dtype=np.float64)[:, 1:], 9)
+    if len(np.unique(plan, axis=0)) < 3 or np.linalg.matrix_rank(plan - plan[0], tol=1e-6) < 2:
+        return [int(np.lexsort((plan[:, 1], plan[:, 0]))[at]) for at in (0, -1)]
+    return [int(place) for place in ConvexHull(plan).vertices]
+
+
+def plan_area(labs: Array) -> float:
+    """Area of that outline, in squared units of a* and b*."""
+    a, b = np.asarray(labs)[outline(labs), 1:].T
+    return float(abs(a @ np.roll(b, -1) - b @ np.roll(a, -1)) / 2)
 
 
 def common_share(parts: Array) -> float:
@@ -96,9 +111,13 @@ class Seen:
     spread_degrees : float
         Hue spread of what is no accent; see `hue_spread`.
     common : float
-        Share of paint in common.
-    lightness : (float, float)
-        Darkest and lightest L*.
+        Share of paint that all but the accents have in common.
+    outline : tuple of int
+        Passages on the outline of the palette in the plan.
+    plan_area : float
+        See `plan_area`.
+    lightness, chroma : (float, float)
+        Darkest and lightest L*; dullest and clearest C*.
     dominant : str or None
         The hue that has most of the area's chroma; None where all is grey.
     fights : tuple of (int, int)
@@ -110,7 +129,10 @@ class Seen:
 
     spread_degrees: float
     common: float
+    outline: tuple[int, ...]
+    plan_area: float
     lightness: tuple[float, float]
+    chroma: tuple[float, float]
     dominant: str | None
     fights: tuple[tuple[int, int], ...]
     merges: tuple[tuple[int, int], ...]
@@ -128,8 +150,11 @@ def seen(painting: Painting) -> Seen:
     pairs = painting.touching or set(combinations(range(len(labs)), 2))
     return Seen(
         spread_degrees=float(hue_spread(labs[quiet], areas[quiet])),
-        common=common_share(painting.table[1]),
+        common=common_share(painting.table[1][quiet if quiet.any() else ~quiet]),
+        outline=tuple(outline(labs)),
+        plan_area=plan_area(labs),
         lightness=(float(labs[:, 0].min()), float(labs[:, 0].max())),
+        chroma=(float(lch[:, 1].min()), float(lch[:, 1].max())),
         dominant=None if grey else hue_word(float(np.degrees(np.arctan2(mean[1], mean[0])))),
         fights=tuple((i, j) for i, j in combinations(intense, 2) if apart[i, j] >= OPPOSED_FROM),
         merges=tuple(

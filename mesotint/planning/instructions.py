@@ -44,12 +44,17 @@ NEVER_MISSED: Final = 0.2
 class Measure:
     """How a painter measures: the tool, the volume of each patch, and the way of working.
 
-    `way` is one of `mesotint.planning.workplan.WAYS`.
+    `each_ml` is one volume for all patches, or one for each. `way` is one of
+    `mesotint.planning.workplan.WAYS`.
     """
 
     tool: Tool
-    each_ml: float
+    each_ml: float | tuple[float, ...]
     way: str = "separate"
+
+    def volumes_ml(self, patches: int) -> tuple[float, ...]:
+        """The volume of each of some patches."""
+        return self.each_ml if isinstance(self.each_ml, tuple) else (self.each_ml,) * patches
 
 
 @dataclass(frozen=True)
@@ -124,8 +129,8 @@ def instructions(
     """
     parts = np.asarray(parts, dtype=np.float64)
     # Refuses a total that is too small for the tool before anything is planned.
-    for row in parts.tolist():
-        checked_volumes(row, paints, measure.each_ml, measure.tool)
+    for row, volume in zip(parts.tolist(), measure.volumes_ml(len(parts)), strict=True):
+        checked_volumes(row, paints, volume, measure.tool)
     plan = work_plan(parts, measure.each_ml, measure.way)
     bench = _Bench(plan, paints, labels, measure.tool, viewing, dict(ingredients or {}))
     bench.follow()
@@ -302,10 +307,11 @@ class _Bench:
         return known[key]
 
     def _enough(self, made_of: Mapping[Paint, float], ml: float) -> float:
-        """Volume of a mixture of which every part can be measured, and at least `ml`."""
+        """Volume of a mixture of which every part can be measured well, and at least `ml`."""
         total = sum(made_of.values())
         least = (
-            self.tool.least / self.tool.per_ml(p) * total / part for p, part in made_of.items()
+            self.tool.within_a_tenth / self.tool.per_ml(p) * total / part
+            for p, part in made_of.items()
         )
         return max(ml, *least)
 

@@ -98,6 +98,14 @@ class Tool:
         """The least amount it measures honestly, in its unit."""
         return self.step * self.least_steps
 
+    @property
+    def within_a_tenth(self) -> float:
+        """The amount from which half a step is a tenth of it or less, in its unit.
+
+        A syringe or a dropper can measure a single step, but half of one more or less is much.
+        """
+        return max(self.least, 5 * self.step)
+
 
 def scale_tool(step_g: float = 0.1) -> Tool:
     """A gram scale of a step; an honest weight has ten steps."""
@@ -191,6 +199,13 @@ def volume_for_area(area_cm2: float, coats: int = 1, spread_cm2_per_ml: float = 
     return area_cm2 * coats / spread_cm2_per_ml
 
 
+def least_ml(parts: Sequence[float], paints: Sequence[Paint], tool: Tool) -> float:
+    """Millilitres of a mixture from which a tool can measure what it has most of."""
+    shares = np.asarray(parts, dtype=np.float64) / sum(parts)
+    most = int(shares.argmax())
+    return tool.least / tool.per_ml(paints[most]) / float(shares[most])
+
+
 def checked_volumes(
     parts: Sequence[float], paints: Sequence[Paint], total_ml: float, tool: Tool
 ) -> Array:
@@ -209,9 +224,8 @@ def checked_volumes(
     checked_amount(total_ml, "total_ml", most=1e5)
     shares = shares / shares.sum()
     wanted: Array = shares * total_ml
-    units = np.array([tool.per_ml(paint) for paint in paints])
-    if wanted.max() * units[int(wanted.argmax())] < tool.least:
-        need = tool.least / units[int(wanted.argmax())] / shares.max()
+    need = least_ml(parts, paints, tool)
+    if total_ml < need * (1 - 1e-9):
         raise InputError(
             f"total: {total_ml:g} ml is less than this tool can measure; "
             f"mix at least {need:.2g} ml, or use a finer one.",
@@ -291,7 +305,7 @@ def _measured(
     wanted = np.array(volumes_ml)
     exact = viewing.lab(wanted, paints)
     plan = _Plan(paints, wanted, ())
-    for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.least)).tolist():
+    for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.within_a_tenth)).tolist():
         doubt = _doubt(wanted, i, tool.step / units[i], paints, viewing)
         as_it_is = plan.volumes[i] * units[i] >= tool.step
         if as_it_is and doubt < SEEN_FROM:

@@ -115,15 +115,15 @@ def replay(plan: WorkPlan) -> Ledger:
     return ledger
 
 
-def work_plan(parts: Array, step_ml: float, way: str = "separate") -> WorkPlan:
+def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separate") -> WorkPlan:
     """A plan for a scale.
 
     Parameters
     ----------
     parts : array, shape (steps, paints)
         Parts of every step, in order.
-    step_ml : float
-        Volume wanted of each step, above zero.
+    step_ml : float or sequence of float
+        Volume wanted of each step, above zero; each its own only where all are mixed separately.
     way : str
         One of `WAYS`.
 
@@ -134,19 +134,33 @@ def work_plan(parts: Array, step_ml: float, way: str = "separate") -> WorkPlan:
     """
     if way not in WAYS:
         raise InputError(f"way: '{way[:40]}' is not known; choose {', '.join(WAYS)}.", "way")
-    checked_amount(step_ml, "step_ml", least=1e-3, most=1e4)
     parts = np.asarray(parts, dtype=np.float64)
     if parts.ndim != 2 or not len(parts) or (parts.sum(axis=1) <= 0).any():
         raise InputError("parts: every step needs at least one paint.", "parts")
     shares = parts / parts.sum(axis=1, keepdims=True)
-    volume = round(step_ml * NANOLITRES)
+    volumes = _volumes_nl(step_ml, len(parts))
     if way == "separate":
-        moves = [move for i, row in enumerate(shares) for move in _from_scratch(row, i, i, volume)]
+        moves = [
+            move
+            for i, (row, volume) in enumerate(zip(shares, volumes, strict=True))
+            for move in _from_scratch(row, i, i, volume)
+        ]
+    elif len(set(volumes)) > 1:
+        raise InputError("way: steps of different volumes are mixed separately.", "way")
     elif way == "running":
-        moves = _running(shares, volume)
+        moves = _running(shares, volumes[0])
     else:
-        moves = _carried(shares, volume)
+        moves = _carried(shares, volumes[0])
     return WorkPlan(way, tuple(moves), *shares.shape)
+
+
+def _volumes_nl(step_ml: float | Sequence[float], steps: int) -> list[int]:
+    each = [step_ml] * steps if isinstance(step_ml, int | float) else list(step_ml)
+    if len(each) != steps:
+        raise InputError("step_ml: give one volume for each step.", "step_ml")
+    for volume in each:
+        checked_amount(volume, "step_ml", least=1e-3, most=1e4)
+    return [round(volume * NANOLITRES) for volume in each]
 
 
 def _adds(amounts: Sequence[int], pile: int) -> list[Move]:

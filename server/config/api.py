@@ -4,6 +4,7 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.painters.api import router as painters
+from server.paintings.api import router as paintings
 from server.piles.api import router as piles
 from server.problems import StrictParser, register
 from server.scales.api import router as scales
@@ -17,3 +18,4 @@ api.add_router("", painters)
 api.add_router("", tubes)
 api.add_router("/scales", scales)
 api.add_router("", piles)
+api.add_router("/paintings", paintings)

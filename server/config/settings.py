@@ -24,6 +24,7 @@ INSTALLED_APPS = [
     "server.tubes",
     "server.scales",
     "server.piles",
+    "server.paintings",
     "server.demo",
 ]
 MIDDLEWARE = [

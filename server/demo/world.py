@@ -6,6 +6,8 @@ from django.db import transaction
 
 from server.demo.photograph import PICTURE, card_area
 from server.painters.models import DEMO_PAINTER, Painter
+from server.paintings.keeping import keep as keep_painting
+from server.paintings.requests import PaintingIn
 from server.piles import recall
 from server.piles.photographs import set_card, take_in
 from server.piles.schemas import AreaIn, CardIn, KeepIn, PileEventIn, PileIn, PotIn
@@ -63,6 +65,38 @@ PILES: Final = (
      "adds": (("PO20", 2.0), ("PR108-light", 1.0))},
 )  # fmt: skip
 """What lies on the demo's palette, the last one on top."""
+
+
+PAINTING: Final[dict[str, Any]] = {
+    "name": "Low Tide, Breakers' Yard",
+    "passages": (
+        {"name": "Tarred hull", "area": 24, "part": "dominant", "distance": "near",
+         "mixture": {"PB28": 2, "PBk9": 1}},
+        {"name": "Rust runs", "area": 8, "distance": "near",
+         "mixture": {"PO20": 2, "PR108-light": 1, "PBk9": 0.1}},
+        {"name": "Wet mud", "area": 22, "distance": "near",
+         "mixture": {"PBr7-burnt-umber": 3, "PBr7-raw-sienna": 2}},
+        {"name": "Bleached rope", "area": 6, "distance": "near",
+         "mixture": {"PY43": 1, "PW6": 5}},
+        {"name": "Fog bank", "area": 20, "distance": "far", "mixture": {"PV23": 0.05, "PW6": 8}},
+        {"name": "Harbour water", "area": 18, "distance": "middle",
+         "mixture": {"PB35": 3, "PG18": 1, "PW6": 2}},
+        {"name": "Oystercatcher's bill", "area": 2, "part": "accent", "distance": "near",
+         "mixture": {"PR108-light": 2, "PO20": 1}},
+    ),
+    "touching": ((0, 1), (0, 4), (0, 2), (2, 5), (4, 5), (2, 6), (0, 3), (5, 6)),
+}  # fmt: skip
+"""The demo's painting: seven mixtures that have nothing in common."""
+
+
+def _painting(painter: Painter, tubes: dict[str, int]) -> None:
+    passages = [
+        {**passage, "mixture": {"parts": [{"tube": tubes[key], "parts": parts}
+                                          for key, parts in passage["mixture"].items()]}}
+        for passage in PAINTING["passages"]
+    ]  # fmt: skip
+    request = {"passages": passages, "touching": PAINTING["touching"]}
+    keep_painting(painter, PaintingIn(name=PAINTING["name"], request=request))
 
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
@@ -126,5 +160,6 @@ def load() -> None:
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))
     _piles(painter, tubes)
+    _painting(painter, tubes)
     photograph = take_in(painter, PICTURE.read_bytes(), "Low tide, the yard from the slip")
     set_card(photograph, CardIn(kind="grey", area=AreaIn(**card_area())))

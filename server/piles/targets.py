@@ -30,7 +30,7 @@ def lab_of(mixture: SavedMixture) -> Array:
 
 def set_target(pile: Pile, painter: Painter, asked: TargetIn) -> None:
     """Give a pile a colour to hit, under its name or what it is from."""
-    lab, name = _found(painter, asked)
+    lab, name = found_target(painter, asked)
     set_lab(pile, lab, asked.name.strip() or name)
 
 
@@ -40,7 +40,7 @@ def set_lab(pile: Pile, lab: Array, name: str) -> None:
     pile.target_name = name or appearances(lab)[0].name
 
 
-def _found(painter: Painter, asked: TargetIn) -> tuple[Array, str]:
+def found_target(painter: Painter, asked: TargetIn) -> tuple[Array, str]:
     """The colour a target asks for, and what to call it; an empty word where nothing tells."""
     if asked.mixture is not None:
         box = PaintBox(painter, {part.tube for part in asked.mixture.parts})

@@ -1,6 +1,7 @@
 """Sheets kept in the database, and told from its rows alone."""
 
 from collections.abc import Iterable
+from typing import Any
 
 import numpy as np
 from django.db import transaction
@@ -22,7 +23,7 @@ from server.scales.answers import (
 from server.scales.ends import ends_of
 from server.scales.kinds import AnyRequest, compute
 from server.scales.made import Made
-from server.scales.models import Patch, PatchPart, Sheet, SheetTube, Tick
+from server.scales.models import Patch, PatchPart, Sheet, SheetTube
 from server.scales.requests import MeasureIn, SheetIn, SheetRequest
 from server.tubes.models import Tube
 from server.tubes.services import data_version
@@ -137,16 +138,26 @@ def copy(sheet: Sheet) -> Sheet:
 
 def tick(sheet: Sheet, plan: str, lines: list[int]) -> None:
     """Keep which lines of a plan are done; other plans of the sheet keep theirs."""
-    wanted = set(lines)
     with transaction.atomic():
         # One after another, so that two windows do not both add the same line.
         Sheet.objects.select_for_update().get(pk=sheet.pk)
-        done = Tick.objects.filter(sheet=sheet, plan=plan)
-        done.exclude(line__in=wanted).delete()
-        there = set(done.values_list("line", flat=True))
-        Tick.objects.bulk_create(
-            Tick(sheet=sheet, plan=plan, line=line) for line in sorted(wanted - there)
-        )
+        set_ticks(sheet.ticks, plan, lines)
+
+
+def set_ticks(ticks: Any, plan: str, lines: Iterable[int]) -> None:
+    """Make these lines of a plan the ticked ones, among the rows of whoever has the plan."""
+    wanted, done = set(lines), ticks.filter(plan=plan)
+    done.exclude(line__in=wanted).delete()
+    for line in sorted(wanted - set(done.values_list("line", flat=True))):
+        ticks.create(plan=plan, line=line)
+
+
+def ticks_out(ticks: Any) -> list[TicksOut]:
+    """Ticked lines by plan, as the API tells them."""
+    told: dict[str, list[int]] = {}
+    for plan, line in ticks.values_list("plan", "line").order_by("line"):
+        told.setdefault(plan, []).append(line)
+    return [TicksOut(plan=plan, lines=lines) for plan, lines in told.items()]
 
 
 def mine(painter: Painter) -> QuerySet[Sheet]:
@@ -188,9 +199,6 @@ def _looks(patches: list[Patch]) -> list[LookOut]:
 def sheet_out(sheet: Sheet) -> SheetOut:
     """A saved sheet as the API tells it, from its rows alone."""
     patches = list(sheet.patches.prefetch_related("parts"))
-    ticks: dict[str, list[int]] = {}
-    for plan, line in sheet.ticks.values_list("plan", "line").order_by("line"):
-        ticks.setdefault(plan, []).append(line)
     return SheetOut(
         **_head(sheet),
         revision=sheet.revision,
@@ -214,7 +222,7 @@ def sheet_out(sheet: Sheet) -> SheetOut:
             )
             for patch, look in zip(patches, _looks(patches), strict=True)
         ],
-        ticks=[TicksOut(plan=plan, lines=lines) for plan, lines in ticks.items()],
+        ticks=ticks_out(sheet.ticks),
         paint_data_version=sheet.paint_data_version,
         current_data=sheet.paint_data_version
         == _version(sheet.tubes.values_list("tube_id", flat=True)),

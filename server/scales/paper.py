@@ -1,7 +1,9 @@
 """Sheets on paper and as files: PDF and SVG to paint on, patches as PNG, data as CSV and JSON."""
 
 import io
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
+from dataclasses import dataclass
+from datetime import datetime
 from functools import cache
 from pathlib import Path
 from typing import Any
@@ -30,6 +32,7 @@ TYPES = {
     "png": "image/png",
     "csv": "text/csv; charset=utf-8",
     "json": "application/json",
+    "css": "text/css; charset=utf-8",
 }
 FONTS = Path(__file__).parent / "fonts"
 TEXT, BOLD = "Mesotint", "Mesotint-Bold"
@@ -50,6 +53,18 @@ MOST_COLUMNS = 5
 PATCH_PX = 160
 
 
+@dataclass(frozen=True)
+class Printed:
+    """What goes on paper: patches under a name, one below the other or as a grid in columns."""
+
+    name: str
+    summary: str
+    changed: datetime
+    patches: Sequence[SavedPatchOut]
+    columns: int = 1
+    grid: bool = False
+
+
 @cache
 def _fonts() -> None:
     """Let the drawings know the faces; once a process."""
@@ -60,10 +75,29 @@ def _fonts() -> None:
 def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
     """A kept sheet as a file to download."""
     told = sheet_out(sheet)
-    response = HttpResponse(MAKERS[form](told, size), content_type=TYPES[form])
-    name = slugify(told.name) or told.kind
-    response["Content-Disposition"] = f'attachment; filename="{name}.{form}"'
+    if form in DRAWN:
+        data = DRAWN[form](_printed(told), size)
+    else:
+        data = WRITTEN[form](_data(told)).encode("utf-8-sig" if form == "csv" else "utf-8")
+    return download(data, told.name or told.kind, form)
+
+
+def download(data: bytes, name: str, form: str) -> HttpResponse:
+    """A file to download."""
+    response = HttpResponse(data, content_type=TYPES[form])
+    response["Content-Disposition"] = f'attachment; filename="{slugify(name) or "sheet"}.{form}"'
     return response
+
+
+def _printed(sheet: SheetOut) -> Printed:
+    return Printed(
+        name=sheet.name,
+        summary=sheet.summary,
+        changed=sheet.changed,
+        patches=sheet.patches,
+        columns=sheet.columns,
+        grid=sheet.kind == "chart",
+    )
 
 
 def _text(x: float, y: float, told: str, size: float, width: float, **look: Any) -> String:
@@ -81,7 +115,7 @@ def _parts(patch: SavedPatchOut) -> list[str]:
     return [f"{part.whole} {part.name}" for part in patch.parts if part.whole]
 
 
-def _head(sheet: SheetOut, width: float, height: float, page: int, pages: int) -> Group:
+def _head(sheet: Printed, width: float, height: float, page: int, pages: int) -> Group:
     room = width - 2 * MARGIN
     made = f"Mesotint · {sheet.changed:%d %B %Y}" + (f" · page {page} of {pages}" * (pages > 1))
     return Group(
@@ -135,12 +169,12 @@ def _cell(patch: SavedPatchOut, x: float, y: float, width: float, height: float)
     return group
 
 
-def _pages(sheet: SheetOut, size: str) -> list[Drawing]:
+def _pages(sheet: Printed, size: str) -> list[Drawing]:
     """The sheet page by page."""
     _fonts()
     width, height = SIZES[size]
     room, tall = width - 2 * MARGIN, height - 2 * MARGIN - HEAD - FOOT
-    grid = sheet.kind == "chart"
+    grid = sheet.grid
     columns = min(sheet.columns, MOST_COLUMNS) if grid else 1
     # A row of a wide chart goes on below itself, so that no cell is too narrow to paint.
     rows: list[list[SavedPatchOut]] = []
@@ -167,7 +201,7 @@ def _pages(sheet: SheetOut, size: str) -> list[Drawing]:
     return drawings
 
 
-def _pdf(sheet: SheetOut, size: str) -> bytes:
+def _pdf(sheet: Printed, size: str) -> bytes:
     file = io.BytesIO()
     canvas = Canvas(file, pagesize=SIZES[size], invariant=True)
     canvas.setTitle(sheet.name)
@@ -179,7 +213,7 @@ def _pdf(sheet: SheetOut, size: str) -> bytes:
     return file.getvalue()
 
 
-def _svg(sheet: SheetOut, size: str) -> bytes:
+def _svg(sheet: Printed, size: str) -> bytes:
     """All pages in one picture, one below the other."""
     pages = _pages(sheet, size)
     width, height = SIZES[size]
@@ -193,7 +227,7 @@ def _svg(sheet: SheetOut, size: str) -> bytes:
     return told.replace(TEXT, "Alegreya Sans, sans-serif").encode()
 
 
-def _png(sheet: SheetOut, size: str) -> bytes:
+def _png(sheet: Printed, size: str) -> bytes:
     """Touching patches, a row of the sheet in a row."""
     columns = sheet.columns
     rows = -(-len(sheet.patches) // columns)
@@ -217,10 +251,5 @@ def _data(sheet: SheetOut) -> SheetData:
     )
 
 
-MAKERS: dict[str, Callable[[SheetOut, str], bytes]] = {
-    "pdf": _pdf,
-    "svg": _svg,
-    "png": _png,
-    "csv": lambda sheet, _: sheet_csv(_data(sheet)).encode("utf-8-sig"),
-    "json": lambda sheet, _: sheet_json(_data(sheet)).encode(),
-}
+DRAWN: dict[str, Callable[[Printed, str], bytes]] = {"pdf": _pdf, "svg": _svg, "png": _png}
+WRITTEN: dict[str, Callable[[SheetData], str]] = {"csv": sheet_csv, "json": sheet_json}

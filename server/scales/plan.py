@@ -1,11 +1,13 @@
 """The work plan of a sheet in the painter's measure."""
 
 import hashlib
+from collections.abc import Sequence
+from typing import Any
 
 import numpy as np
 
-from mesotint.planning.instructions import Line, Measure, instructions, number_in_steps
-from mesotint.planning.tools import measured, tool_of, volume_for_area
+from mesotint.planning.instructions import Line, Measure, Used, instructions, number_in_steps
+from mesotint.planning.tools import Tool, measured, tool_of, volume_for_area
 from server.scales.answers import (
     AmountOut,
     MeasuredOut,
@@ -56,19 +58,11 @@ def plan_out(made: Made, measure: MeasureIn) -> PlanOut:
             )
         )
     return PlanOut(
-        key=_key(told.lines),
+        key=plan_key(told.lines),
         patches=patches,
-        lines=[PlanLineOut(heading=line.heading, says=line.says) for line in told.lines],
+        lines=lines_out(told.lines),
         worst_delta_e=max(told.costs),
-        used=[
-            UsedOut(
-                key=used.paint.key,
-                name=used.paint.name,
-                says=f"{number_in_steps(used.amount, tool.step)} {used.unit}",
-                volume_ml=used.volume_ml,
-            )
-            for used in told.used
-        ],
+        used=[UsedOut(**used_fields(used, tool)) for used in told.used],
         left_ml=told.left_ml,
         left=look_out(told.left) if told.left else None,
         each_ml=each,
@@ -91,9 +85,9 @@ def _in_parts(made: Made, measure: MeasureIn) -> PlanOut:
     parts = np.array([patch.parts for patch in made.patches])
     used = (parts / parts.sum(axis=1, keepdims=True)).sum(axis=0) * each
     return PlanOut(
-        key=_key(lines),
+        key=plan_key(lines),
         patches=patches,
-        lines=[PlanLineOut(heading=line.heading, says=line.says) for line in lines],
+        lines=lines_out(lines),
         worst_delta_e=max(patch.cost_delta_e for patch in patches),
         used=[
             UsedOut(key=paint.key, name=paint.name, says=f"{ml:.1f} ml", volume_ml=ml)
@@ -106,7 +100,22 @@ def _in_parts(made: Made, measure: MeasureIn) -> PlanOut:
     )
 
 
-def _key(lines: "list[Line] | tuple[Line, ...]") -> str:
+def lines_out(lines: Sequence[Line]) -> list[PlanLineOut]:
+    """What to do, as the API tells it."""
+    return [PlanLineOut(heading=line.heading, says=line.says) for line in lines]
+
+
+def used_fields(used: Used, tool: Tool) -> dict[str, Any]:
+    """Fields of a `UsedOut`."""
+    return {
+        "key": used.paint.key,
+        "name": used.paint.name,
+        "says": f"{number_in_steps(used.amount, tool.step)} {used.unit}",
+        "volume_ml": used.volume_ml,
+    }
+
+
+def plan_key(lines: Sequence[Line]) -> str:
     """Tells plans apart by what they say."""
     told = "\n".join(f"{line.heading}\t{line.says}" for line in lines)
     return hashlib.sha256(told.encode()).hexdigest()[:16]

@@ -179,7 +179,8 @@ def make_tube(painter: Painter, told: TubeData) -> Tube:
     return tube
 
 
-def _data_of(tube: Tube) -> TubeData:
+def tube_data(tube: Tube) -> TubeData:
+    """A tube as a file knows it."""
     return TubeData(
         label=tube.label or (library().paint(tube.paint_key).name if tube.paint_key else "Tube"),
         paint=tube.paint_key,
@@ -195,7 +196,7 @@ def _data_of(tube: Tube) -> TubeData:
 
 def box_file(name: str, tubes: list[Tube], form: str) -> HttpResponse:
     """A box to download."""
-    box = BoxData(name, [_data_of(tube) for tube in tubes])
+    box = BoxData(name, [tube_data(tube) for tube in tubes])
     written = write_box_json(box) if form == "json" else write_box_csv(box)
     return _download(written.encode(), name, form)
 

@@ -11,7 +11,8 @@ from scipy.stats import circstd
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.harmony.mother import HALF, Mother, candidates, judged, ranked
+from mesotint.harmony.judgement import HALF
+from mesotint.harmony.mother import Mother, candidates, harmony, ranked
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.unity import MERGES_BELOW, common_share, hue_spread, order_kept, seen
 from mesotint.mixing.mixture import DEFAULT_VIEWING
@@ -209,10 +210,10 @@ class MotherTest(unittest.TestCase):
         self.assertLessEqual({"passage0", "main grey", "PB29"}, keys)
 
     def test_what_cannot_be_had_is_said(self) -> None:
-        weak = judged(self.mother(), self.mother().same(0.001))
+        weak = harmony(self.mother(), self.mother().same(0.001))
         self.assertIn("does not halve it", " ".join(weak.gives_way))
         plain = self.mother(hold_value=False)
-        told = " ".join(judged(plain, plain.same(0.4, accent_share=0.4)).gives_way)
+        told = " ".join(harmony(plain, plain.same(0.4, accent_share=0.4)).gives_way)
         self.assertIn("The value of", told)
         self.assertIn("of its contrast to", told)
 

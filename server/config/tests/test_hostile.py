@@ -76,6 +76,19 @@ class HostileTest(DeskTest, PropertyTest):
         photo = take_in(self.painter, picture_file(), "yard").pk
         box = self.send("post", "boxes", {"name": "Travel", "tubes": tubes})[1]
         chart = self.chart("browns", "PO20", "PB29", "PY3", base=[3, 1, 1])
+        painting = {
+            "passages": [
+                {"name": "mud", "area": 60, "part": "dominant", "mixture": mixture},
+                {"name": "sky", "area": 38, "distance": "far", "mixture": self.end("PB29")},
+                {"name": "bill", "area": 2, "part": "accent", "mixture": self.end("PO20")},
+            ],
+            "touching": [[0, 1], [0, 2]],
+            "mother": {"kind": "tube", "id": self.tubes["PV23"]},
+            "giving": {"way": "equal", "amount": 0.2, "pins": [{"place": 1, "share": 0.1}]},
+            "surface": {"width_cm": 40, "height_cm": 30, "coats": 1},
+        }
+        canvas = self.send("post", "paintings", {"name": "Yard", "request": painting})[1]
+        carried = self.send("get", f"paintings/{canvas['id']}/file")[1]
         self.wares: list[tuple[str, str, Any]] = [
             ("patch", "me", {"stage_value": 5}),
             ("post", "tubes", {"paint_key": "PY43", "label": "Ochre", "finish": "satin"}),
@@ -97,6 +110,19 @@ class HostileTest(DeskTest, PropertyTest):
             ("put", f"scales/{kept['id']}/ticks", {"plan": "separate", "lines": [0, 1]}),
             ("post", "piles", {"target": {"mixture": mixture}, "start": mixture, "volume_ml": 5}),
             ("patch", f"piles/{pile['id']}", {"name": "Mud", "target": {"colour": "N 5"}}),
+            ("post", "paintings/compute/harmony", painting),
+            ("post", "paintings/compute/mothers", painting),
+            ("post", "paintings/compute/schools", {"request": painting, "tubes": 4}),
+            ("post", "paintings/compute/plan",
+             {"request": painting, "measure": {"tool": "grams", "step": 0.1}}),
+            ("post", "paintings/mixture", {"pile": pile["id"]}),
+            ("post", "paintings/mixture", {"patch": {"sheet": kept["id"], "place": 2}}),
+            ("post", "paintings", {"name": "Yard", "request": painting}),
+            ("put", f"paintings/{canvas['id']}",
+             {"name": "Yard", "request": painting, "measure": {"tool": "ml"}, "revision": 1}),
+            ("put", f"paintings/{canvas['id']}/ticks", {"plan": "yard", "lines": [0, 1]}),
+            ("post", f"paintings/{canvas['id']}/versions", {"name": "First"}),
+            ("post", "paintings/import", carried),
             ("post", f"piles/{pile['id']}/events",
              {"kind": "add", "tube": tube, "amount": 1, "measure": "grams",
               "token": "a-token-of-it"}),

@@ -1388,6 +1388,338 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paintings/compute/harmony": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Harmony
+         * @description A painting before and after its mother colour; nothing is kept.
+         */
+        post: operations["server_paintings_api_compute_harmony"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/compute/mothers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Mothers
+         * @description What may be the mother, the one that costs least first.
+         */
+        post: operations["server_paintings_api_compute_mothers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/compute/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Schools
+         * @description A painting brought together by every school.
+         */
+        post: operations["server_paintings_api_compute_schools"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/compute/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Plan
+         * @description From plan to palette: amounts, the order of mixing, and what each tube must give.
+         */
+        post: operations["server_paintings_api_compute_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/mixture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Mixture
+         * @description A mixture for a passage, from a pile, a sheet, a recipe or any target.
+         */
+        post: operations["server_paintings_api_find_mixture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Paintings
+         * @description The painter's paintings, newest first.
+         */
+        get: operations["server_paintings_api_paintings"];
+        put?: never;
+        /**
+         * Keep Painting
+         * @description Keep a new painting.
+         */
+        post: operations["server_paintings_api_keep_painting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Painting In
+         * @description Take in a painting that was exported, here or from another studio.
+         */
+        post: operations["server_paintings_api_take_painting_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Painting
+         * @description One painting.
+         */
+        get: operations["server_paintings_api_painting"];
+        /**
+         * Keep Painting Again
+         * @description Keep a painting again, at the revision it was opened at.
+         */
+        put: operations["server_paintings_api_keep_painting_again"];
+        post?: never;
+        /**
+         * Throw Painting Away
+         * @description Take a painting off the shelf; it can be brought back.
+         */
+        delete: operations["server_paintings_api_throw_painting_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy Painting
+         * @description The same painting once more.
+         */
+        post: operations["server_paintings_api_copy_painting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Keep Painting Ticks
+         * @description Keep which lines of its plan are done.
+         */
+        put: operations["server_paintings_api_keep_painting_ticks"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Name Version
+         * @description Give the palette a name under which it stays as it is now.
+         */
+        post: operations["server_paintings_api_name_version"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/versions/{version_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Throw Version Away
+         * @description Throw a version away; it can be brought back.
+         */
+        delete: operations["server_paintings_api_throw_version_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/versions/{version_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Version Back
+         * @description Bring a version back that was thrown away.
+         */
+        post: operations["server_paintings_api_bring_version_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Painting Back
+         * @description Put a painting that was thrown away back on the shelf.
+         */
+        post: operations["server_paintings_api_bring_painting_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/palette.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Palette On Paper
+         * @description A palette to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON, CSS).
+         */
+        get: operations["server_paintings_api_palette_on_paper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{painting_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Painting File
+         * @description The whole painting as one JSON file.
+         */
+        get: operations["server_paintings_api_painting_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -3421,6 +3753,603 @@ export interface components {
             /** Away */
             away: number;
         };
+        /**
+         * CurveOut
+         * @description The trade-off of a mother at even fractions of the way.
+         */
+        CurveOut: {
+            /** Fractions */
+            fractions: number[];
+            /** Spread Degrees */
+            spread_degrees: number[];
+            /** Chroma Kept */
+            chroma_kept: number[];
+            /** Contrast Kept */
+            contrast_kept: number[];
+        };
+        /**
+         * FigureOut
+         * @description One figure of what the eye will see.
+         */
+        FigureOut: {
+            /** Name */
+            name: string;
+            /** Told */
+            told: string;
+            /** Says */
+            says: string;
+            /** Why */
+            why: string;
+            /** Source */
+            source: string;
+            /** Alarm */
+            alarm: boolean;
+        };
+        /**
+         * HarmonisedOut
+         * @description One passage before and after.
+         *
+         *     `share` is what it takes of the mother; `way` are its points from none of the mother to all of
+         *     it, even in colour, so that a share can be dragged without asking.
+         */
+        HarmonisedOut: {
+            before: components["schemas"]["OpenedLookOut"];
+            after: components["schemas"]["OpenedLookOut"];
+            /** Share */
+            share: number;
+            /** Delta E */
+            delta_e: number;
+            /** Parts */
+            parts: components["schemas"]["ShareOut"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
+            way: components["schemas"]["TrailOut"] | null;
+        };
+        /**
+         * HarmonyOut
+         * @description A painting as computed: its passages, what the eye will see, and the mother's work.
+         */
+        HarmonyOut: {
+            /** Passages */
+            passages: components["schemas"]["HarmonisedOut"][];
+            /** Before */
+            before: components["schemas"]["FigureOut"][];
+            /** After */
+            after: components["schemas"]["FigureOut"][] | null;
+            mother: components["schemas"]["MotherOut"] | null;
+            judged: components["schemas"]["JudgedOut"] | null;
+        };
+        /**
+         * JudgedOut
+         * @description What unity costs: hue spread in degrees before and after, shares kept, and what gives way.
+         */
+        JudgedOut: {
+            /** Spread Before */
+            spread_before: number;
+            /** Spread After */
+            spread_after: number;
+            /** Chroma Kept */
+            chroma_kept: number;
+            /** Contrast Kept */
+            contrast_kept: number;
+            /** Gives Way */
+            gives_way: string[];
+        };
+        /**
+         * MotherOut
+         * @description The mother colour that is chosen, and the amount of it that the giving comes to.
+         */
+        MotherOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Amount */
+            amount: number;
+            curve: components["schemas"]["CurveOut"];
+        };
+        /**
+         * ShareOut
+         * @description How much of one paint a mixture holds, 0 to 1.
+         */
+        ShareOut: {
+            /** Name */
+            name: string;
+            /** Share */
+            share: number;
+        };
+        /**
+         * GivingIn
+         * @description How the mother is given: without an amount, just as far as halves the hue spread.
+         */
+        GivingIn: {
+            /**
+             * Way
+             * @default equal
+             * @enum {string}
+             */
+            way: "equal" | "same" | "least";
+            /**
+             * Amount
+             * @description A share or a fraction of the way, 0 to 1; for the least movement degrees.
+             */
+            amount?: number | null;
+            /**
+             * Hold Value
+             * @default true
+             */
+            hold_value: boolean;
+            /**
+             * Accent Share
+             * @default 0
+             */
+            accent_share: number;
+            /** Most Delta E */
+            most_delta_e?: number | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["PinnedIn"][];
+        };
+        /**
+         * MotherIn
+         * @description Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
+         *     grey of the main pair, or a colour that the box is to mix.
+         */
+        MotherIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tube" | "passage" | "grey" | "pot" | "colour";
+            /**
+             * Id
+             * @default 0
+             */
+            id: number;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+        };
+        /**
+         * PaintingRequest
+         * @description A painting to compute.
+         */
+        PaintingRequest: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /** Passages */
+            passages: components["schemas"]["PassageIn"][];
+            /**
+             * Touching
+             * @default []
+             */
+            touching: number[][];
+            mother?: components["schemas"]["MotherIn"] | null;
+            /**
+             * @default {
+             *       "way": "equal",
+             *       "amount": null,
+             *       "hold_value": true,
+             *       "accent_share": 0,
+             *       "most_delta_e": null,
+             *       "pins": []
+             *     }
+             */
+            giving: components["schemas"]["GivingIn"];
+            /**
+             * @default {
+             *       "width_cm": 40,
+             *       "height_cm": 30,
+             *       "coats": 1,
+             *       "spread_cm2_per_ml": 80
+             *     }
+             */
+            surface: components["schemas"]["SurfaceIn"];
+        };
+        /**
+         * PassageIn
+         * @description One passage: its share of the surface in per cent, and what it is mixed from.
+         */
+        PassageIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Area
+             * @default 10
+             */
+            area: number;
+            /**
+             * Part
+             * @default supporting
+             * @enum {string}
+             */
+            part: "dominant" | "supporting" | "accent";
+            /**
+             * Distance
+             * @default
+             * @enum {string}
+             */
+            distance: "" | "near" | "middle" | "far";
+            mixture?: components["schemas"]["EndIn"] | null;
+        };
+        /**
+         * PinnedIn
+         * @description A passage whose share stays where the painter put it.
+         */
+        PinnedIn: {
+            /** Place */
+            place: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * SurfaceIn
+         * @description The surface to cover, its coats, and how far the paint goes.
+         */
+        SurfaceIn: {
+            /**
+             * Width Cm
+             * @default 40
+             */
+            width_cm: number;
+            /**
+             * Height Cm
+             * @default 30
+             */
+            height_cm: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+        };
+        /**
+         * CandidateOut
+         * @description One colour that may be the mother, at the least pull that halves the hue spread.
+         */
+        CandidateOut: {
+            /** Spread Before */
+            spread_before: number;
+            /** Spread After */
+            spread_after: number;
+            /** Chroma Kept */
+            chroma_kept: number;
+            /** Contrast Kept */
+            contrast_kept: number;
+            /** Gives Way */
+            gives_way: string[];
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            mother: components["schemas"]["MotherIn"];
+            /** Least Share */
+            least_share: number;
+            /** Most Share */
+            most_share: number;
+        };
+        /**
+         * SchoolOut
+         * @description What one school makes of the painting; `mixtures` where new ones can be mixed from tubes.
+         */
+        SchoolOut: {
+            /** Spread Before */
+            spread_before: number;
+            /** Spread After */
+            spread_after: number;
+            /** Chroma Kept */
+            chroma_kept: number;
+            /** Contrast Kept */
+            contrast_kept: number;
+            /** Gives Way */
+            gives_way: string[];
+            /** School */
+            school: string;
+            /** Says */
+            says: string;
+            /** Passages */
+            passages: components["schemas"]["OpenedLookOut"][];
+            /** Mixtures */
+            mixtures: components["schemas"]["EndIn"][] | null;
+        };
+        /**
+         * SchoolsIn
+         * @description A painting to bring together by every school.
+         */
+        SchoolsIn: {
+            request: components["schemas"]["PaintingRequest"];
+            /**
+             * Tubes
+             * @description How many tubes the limited set may have.
+             * @default 5
+             */
+            tubes: number;
+        };
+        /**
+         * PaintingPlanOut
+         * @description From plan to palette: what to mix, in order, and what it takes. `key` tells plans apart.
+         */
+        PaintingPlanOut: {
+            /** Key */
+            key: string;
+            /** Order */
+            order: components["schemas"]["PassageNeedOut"][];
+            /** Lines */
+            lines: components["schemas"]["PlanLineOut"][];
+            /** Used */
+            used: components["schemas"]["TubeNeedOut"][];
+            /** Mother Ml */
+            mother_ml: number;
+            /** Total Ml */
+            total_ml: number;
+        };
+        /**
+         * PassageNeedOut
+         * @description How much of a passage to mix, the mother in it, and what measuring it costs in CIEDE2000.
+         */
+        PassageNeedOut: {
+            /** Place */
+            place: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Mother Ml */
+            mother_ml: number;
+            /** Cost Delta E */
+            cost_delta_e: number;
+        };
+        /**
+         * TubeNeedOut
+         * @description What one tube must give, and whether it lasts; unknown where nobody said what is left.
+         */
+        TubeNeedOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Lasts */
+            lasts: boolean | null;
+        };
+        /**
+         * PaintingMeasureIn
+         * @description What the painter measures paint with.
+         */
+        PaintingMeasureIn: {
+            /**
+             * Tool
+             * @default ml
+             * @enum {string}
+             */
+            tool: "grams" | "ml" | "drops" | "ribbon";
+            /**
+             * Step
+             * @default 0.1
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+        };
+        /**
+         * PaintingPlanIn
+         * @description A painting to plan the mixing of.
+         */
+        PaintingPlanIn: {
+            request: components["schemas"]["PaintingRequest"];
+            /**
+             * @default {
+             *       "tool": "ml",
+             *       "step": 0.1,
+             *       "nozzle_mm": 5
+             *     }
+             */
+            measure: components["schemas"]["PaintingMeasureIn"];
+        };
+        /**
+         * SourceOut
+         * @description A mixture found for a passage: what to mix, what it looks like, and how far off it is.
+         */
+        SourceOut: {
+            mixture: components["schemas"]["EndIn"];
+            look: components["schemas"]["LookOut"];
+            /** Delta E */
+            delta_e: number;
+        };
+        /**
+         * PatchOfSheetIn
+         * @description A patch of a kept sheet.
+         */
+        PatchOfSheetIn: {
+            /** Sheet */
+            sheet: number;
+            /** Place */
+            place: number;
+        };
+        /**
+         * SourceIn
+         * @description Where a passage's mixture comes from: exactly one of these.
+         */
+        SourceIn: {
+            /** Pile */
+            pile?: number | null;
+            patch?: components["schemas"]["PatchOfSheetIn"] | null;
+            target?: components["schemas"]["TargetIn"] | null;
+        };
+        /**
+         * PaintingSummaryOut
+         * @description A painting as it stands on the shelf.
+         */
+        PaintingSummaryOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Palette */
+            palette: components["schemas"]["PaletteLookOut"][];
+        };
+        /**
+         * PaletteLookOut
+         * @description One passage of a kept palette.
+         */
+        PaletteLookOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Title */
+            title: string;
+            /** Area */
+            area: number;
+            /** Share */
+            share: number;
+            was: components["schemas"]["LookOut"];
+        };
+        /**
+         * PaintingOut
+         * @description A kept painting.
+         */
+        PaintingOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Palette */
+            palette: components["schemas"]["PaletteLookOut"][];
+            /** Revision */
+            revision: number;
+            request: components["schemas"]["PaintingRequest"];
+            measure: components["schemas"]["PaintingMeasureIn"];
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
+            /** Ticks */
+            ticks: components["schemas"]["TicksOut"][];
+            /** Current Data */
+            current_data: boolean;
+        };
+        /**
+         * VersionOut
+         * @description A named version of a palette.
+         */
+        VersionOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            request: components["schemas"]["PaintingRequest"];
+            /** Palette */
+            palette: components["schemas"]["PaletteLookOut"][];
+        };
+        /**
+         * PaintingIn
+         * @description A painting to keep; when it is kept again, with the revision it was opened at.
+         */
+        PaintingIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            request: components["schemas"]["PaintingRequest"];
+            /**
+             * @default {
+             *       "tool": "ml",
+             *       "step": 0.1,
+             *       "nozzle_mm": 5
+             *     }
+             */
+            measure: components["schemas"]["PaintingMeasureIn"];
+            /** Revision */
+            revision?: number | null;
+        };
+        /**
+         * VersionIn
+         * @description A name for the palette as it is now.
+         */
+        VersionIn: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -5332,6 +6261,439 @@ export interface operations {
         responses: {
             /** @description No Content */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_compute_harmony: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HarmonyOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_compute_mothers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CandidateOut"][];
+                };
+            };
+        };
+    };
+    server_paintings_api_compute_schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolOut"][];
+                };
+            };
+        };
+    };
+    server_paintings_api_compute_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingPlanIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingPlanOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_find_mixture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SourceOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_paintings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingSummaryOut"][];
+                };
+            };
+        };
+    };
+    server_paintings_api_keep_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_take_painting_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": Record<string, never>;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_keep_painting_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_throw_painting_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_copy_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_keep_painting_ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksIn"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_name_version: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VersionIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"];
+                };
+            };
+        };
+    };
+    server_paintings_api_throw_version_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                version_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_bring_version_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+                version_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_bring_painting_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_palette_on_paper: {
+        parameters: {
+            query?: {
+                size?: "A4" | "Letter";
+            };
+            header?: never;
+            path: {
+                painting_id: number;
+                form: "pdf" | "svg" | "png" | "csv" | "json" | "css";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_paintings_api_painting_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };

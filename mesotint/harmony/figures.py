@@ -1,0 +1,205 @@
+"""What the eye will see in a painting, as figures that each say what they mean and where they are
+from."""
+
+from dataclasses import dataclass
+from typing import Final
+
+from mesotint.harmony.painting import Painting
+from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Seen
+
+OWN: Final = "our own judgement"
+PRACTICE: Final = "common practice"
+CIELAB: Final = "CIELAB, ISO/CIE 11664-4:2019"
+CIEDE2000: Final = "CIEDE2000, ISO/CIE 11664-6:2022"
+CIRCULAR: Final = "circular standard deviation, Mardia and Jupp 2000, section 2.3"
+
+_WIDE_DEGREES: Final = 60.0
+_NARROW_DEGREES: Final = 30.0
+_MUCH_IN_COMMON: Final = 0.05
+_WEAK_ACCENT: Final = 20.0
+_VALUE_STEP: Final = 10.0
+
+
+@dataclass(frozen=True)
+class Figure:
+    """One figure.
+
+    Attributes
+    ----------
+    name : str
+    told : str
+        The figure itself, with its unit.
+    says : str
+        What it means for this painting.
+    why : str
+        Why it matters.
+    source : str
+        The published measure, or that it is common practice or our own.
+    alarm : bool
+        Whether it tells of something to mend.
+    """
+
+    name: str
+    told: str
+    says: str
+    why: str
+    source: str
+    alarm: bool = False
+
+
+def figures(painting: Painting, seen: Seen) -> tuple[Figure, ...]:
+    """Every figure of a painting, the ones that hold it together first."""
+    return (
+        _spread(seen),
+        _common(seen),
+        _dominance(painting, seen),
+        _fights(painting, seen),
+        _outline(seen),
+        _page(seen),
+        *_accents(painting, seen),
+        _merges(painting, seen),
+    )
+
+
+def _name(painting: Painting, place: int) -> str:
+    return f"“{painting.passages[place].name}”"
+
+
+def _spread(seen: Seen) -> Figure:
+    spread = seen.spread_degrees
+    if spread >= _WIDE_DEGREES:
+        says = "The hues lie all around the plan: nothing holds them together yet."
+    elif spread >= _NARROW_DEGREES:
+        says = "The hues keep to a part of the plan, and still differ."
+    else:
+        says = "The hues keep close together."
+    return Figure(
+        "Hue spread",
+        f"{spread:.0f}°",
+        says,
+        "Large and clear passages weigh most; accents are left out, since they are meant to "
+        "stand apart.",
+        CIRCULAR + ", weighted by area and chroma",
+        spread >= _WIDE_DEGREES,
+    )
+
+
+def _common(seen: Seen) -> Figure:
+    if seen.common <= 0:
+        says = "No paint is in every mixture."
+    elif seen.common < _MUCH_IN_COMMON:
+        says = "A trace of the same paint is in every mixture."
+    else:
+        says = "Every mixture shares paint with all others."
+    return Figure(
+        "Paint in common",
+        f"{100 * seen.common:.1f} %",
+        says,
+        "Mixtures that share paint look as if one light fell on them; accents are left out.",
+        PRACTICE,
+        seen.common <= 0,
+    )
+
+
+def _dominance(painting: Painting, seen: Seen) -> Figure:
+    if seen.dominant is None:
+        told, says = "none", "No hue leads: the whole balances to grey."
+    else:
+        told, says = seen.dominant, f"Taken together the painting leans to {seen.dominant}."
+    return Figure(
+        "Leading hue",
+        told,
+        says,
+        "One hue should lead, with its complement kept dull.",
+        f"mean of a* and b* by area, {CIELAB}",
+    )
+
+
+def _fights(painting: Painting, seen: Seen) -> Figure:
+    if not seen.fights:
+        told, says = "none", "No two intense complements stand against each other."
+    else:
+        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in seen.fights]
+        told = str(len(pairs))
+        says = f"{'; '.join(pairs)} are intense complements: dull one of them."
+    return Figure(
+        "Complements that fight",
+        told,
+        says,
+        "Two intense complements both ask to be looked at.",
+        OWN,
+        bool(seen.fights),
+    )
+
+
+def _outline(seen: Seen) -> Figure:
+    return Figure(
+        "Outline in the plan",
+        f"{seen.plan_area:.0f}",
+        f"The palette covers {seen.plan_area:.0f} square units of a* and b*.",
+        "The smaller the outline, the fewer colours the eye has to hold together.",
+        f"convex outline, {CIELAB}",
+    )
+
+
+def _page(seen: Seen) -> Figure:
+    (dark, light), (dull, clear) = seen.lightness, seen.chroma
+    narrow = light - dark < 2 * _VALUE_STEP
+    says = f"Values reach from L* {dark:.0f} to {light:.0f}, chroma from {dull:.0f} to {clear:.0f}."
+    if narrow:
+        says += " That is a narrow range of values."
+    return Figure(
+        "Spread on the page",
+        f"L* {light - dark:.0f}",
+        says,
+        "Values carry the picture; they should survive the harmonising.",
+        CIELAB,
+        narrow,
+    )
+
+
+def _accents(painting: Painting, seen: Seen) -> list[Figure]:
+    """For each accent the passage that it stands out from least."""
+    nearest: dict[int, AccentContrast] = {}
+    for contrast in seen.contrasts:
+        held = nearest.get(contrast.accent)
+        if held is None or contrast.delta_e < held.delta_e:
+            nearest[contrast.accent] = contrast
+    return [_accent(painting, contrast) for contrast in nearest.values()]
+
+
+def _accent(painting: Painting, contrast: AccentContrast) -> Figure:
+    weak = contrast.delta_e < _WEAK_ACCENT
+    lighter = "lighter" if contrast.lightness > 0 else "darker"
+    clearer = "clearer" if contrast.chroma > 0 else "duller"
+    ways = [
+        f"{abs(contrast.lightness):.0f} in L* ({lighter})",
+        f"{abs(contrast.hue_degrees):.0f}° in hue",
+        f"{abs(contrast.chroma):.0f} in chroma ({clearer})",
+    ]
+    return Figure(
+        f"Accent {_name(painting, contrast.accent)}",
+        f"ΔE {contrast.delta_e:.0f}",
+        f"Stands out least from {_name(painting, contrast.other)}: {', '.join(ways)}."
+        + (" That is little for an accent." if weak else ""),
+        "A grey surround makes one clean colour shine.",
+        CIEDE2000,
+        weak,
+    )
+
+
+def _merges(painting: Painting, seen: Seen) -> Figure:
+    if not seen.merges:
+        told, says = "none", "No two neighbours run into each other."
+    else:
+        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in seen.merges]
+        told = str(len(pairs))
+        says = f"{'; '.join(pairs)} run into each other: move one in value."
+    return Figure(
+        "Neighbours that merge",
+        told,
+        says,
+        f"Under ΔE {MERGES_BELOW:g} an edge is lost at a few steps' distance.",
+        f"{CIEDE2000}; the limit is our own",
+        bool(seen.merges),
+    )

@@ -1,0 +1,281 @@
+"""Schools of bringing a painting together, side by side.
+
+Each is taken just as far as halves the hue spread, where it can, so that what they cost can be
+compared. All are common practice; how far each is taken, and how they are judged, is our own.
+"""
+
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, replace
+from typing import Final
+
+import numpy as np
+
+from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.harmony.judgement import HALF, Judged, judged
+from mesotint.harmony.mother import Giving, Mother
+from mesotint.harmony.painting import Painting
+from mesotint.harmony.unity import hue_spread
+from mesotint.mixing.character import hue_of, strength
+from mesotint.mixing.recipe import Wishes, search_each
+from mesotint.mixing.searcher import Searcher, Wanted
+from mesotint.optics.film import WASH_THICKNESS, layered_film
+from mesotint.optics.grid import Array
+from mesotint.optics.kubelka_munk import opaque_reflectance
+from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.table import WHITES
+
+SCHOOLS: Final = ("mother", "trace", "limited", "glaze", "partner")
+FEWEST_TUBES, MOST_TUBES = 3, 8
+USUAL_TUBES: Final = 5
+
+GLAZES: Final = np.concatenate([[0.0], np.geomspace(1e-3, 3.0, 24)])
+"""Thicknesses of a glaze that are tried, in the units of K and S."""
+
+_SETS_KEPT: Final = 60
+_FAR_OFF: Final = 100.0
+_ROUNDS: Final = 20
+
+
+@dataclass(frozen=True)
+class School:
+    """What one school makes of a painting.
+
+    Attributes
+    ----------
+    key : str
+        One of `SCHOOLS`.
+    says : str
+        What is done, with its amounts.
+    judged : Judged
+    painting : Painting or None
+        The painting with its new mixtures; None where the mixtures stay as they are and something
+        is laid over them.
+    """
+
+    key: str
+    says: str
+    judged: Judged
+    painting: Painting | None
+
+
+def schools(
+    mother: Mother, giving: Giving, box: Sequence[Paint], tubes: int = USUAL_TUBES
+) -> list[School]:
+    """Every school on one painting.
+
+    Parameters
+    ----------
+    mother : Mother
+    giving : Giving
+        How the mother is given in the first of them.
+    box : sequence of Paint
+        What a limited set is chosen from.
+    tubes : int
+        How many paints that set is to have, 3 to 8.
+
+    Raises
+    ------
+    InputError
+        For a number of tubes that cannot be had.
+    """
+    shares = mother.given(giving)
+    given = mother.harmonised(shares)
+    told = [
+        School(
+            "mother",
+            f"{mother.paint.name}: {_range(shares[~mother.painting.accents])} in each passage.",
+            judged(mother.painting, given.labs),
+            given,
+        ),
+        trace_of_everything(mother),
+        limited_set(mother.painting, box, tubes),
+        glaze(mother.painting, mother.paint),
+        muting_partner(mother),
+    ]
+    return told
+
+
+def _range(shares: Array) -> str:
+    least, most = 100 * float(shares.min()), 100 * float(shares.max())
+    if most - least < 0.05:
+        return f"{most:.1f} %"
+    return f"{least:.1f} to {most:.1f} %"
+
+
+def _wanted(painting: Painting) -> float:
+    quiet = ~painting.accents
+    return HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))
+
+
+def trace_of_everything(mother: Mother) -> School:
+    """A trace of every paint in every mixture: strong paints in small parts, the same in all."""
+    painting = mother.painting
+    paints = painting.table[0]
+    amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in paints if _coloured(paint)}
+    if len(amounts) < 2:
+        raise InputError("painting: it has one paint only; there is no other to trace.", "passages")
+    everything = replace(mother, paint=mixed_tube("everything", "All paints", "mixture", amounts))
+    shares = everything.pull_to(_wanted(painting))
+    made = everything.harmonised(shares)
+    return School(
+        "trace",
+        f"A trace of each of {len(amounts)} paints: {_range(shares[~painting.accents])} in all.",
+        judged(painting, made.labs),
+        made,
+    )
+
+
+def _coloured(paint: Paint) -> bool:
+    return paint.key not in WHITES
+
+
+def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUBES) -> School:
+    """One small set of tubes for all passages, chosen so that it comes nearest to them.
+
+    The set is grown by the tube that helps most, then exchanged tube by tube while that helps.
+    """
+    if isinstance(tubes, bool) or not FEWEST_TUBES <= tubes <= MOST_TUBES:
+        raise InputError(f"tubes: a limited set has {FEWEST_TUBES} to {MOST_TUBES} tubes.", "tubes")
+    if len(box) < tubes:
+        raise InputError(f"box: it has fewer than {tubes} tubes to choose from.", "tubes")
+    chosen = [box[i] for i in _best_set(painting, box, tubes)]
+    count = len(painting.passages)
+    recipes = search_each(
+        list(painting.labs), chosen, [Wishes(sparing=True)] * count, painting.viewing
+    )
+    passages = [
+        replace(passage, mixture=dict(zip(found[0].paints, found[0].parts, strict=True)))
+        for passage, found in zip(painting.passages, recipes, strict=True)
+    ]
+    made = replace(painting, passages=tuple(passages))
+    gaps = delta_e_2000(made.labs, painting.labs)
+    worst = painting.passages[int(gaps.argmax())].name
+    names = ", ".join(paint.name for paint in chosen)
+    return School(
+        "limited",
+        f"{names}. Off by ΔE {float(painting.areas @ gaps):.1f} over the whole, most in “{worst}” "
+        f"({gaps.max():.1f}).",
+        judged(painting, made.labs),
+        made,
+    )
+
+
+def _best_set(painting: Painting, box: Sequence[Paint], tubes: int) -> list[int]:
+    searcher = Searcher(
+        box, painting.viewing, [Wanted(lab) for lab in painting.labs], sets_kept=_SETS_KEPT
+    )
+    masks, gaps = [], []
+    for lab, sizes in zip(painting.labs, searcher.run(3), strict=True):
+        # Water in a wash is no tube: its place lies behind the box, so it is in no mask.
+        places = np.arange(len(box))
+        masks.append(
+            np.concatenate([(found.sets[:, :, None] == places).any(axis=1) for found in sizes])
+        )
+        gaps.append(np.concatenate([delta_e_2000(found.labs, lab) for found in sizes]))
+
+    def cost(chosen: Sequence[int]) -> float:
+        out = np.ones(len(box), dtype=bool)
+        out[list(chosen)] = False
+        left = [
+            np.where(mask[:, out].any(axis=1), _FAR_OFF, gap).min()
+            for mask, gap in zip(masks, gaps, strict=True)
+        ]
+        return float(painting.areas @ np.array(left))
+
+    chosen: list[int] = []
+    for _ in range(tubes):
+        others = [i for i in range(len(box)) if i not in chosen]
+        chosen.append(min(others, key=lambda i: cost([*chosen, i])))
+    best = cost(chosen)
+    for _ in range(_ROUNDS):
+        swaps = [
+            [i if j == old else j for j in chosen]
+            for old in chosen
+            for i in range(len(box))
+            if i not in chosen
+        ]
+        swapped = min(swaps, key=cost, default=chosen)
+        if cost(swapped) >= best:
+            break
+        chosen, best = swapped, cost(swapped)
+    return sorted(chosen)
+
+
+def glaze(painting: Painting, paint: Paint) -> School:
+    """A transparent glaze of a paint over all of the dry painting but its accents."""
+    k, s = painting.optics
+    ground = opaque_reflectance(k, s)
+    films = np.array(
+        [
+            layered_film([(paint.absorption, paint.scattering, float(thick))], ground,
+                         painting.viewing.finish)
+            for thick in GLAZES
+        ]
+    )  # fmt: skip
+    labs = lab_from_reflectance(films, painting.viewing.light)
+    labs[:, painting.accents] = painting.labs[painting.accents]
+    quiet = ~painting.accents
+    spreads = hue_spread(labs[:, quiet], painting.areas[quiet])
+    under = np.flatnonzero(spreads <= _wanted(painting))
+    at = int(under[0]) if len(under) else int(spreads.argmin())
+    times = float(GLAZES[at]) / WASH_THICKNESS
+    thinned = (
+        f"1 part to {1 / times - 1:.2g} of medium" if times < HALF else f"{times:.2g} coats of it"
+    )
+    return School(
+        "glaze",
+        f"{paint.name} over the dry painting, {thinned}, as thin as a wash; the accents are left "
+        "open.",
+        judged(painting, labs[at]),
+        None,
+    )
+
+
+def muting_partner(mother: Mother) -> School:
+    """The mother as what mutes, in place of the complement: each passage from its clearest paint.
+
+    That paint is muted with the mother to the chroma the passage has, at its value.
+    """
+    painting = mother.painting
+    accents = painting.accents
+    pure = [
+        passage if accents[i] else replace(passage, mixture={_clearest(passage.mixture): 1.0})
+        for i, passage in enumerate(painting.passages)
+    ]
+    lightness = painting.labs[:, 0]
+    clean = replace(mother, painting=replace(painting, passages=tuple(pure)), lightness=lightness)
+    wanted = lch_from_lab(painting.labs)[:, 1]
+    ways = clean.ways
+    # How clear each still is along its way; it only becomes duller.
+    chroma = np.minimum.accumulate(np.hypot(ways[..., 1], ways[..., 2]), axis=1)
+    roots = np.sqrt(clean.shares)
+    shares = np.array(
+        [
+            0.0 if accents[i] else float(np.interp(-wanted[i], -chroma[i], roots)) ** 2
+            for i in range(len(wanted))
+        ]
+    )
+    made = clean.harmonised(shares)
+    made = replace(
+        made,
+        passages=tuple(
+            before if accents[i] else after
+            for i, (before, after) in enumerate(zip(painting.passages, made.passages, strict=True))
+        ),
+    )
+    return School(
+        "partner",
+        f"{mother.paint.name} mutes the clearest paint of each passage, "
+        f"{_range(shares[~accents])}, in place of its complement.",
+        judged(painting, made.labs),
+        made,
+    )
+
+
+def _clearest(mixture: Mapping[Paint, float]) -> Paint:
+    """The paint that brings a mixture most of its hue; the most of it where all are greys."""
+    hued = {p: part * strength(p) for p, part in mixture.items() if hue_of(p) is not None}
+    weighed = hued if any(hued.values()) else dict(mixture)
+    return max(weighed, key=lambda paint: weighed[paint])

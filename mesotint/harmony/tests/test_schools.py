@@ -1,0 +1,240 @@
+"""Schools side by side, figures in words, and the palette as data."""
+
+import csv
+import io
+import json
+import re
+import unittest
+
+import numpy as np
+from scipy.spatial import ConvexHull
+
+from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.formats.palette import (
+    PaletteColour,
+    PaletteData,
+    palette_css,
+    palette_csv,
+    palette_json,
+)
+from mesotint.harmony.figures import figures
+from mesotint.harmony.judgement import HALF
+from mesotint.harmony.mother import Giving, Mother, candidates, harmony, ranked, trade_off
+from mesotint.harmony.painting import Painting
+from mesotint.harmony.schools import (
+    GLAZES,
+    glaze,
+    limited_set,
+    muting_partner,
+    schools,
+    trace_of_everything,
+)
+from mesotint.harmony.tests.test_mother import BLACK, BOX, PAINT, passage, yard
+from mesotint.harmony.unity import outline, plan_area, seen
+from mesotint.optics.film import layered_film
+from mesotint.optics.kubelka_munk import opaque_reflectance
+
+
+def mother(key: str = "PB28", **more) -> Mother:
+    return Mother(yard(), PAINT(key), dark=BLACK, **more)
+
+
+class GivingTest(unittest.TestCase):
+    def test_the_mixtures_told_have_the_colours_told(self) -> None:
+        for hold in (True, False):
+            blue = mother(hold_value=hold)
+            shares = blue.given(Giving("equal", 0.3))
+            made = blue.harmonised(shares)
+            np.testing.assert_allclose(made.labs, blue.at(shares), atol=0.01)
+            for mixture, share in zip(blue.mixtures(shares), shares, strict=True):
+                self.assertAlmostEqual(sum(mixture.values()), 1, places=12)
+                if not hold:
+                    held = mixture.get(PAINT("PB28"), 0.0)
+                    self.assertGreaterEqual(held, share - 1e-12)
+
+    def test_a_whole_share_is_the_mother_alone(self) -> None:
+        made = mother(hold_value=False).harmonised(np.ones(7))
+        self.assertEqual({tuple(p.mixture) for p in made.passages}, {(PAINT("PB28"),)})
+
+    def test_every_way_reaches_what_it_promises(self) -> None:
+        blue = mother()
+        for way in ("equal", "same", "least"):
+            with self.subTest(way=way):
+                found = harmony(blue, blue.given(Giving(way, blue.enough(way))))
+                self.assertLessEqual(found.spread_after, HALF * found.spread_before + 1.0)
+                self.assertEqual(found.shares[6], 0.0)
+        bounded = blue.given(Giving("equal", 0.9, most_delta_e=4.0))
+        self.assertLess(delta_e_2000(blue.at(bounded), yard().labs).max(), 4.2)
+        pinned = blue.given(Giving("equal", 0.3, pins={2: 0.5, 40: 0.1}))
+        self.assertEqual(pinned[2], 0.5)
+        traced = blue.given(Giving("equal", 0.3, accent_share=0.02))
+        self.assertEqual(traced[6], 0.02)
+
+    def test_what_cannot_be_given_is_refused(self) -> None:
+        for told, act in (
+            ("way", lambda: Giving("more")),
+            ("amount", lambda: Giving("equal", 3)),
+            ("accent_share", lambda: Giving("equal", 0.3, -1)),
+            ("pins", lambda: Giving("equal", 0.3, pins={0: 2.0})),
+        ):
+            with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
+                act()
+
+    def test_the_curve_starts_at_the_painting_and_is_what_each_point_is(self) -> None:
+        blue = mother()
+        curve = trade_off(blue, points=9)
+        self.assertAlmostEqual(curve.chroma_kept[0], 1)
+        self.assertAlmostEqual(curve.contrast_kept[0], 1)
+        for at in (0, 3, 8):
+            fraction = float(curve.fractions[at])
+            found = harmony(blue, blue.equal_pull(fraction))
+            self.assertAlmostEqual(found.spread_after, curve.spread_degrees[at], delta=1.5)
+            self.assertAlmostEqual(found.chroma_kept, curve.chroma_kept[at], delta=0.02)
+            self.assertAlmostEqual(found.contrast_kept, curve.contrast_kept[at], delta=0.02)
+
+
+class SchoolsTest(unittest.TestCase):
+    def test_all_stand_side_by_side(self) -> None:
+        blue = mother()
+        found = schools(blue, Giving("equal", blue.enough()), BOX)
+        self.assertEqual([s.key for s in found], ["mother", "trace", "limited", "glaze", "partner"])
+        for school in found:
+            with self.subTest(school=school.key):
+                self.assertTrue(school.says)
+                if school.painting is not None:
+                    np.testing.assert_allclose(school.painting.labs, school.judged.labs, atol=0.02)
+                np.testing.assert_allclose(
+                    school.judged.labs[6],
+                    yard().labs[6],
+                    atol=20 if school.key == "limited" else 0.02,
+                )
+
+    def test_a_trace_of_everything_is_in_every_mixture(self) -> None:
+        made = trace_of_everything(mother())
+        assert made.painting is not None
+        quiet = [p for p in made.painting.passages if p.part != "accent"]
+        for p in quiet:
+            self.assertIn("everything", {paint.key for paint in p.mixture})
+        self.assertGreater(seen(made.painting).common, 0.01)
+        alone = Painting((passage("a", 0.5, PB29=1), passage("b", 0.5, PB29=1, PW6=2)))
+        with self.assertRaisesRegex(InputError, "one paint only"):
+            trace_of_everything(Mother(alone, PAINT("PO20"), dark=BLACK))
+
+    def test_a_limited_set_is_no_worse_than_any_exchange_of_one_tube(self) -> None:
+        """Of six tubes all sets of four are tried: none comes nearer."""
+        box = [PAINT(key) for key in ("PW6", "PY43", "PR108-light", "PB28", "PG18", "PBk9")]
+        found = limited_set(yard(), box, 4)
+        assert found.painting is not None
+        used = {paint.key for p in found.painting.passages for paint in p.mixture}
+        self.assertLessEqual(len(used), 4)
+        areas, labs = yard().areas, yard().labs
+        ours = float(areas @ delta_e_2000(found.painting.labs, labs))
+        for left_out in ((0, 1), (1, 2), (3, 4), (4, 5), (1, 4)):
+            some = [paint for i, paint in enumerate(box) if i not in left_out]
+            other = limited_set(yard(), some, 4)
+            assert other.painting is not None
+            self.assertLessEqual(ours, float(areas @ delta_e_2000(other.painting.labs, labs)) + 0.3)
+        with self.assertRaisesRegex(InputError, "3 to 8"):
+            limited_set(yard(), box, 9)
+        with self.assertRaisesRegex(InputError, "fewer than"):
+            limited_set(yard(), box[:3], 4)
+
+    def test_a_glaze_is_a_film_over_each_dry_passage(self) -> None:
+        """Against films laid one by one over the passages (Kubelka 1954)."""
+        found = glaze(yard(), PAINT("PB28"))
+        ground = opaque_reflectance(*yard().optics)
+        gaps = []
+        for thick in GLAZES:
+            film = layered_film(
+                [(PAINT("PB28").absorption, PAINT("PB28").scattering, float(thick))], ground
+            )
+            labs = lab_from_reflectance(film)
+            gaps.append(float(delta_e_2000(labs[:6], found.judged.labs[:6]).max()))
+        self.assertLess(min(gaps), 1e-6)
+        np.testing.assert_allclose(found.judged.labs[6], yard().labs[6])
+        self.assertLessEqual(found.judged.spread_after, found.judged.spread_before)
+
+    def test_the_mother_as_partner_keeps_value_and_chroma(self) -> None:
+        found = muting_partner(mother("PBr7-raw-umber"))
+        quiet = ~yard().accents
+        was, now = yard().labs[quiet], found.judged.labs[quiet]
+        self.assertLess(np.abs(now[:, 0] - was[:, 0]).max(), 0.6)
+        chroma = [np.hypot(labs[:, 1], labs[:, 2]) for labs in (was, now)]
+        # A passage whose clearest paint is duller than itself at its value stays that paint.
+        self.assertTrue((chroma[1] <= chroma[0] + 1.0).all())
+
+    def test_mothers_are_offered_from_box_passages_and_grey(self) -> None:
+        keys = {paint.key for paint in candidates(yard(), BOX)}
+        self.assertLessEqual({"PB29", "passage0", "passage6", "main grey"}, keys)
+        self.assertEqual(len(ranked(yard(), [PAINT("PB28"), PAINT("PY43")], BLACK)), 2)
+
+
+class FiguresTest(unittest.TestCase):
+    def test_each_says_what_it_means_and_where_it_is_from(self) -> None:
+        told = figures(yard(), seen(yard()))
+        for figure in told:
+            with self.subTest(figure=figure.name):
+                self.assertTrue(figure.told and figure.says.endswith(".") and figure.why)
+                self.assertRegex(figure.source, "19|20|practice|our own")
+        self.assertEqual([f.name for f in told if f.alarm], ["Hue spread", "Paint in common"])
+
+    def test_what_is_to_be_mended_is_said(self) -> None:
+        loud = Painting(
+            (
+                passage("sea", 0.4, PB29=1, PW6=1),
+                passage("sand", 0.3, PY3=1),
+                passage("sand too", 0.28, PY3=1, PW6=0.01),
+                passage("buoy", 0.02, "accent", PY3=1, PW6=0.4),
+            ),
+            frozenset({(0, 1), (1, 2), (2, 3)}),
+        )
+        told = {figure.name: figure for figure in figures(loud, seen(loud))}
+        self.assertIn("“sea” and “sand”", told["Complements that fight"].says)
+        self.assertIn("“sand” and “sand too”", told["Neighbours that merge"].says)
+        self.assertIn("little for an accent", told["Accent “buoy”"].says)
+
+    def test_the_outline_is_the_convex_hull(self) -> None:
+        """scipy.spatial.ConvexHull, and a square whose area is known."""
+        labs = yard().labs
+        self.assertAlmostEqual(plan_area(labs), ConvexHull(labs[:, 1:]).volume)
+        square = np.array([[50.0, 0, 0], [50, 10, 0], [50, 10, 10], [50, 0, 10], [50, 5, 5]])
+        self.assertAlmostEqual(plan_area(square), 100)
+        self.assertNotIn(4, outline(square))
+        line = np.array([[50.0, 0, 0], [50, 10, 10], [50, 5, 5]])
+        self.assertEqual(plan_area(line), 0)
+        self.assertEqual(set(outline(line)), {0, 1})
+        self.assertEqual(plan_area(line[:1]), 0)
+
+    def test_clean_accents_first_and_then_dark_to_light(self) -> None:
+        order = yard().mixing_order
+        self.assertEqual(order[0], 6)
+        lightness = yard().labs[order[1:], 0]
+        self.assertTrue((np.diff(lightness) >= 0).all())
+
+
+class PaletteFileTest(unittest.TestCase):
+    def palette(self) -> PaletteData:
+        colour = PaletteColour(
+            passage="Fog */ bank, é", part="supporting", distance="far", area=0.2, mother=0.05,
+            munsell="5PB 7/1", name="pale blue grey", lab=(72.0, -1.0, -4.5), srgb="#aab2b8",
+            in_gamut=True, was_srgb="#b0b0c0", parts={"Titanium white": 0.9, "Cobalt blue": 0.1},
+        )  # fmt: skip
+        return PaletteData("Low tide */", "Cobalt blue", [colour, colour])
+
+    def test_css_names_are_told_apart_and_no_comment_is_broken(self) -> None:
+        css = palette_css(self.palette())
+        self.assertEqual(
+            re.findall(r"^  (--[a-z0-9-]+): (#[0-9a-f]{6});", css, re.MULTILINE),
+            [("--fog-bank-e", "#aab2b8"), ("--fog-bank-e-2", "#aab2b8")],
+        )
+        self.assertEqual(css.count("/*"), css.count("*/"))
+
+    def test_csv_and_json_hold_parts_that_add_up(self) -> None:
+        row = next(csv.DictReader(io.StringIO(palette_csv(self.palette()))))
+        self.assertEqual(row["passage"], "Fog */ bank, é")
+        self.assertAlmostEqual(float(row["Titanium white"]) + float(row["Cobalt blue"]), 1)
+        told = json.loads(palette_json(self.palette()))
+        self.assertEqual(told["format"], "mesotint palette")
+        self.assertEqual(told["colours"][0]["lab"], [72.0, -1.0, -4.5])

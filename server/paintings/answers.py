@@ -1,0 +1,173 @@
+"""What the API tells of paintings."""
+
+from datetime import datetime
+
+from ninja import Schema
+
+from server.paintings.requests import MotherIn, PaintingMeasureIn, PaintingRequest
+from server.piles.schemas import OpenedLookOut
+from server.scales.answers import LookOut, PlanLineOut, TicksOut, TrailOut, UsedOut
+from server.scales.requests import EndIn, TubePart
+
+
+class ShareOut(Schema):
+    """How much of one paint a mixture holds, 0 to 1."""
+
+    name: str
+    share: float
+
+
+class HarmonisedOut(Schema):
+    """One passage before and after.
+
+    `share` is what it takes of the mother; `way` are its points from none of the mother to all of
+    it, even in colour, so that a share can be dragged without asking.
+    """
+
+    before: OpenedLookOut
+    after: OpenedLookOut
+    share: float
+    delta_e: float
+    parts: list[ShareOut]
+    mixture: list[TubePart] | None
+    way: TrailOut | None
+
+
+class FigureOut(Schema):
+    """One figure of what the eye will see."""
+
+    name: str
+    told: str
+    says: str
+    why: str
+    source: str
+    alarm: bool
+
+
+class JudgedOut(Schema):
+    """What unity costs: hue spread in degrees before and after, shares kept, and what gives way."""
+
+    spread_before: float
+    spread_after: float
+    chroma_kept: float
+    contrast_kept: float
+    gives_way: list[str]
+
+
+class CurveOut(Schema):
+    """The trade-off of a mother at even fractions of the way."""
+
+    fractions: list[float]
+    spread_degrees: list[float]
+    chroma_kept: list[float]
+    contrast_kept: list[float]
+
+
+class MotherOut(LookOut):
+    """The mother colour that is chosen, and the amount of it that the giving comes to."""
+
+    title: str
+    amount: float
+    curve: CurveOut
+
+
+class HarmonyOut(Schema):
+    """A painting as computed: its passages, what the eye will see, and the mother's work."""
+
+    passages: list[HarmonisedOut]
+    before: list[FigureOut]
+    after: list[FigureOut] | None
+    mother: MotherOut | None
+    judged: JudgedOut | None
+
+
+class CandidateOut(LookOut, JudgedOut):
+    """One colour that may be the mother, at the least pull that halves the hue spread."""
+
+    title: str
+    mother: MotherIn
+    least_share: float
+    most_share: float
+
+
+class SchoolOut(JudgedOut):
+    """What one school makes of the painting; `mixtures` where new ones can be mixed from tubes."""
+
+    school: str
+    says: str
+    passages: list[OpenedLookOut]
+    mixtures: list[EndIn] | None
+
+
+class TubeNeedOut(UsedOut):
+    """What one tube must give, and whether it lasts; unknown where nobody said what is left."""
+
+    left_ml: float | None
+    lasts: bool | None
+
+
+class PassageNeedOut(Schema):
+    """How much of a passage to mix, the mother in it, and what measuring it costs in CIEDE2000."""
+
+    place: int
+    volume_ml: float
+    mother_ml: float
+    cost_delta_e: float
+
+
+class PaintingPlanOut(Schema):
+    """From plan to palette: what to mix, in order, and what it takes. `key` tells plans apart."""
+
+    key: str
+    order: list[PassageNeedOut]
+    lines: list[PlanLineOut]
+    used: list[TubeNeedOut]
+    mother_ml: float
+    total_ml: float
+
+
+class PaletteLookOut(LookOut):
+    """One passage of a kept palette."""
+
+    title: str
+    area: float
+    share: float
+    was: LookOut
+
+
+class VersionOut(Schema):
+    """A named version of a palette."""
+
+    id: int
+    title: str
+    created: datetime
+    request: PaintingRequest
+    palette: list[PaletteLookOut]
+
+
+class PaintingSummaryOut(Schema):
+    """A painting as it stands on the shelf."""
+
+    id: int
+    title: str
+    changed: datetime
+    palette: list[PaletteLookOut]
+
+
+class PaintingOut(PaintingSummaryOut):
+    """A kept painting."""
+
+    revision: int
+    request: PaintingRequest
+    measure: PaintingMeasureIn
+    versions: list[VersionOut]
+    ticks: list[TicksOut]
+    current_data: bool
+
+
+class SourceOut(Schema):
+    """A mixture found for a passage: what to mix, what it looks like, and how far off it is."""
+
+    mixture: EndIn
+    look: LookOut
+    delta_e: float

@@ -1,0 +1,147 @@
+"""A painter's painting as one of the core: passages, mother colour and giving."""
+
+from dataclasses import dataclass, replace
+from functools import cached_property
+
+import numpy as np
+from django.http import Http404
+
+from mesotint.errors import InputError
+from mesotint.harmony import mother as core
+from mesotint.harmony.painting import Painting, Passage
+from mesotint.mixing.muting import BLACK_FAMILIES
+from mesotint.mixing.recipe import Wishes, search
+from mesotint.paints.library import Paint, mixed_tube
+from mesotint.planning.instructions import MIXTURE_FAMILY
+from server.painters.models import Painter
+from server.paintings.requests import GivingIn, MotherIn, PaintingRequest, PassageIn
+from server.piles.ledger import Ledger
+from server.scales.ends import viewing_of
+from server.tubes.measuring import colour_typed
+from server.tubes.services import PaintBox
+
+POT_FAMILY = "pot"
+
+
+def tubes_of(asked: PaintingRequest) -> set[int]:
+    """Tubes that a painting names."""
+    named = {part.tube for p in asked.passages if p.mixture for part in p.mixture.parts}
+    if asked.mother is not None and asked.mother.kind == "tube":
+        named.add(asked.mother.id)
+    return named
+
+
+@dataclass(frozen=True)
+class Composed:
+    """A request with the box it is mixed from."""
+
+    painter: Painter
+    asked: PaintingRequest
+    box: PaintBox
+
+    @cached_property
+    def painting(self) -> Painting:
+        """The painting of the core."""
+        asked = self.asked
+        count = len(asked.passages)
+        touching = {(min(pair), max(pair)) for pair in asked.touching if max(pair) < count}
+        return Painting(
+            tuple(self._passage(i, passage) for i, passage in enumerate(asked.passages)),
+            frozenset(pair for pair in touching if pair[0] != pair[1]),
+            viewing_of(asked),
+        )
+
+    def _passage(self, place: int, asked: PassageIn) -> Passage:
+        name = asked.name.strip() or f"passage {place + 1}"
+        mixture: dict[Paint, float] = {}
+        for part in asked.mixture.parts if asked.mixture else ():
+            try:
+                paint = self.box.paint(part.tube)
+            except Http404:
+                raise InputError(
+                    f"mixture: “{name}” is mixed from a tube that is in your studio no longer; "
+                    "give it another mixture.",
+                    "mixture",
+                ) from None
+            mixture[paint] = mixture.get(paint, 0.0) + part.parts
+        return Passage(name, asked.area / 100, mixture, asked.part, asked.distance)
+
+    @cached_property
+    def dark(self) -> Paint:
+        """What darkens where value is held: a black of the box, or the darkest tube there is."""
+        paints = self.box.paints or list(self.painting.table[0])
+        blacks = [paint for paint in paints if paint.family in BLACK_FAMILIES]
+        if blacks:
+            return blacks[0]
+        labs = self.painting.viewing.lab(np.eye(len(paints)), paints)
+        return paints[int(labs[:, 0].argmin())]
+
+    def mother(self, asked: MotherIn | None = None) -> core.Mother:
+        """The mother that is asked for, over the painting."""
+        asked = asked or self.asked.mother
+        if asked is None:
+            raise InputError("mother: choose a mother colour first.", "mother")
+        giving = self.asked.giving
+        return core.Mother(self.painting, self._mother_paint(asked), giving.hold_value, self.dark)
+
+    def _mother_paint(self, asked: MotherIn) -> Paint:
+        match asked.kind:
+            case "tube":
+                try:
+                    return self.box.paint(asked.id)
+                except Http404:
+                    raise InputError(
+                        "mother: that tube is in your studio no longer; choose another.", "mother"
+                    ) from None
+            case "passage":
+                mixtures = core.mixtures_of(self.painting)
+                if asked.id >= len(mixtures):
+                    raise InputError("mother: that passage is gone; choose another.", "mother")
+                return mixtures[asked.id]
+            case "grey":
+                grey = core.main_grey(self.painting)
+                if grey is None:
+                    raise InputError(
+                        "mother: no two passages lie across the plan from each other, so there is "
+                        "no grey between them; choose another.",
+                        "mother",
+                    )
+                return grey
+            case "pot":
+                if asked.id not in self.pots:
+                    raise InputError("mother: that pot is empty or gone; choose another.", "mother")
+                return self.pots[asked.id]
+            case _:
+                return self._asked_colour(asked.colour)
+
+    def _asked_colour(self, colour: str) -> Paint:
+        if not self.box.paints:
+            raise InputError("box: it is empty; add a tube to mix the mother from.", "box")
+        viewing = self.painting.viewing
+        wishes = Wishes(sparing=True)
+        found = search(colour_typed(colour), self.box.paints, wishes, viewing).recipes[0]
+        parts = dict(zip(found.paints, found.parts, strict=True))
+        return mixed_tube("asked", colour.strip(), MIXTURE_FAMILY, parts)
+
+    @cached_property
+    def pots(self) -> dict[int, Paint]:
+        """Pots of mud that hold anything, as paints; they stand there mixed."""
+        pots = Ledger(self.painter, set()).pots
+        return {pk: replace(paint, family=POT_FAMILY) for pk, (paint, _) in pots.items()}
+
+    def giving(self, mother: core.Mother) -> core.Giving:
+        """How the mother is to be given; just enough where no amount is said."""
+        asked: GivingIn = self.asked.giving
+        amount = mother.enough(asked.way) if asked.amount is None else asked.amount
+        return core.Giving(
+            asked.way,
+            amount,
+            asked.accent_share,
+            asked.most_delta_e,
+            {pin.place: pin.share for pin in asked.pins},
+        )
+
+
+def compose(painter: Painter, asked: PaintingRequest) -> Composed:
+    """A painting with its painter's box."""
+    return Composed(painter, asked, PaintBox(painter, tubes_of(asked)))

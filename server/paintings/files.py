@@ -1,0 +1,175 @@
+"""A whole painting as one JSON file: its tubes, passages, mother and versions."""
+
+import json
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+from django.http import HttpRequest
+from pydantic import ValidationError
+
+from mesotint.errors import InputError
+from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
+from server.painters.models import Painter
+from server.paintings.composing import compose, tubes_of
+from server.paintings.keeping import MOST_VERSIONS, keep, request_of
+from server.paintings.models import Painting, Version
+from server.paintings.requests import PaintingIn, PaintingMeasureIn, PaintingRequest
+from server.tubes.files import make_tube, take_optics, tube_data
+from server.tubes.models import Tube
+from server.tubes.services import paint_in
+
+FORMAT = "mesotint painting"
+VERSION = 1
+GREATEST_FILE = 4 * 2**20
+
+
+def written(painting: Painting) -> str:
+    """A painting as one file, which another studio can take in."""
+    requests = [
+        request_of(painting),
+        *(request_of(each) for each in painting.versions.filter(thrown_away=False)),
+    ]
+    asked = [_with_mother_kept(painting.painter, request) for request in requests]
+    keys = sorted({key for request in asked for key in tubes_of(request)})
+    tubes = list(Tube.objects.filter(painter=painting.painter, pk__in=keys).order_by("pk"))
+    place = {tube.pk: i for i, tube in enumerate(tubes)}
+    box = write_box_json(BoxData(painting.name, [tube_data(tube) for tube in tubes]))
+    told = {
+        "format": FORMAT,
+        "version": VERSION,
+        "name": painting.name,
+        "box": json.loads(box),
+        # What was measured of a tube is more than its label and its readings tell.
+        "optics": {
+            str(place[tube.pk]): json.loads(write_optics([paint_in(tube)]))
+            for tube in tubes
+            if tube.calibration_id
+        },
+        "measure": painting.measure,
+        "painting": _renumbered(asked[0].model_dump(mode="json"), place),
+        "versions": [
+            {
+                "name": version.name,
+                "palette": version.palette,
+                "painting": _renumbered(request.model_dump(mode="json"), place),
+            }
+            for version, request in zip(
+                painting.versions.filter(thrown_away=False), asked[1:], strict=True
+            )
+        ],
+    }
+    return json.dumps(told, ensure_ascii=False, indent=1)
+
+
+def _with_mother_kept(painter: Painter, request: PaintingRequest) -> PaintingRequest:
+    """A pot stays where it is: a mother from one goes along as its colour."""
+    if request.mother is None or request.mother.kind != "pot":
+        return request
+    composed = compose(painter, request)
+    try:
+        paint = composed.mother().paint
+    except InputError:
+        return request.model_copy(update={"mother": None})
+    lab = composed.painting.viewing.lab(np.ones(1), [paint])
+    colour = " ".join(f"{value:.2f}" for value in lab)
+    mother = request.mother.model_copy(update={"kind": "colour", "colour": colour, "id": 0})
+    return request.model_copy(update={"mother": mother})
+
+
+def _renumbered(told: dict[str, Any], tube: dict[int, int]) -> dict[str, Any]:
+    """A request with its tubes by other keys; mixtures from tubes that are gone are left out."""
+    for passage in told["passages"]:
+        parts = (passage["mixture"] or {}).get("parts", [])
+        if any(part["tube"] not in tube for part in parts):
+            passage["mixture"] = None
+        else:
+            for part in parts:
+                part["tube"] = tube[part["tube"]]
+    mother = told["mother"]
+    if mother and mother["kind"] == "tube":
+        told["mother"] = {**mother, "id": tube[mother["id"]]} if mother["id"] in tube else None
+    return told
+
+
+@transaction.atomic
+def take_in(painter: Painter, data: bytes) -> Painting:
+    """A painting from a file: all of it, or nothing. Tubes the painter has are used again."""
+    told = _read(data)
+    box = read_box_json(json.dumps(told["box"]).encode())
+    tubes = {}
+    for place, each in enumerate(box.tubes):
+        optics = told["optics"].get(str(place))
+        known = None if optics or each.readings or not each.paint else _known(painter, each.paint)
+        tube = known or make_tube(painter, each)
+        if optics:
+            take_optics(tube, read_optics(json.dumps(optics).encode()))
+        tubes[place] = tube.pk
+    asked = PaintingIn(
+        name=str(told["name"])[:120],
+        request=_request(told["painting"], tubes),
+        measure=_checked(PaintingMeasureIn, told.get("measure", {})),
+    )
+    painting = keep(painter, asked)
+    for version in reversed(told["versions"][:MOST_VERSIONS]):
+        again = PaintingIn(request=_request(version["painting"], tubes))
+        # Computed anew from what is in the file: a palette that is only told is not taken on trust.
+        kept = keep(painter, again)
+        Version.objects.create(
+            painting=painting,
+            name=str(version["name"])[:120] or "Version",
+            request=kept.request,
+            palette=kept.palette,
+        )
+        kept.delete()
+    return painting
+
+
+def _read(data: bytes) -> dict[str, Any]:
+    try:
+        told = json.loads(data)
+    except (ValueError, RecursionError):
+        raise InputError(
+            "file: it is no JSON; choose a painting that was exported.", "file"
+        ) from None
+    if not isinstance(told, dict) or told.get("format") != FORMAT:
+        raise InputError("file: it is no painting; choose one that was exported here.", "file")
+    if told.get("version") != VERSION:
+        raise InputError("file: it is of a later version; take a newer Mesotint for it.", "file")
+    if not isinstance(told.get("box"), dict) or not isinstance(told.get("painting"), dict):
+        raise InputError("file: its tubes or its passages are missing.", "file")
+    told.setdefault("optics", {})
+    told.setdefault("versions", [])
+    if not isinstance(told["optics"], dict) or not isinstance(told["versions"], list):
+        raise InputError("file: its optics or its versions are not as they were exported.", "file")
+    for version in told["versions"]:
+        if not isinstance(version, dict) or not isinstance(version.get("painting"), dict):
+            raise InputError("file: one of its versions has no painting.", "file")
+    return told
+
+
+def _known(painter: Painter, key: str) -> Tube | None:
+    """A tube of the painter's with this very paint, as its label says."""
+    mine = Tube.objects.filter(painter=painter, paint_key=key, put_away=False)
+    return mine.filter(calibration=None).order_by("pk").first()
+
+
+def _request(told: dict[str, Any], tubes: dict[int, int]) -> PaintingRequest:
+    request = _checked(PaintingRequest, told)
+    return _checked(PaintingRequest, _renumbered(request.model_dump(mode="json"), tubes))
+
+
+def _checked(kind: Any, told: Any) -> Any:
+    try:
+        return kind.model_validate(told)
+    except ValidationError as error:
+        first = error.errors()[0]
+        place = ".".join(str(step) for step in first["loc"])
+        raise InputError(f"file: {place or 'it'}: {first['msg'].lower()}.", "file") from None
+
+
+def body_of(request: HttpRequest) -> bytes:
+    """The file that was sent; a large one is refused before it is read."""
+    if int(request.headers.get("Content-Length") or 0) > GREATEST_FILE:
+        raise InputError("file: it is over 4 MB; paintings never are.", "file")
+    return request.body

@@ -1,0 +1,107 @@
+"""A painting's palette on paper, and as data: PDF and SVG to paint on, CSV, JSON and CSS."""
+
+from collections.abc import Callable
+
+import numpy as np
+from django.http import HttpResponse
+
+from mesotint.formats.palette import (
+    PaletteColour,
+    PaletteData,
+    palette_css,
+    palette_csv,
+    palette_json,
+)
+from mesotint.harmony.painting import Painting as CorePainting
+from mesotint.mixing.mixture import appearances, together
+from mesotint.planning.patch import patches_of
+from server.paintings.composing import compose
+from server.paintings.keeping import request_of
+from server.paintings.models import Painting
+from server.scales.answers import PartOut, SavedPatchOut
+from server.scales.ends import look_fields
+from server.scales.paper import DRAWN, Printed, download
+
+WRITTEN: dict[str, Callable[[PaletteData], str]] = {
+    "csv": palette_csv,
+    "json": palette_json,
+    "css": palette_css,
+}
+
+
+def answer(painting: Painting, form: str, size: str) -> HttpResponse:
+    """A painting's palette as a file to download."""
+    asked = request_of(painting).model_copy(update={"light": "D65"})
+    composed = compose(painting.painter, asked)
+    before = after = composed.painting
+    shares, mother = np.zeros(len(before.passages)), ""
+    if asked.mother is not None:
+        found = composed.mother()
+        shares = found.given(composed.giving(found))
+        after, mother = found.harmonised(shares), found.paint.name
+    if form in DRAWN:
+        data = DRAWN[form](_printed(painting, after, shares, mother), size)
+    else:
+        written = WRITTEN[form](_palette(painting.name, before, after, shares, mother))
+        data = written.encode("utf-8-sig" if form == "csv" else "utf-8")
+    return download(data, painting.name, form)
+
+
+def _printed(painting: Painting, after: CorePainting, shares: np.ndarray, mother: str) -> Printed:
+    """Patches in the order of mixing, so that the sheet is filled from the top."""
+    order = after.mixing_order
+    rows = [after.passages[i].mixture for i in order]
+    paints, parts = together([(list(row), list(row.values())) for row in rows])
+    patches = []
+    for place, patch in zip(order, patches_of(parts, paints, after.viewing), strict=True):
+        passage = after.passages[place]
+        told = f"{100 * passage.area:.0f} % of the surface"
+        if shares[place] > 0:
+            told += f"; {100 * shares[place]:.2g} % of it is {mother}"
+        patches.append(
+            SavedPatchOut(
+                label=passage.name,
+                parts=[
+                    PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
+                    for paint, exact, whole in zip(
+                        paints, patch.parts, patch.whole.parts, strict=True
+                    )
+                    if exact > 0
+                ],
+                rounding_delta_e=patch.whole.cost_delta_e,
+                note=told,
+                **look_fields(patch.appearance),
+            )
+        )
+    summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
+    return Printed(painting.name, summary, painting.changed, patches)
+
+
+def _palette(
+    name: str, before: CorePainting, after: CorePainting, shares: np.ndarray, mother: str
+) -> PaletteData:
+    was, now = appearances(before.labs), appearances(after.labs)
+    return PaletteData(
+        name=name,
+        mother=mother,
+        colours=[
+            PaletteColour(
+                passage=passage.name,
+                part=passage.part,
+                distance=passage.distance,
+                area=passage.area,
+                mother=float(shares[i]),
+                munsell=now[i].munsell,
+                name=now[i].name,
+                lab=now[i].lab,
+                srgb=now[i].srgb,
+                in_gamut=now[i].in_gamut,
+                was_srgb=was[i].srgb,
+                parts={
+                    paint.name: part / sum(passage.mixture.values())
+                    for paint, part in passage.mixture.items()
+                },
+            )
+            for i, passage in enumerate(after.passages)
+        ],
+    )

@@ -1,0 +1,107 @@
+"""From plan to palette: how much of each passage to mix, in which order, and what it takes."""
+
+from collections.abc import Mapping
+
+import numpy as np
+
+from mesotint.mixing.mixture import together
+from mesotint.paints.library import Paint
+from mesotint.planning.instructions import MIXTURE_FAMILY, Instructions, Measure, Used, instructions
+from mesotint.planning.tools import Tool, least_ml, tool_of, volume_for_area
+from server.painters.models import Painter
+from server.paintings.answers import PaintingPlanOut, PassageNeedOut, TubeNeedOut
+from server.paintings.composing import Composed, compose
+from server.paintings.requests import PaintingPlanIn
+from server.scales.plan import lines_out, plan_key, used_fields
+
+
+def plan_out(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
+    """Amounts and instructions for a painting's palette, in the order of mixing."""
+    composed = compose(painter, asked.request)
+    painting, mother = composed.painting, None
+    shares = np.zeros(len(painting.passages))
+    if asked.request.mother is not None:
+        found = composed.mother()
+        shares = found.given(composed.giving(found))
+        painting, mother = found.harmonised(shares), found.paint
+    surface = asked.request.surface
+    whole = volume_for_area(
+        surface.width_cm * surface.height_cm, surface.coats, surface.spread_cm2_per_ml
+    )
+    volumes = painting.areas * whole
+    order = [place for place in composed.painting.mixing_order if volumes[place] > 0]
+    paints, parts = together(
+        [
+            (list(painting.passages[i].mixture), list(painting.passages[i].mixture.values()))
+            for i in order
+        ]
+    )
+    tool = tool_of(
+        asked.measure.tool,
+        asked.measure.nozzle_mm if asked.measure.tool == "ribbon" else asked.measure.step,
+    )
+    # Of a small passage a little more is mixed than it needs, so that it can be measured.
+    for place, row in zip(order, parts.tolist(), strict=True):
+        volumes[place] = max(volumes[place], least_ml(row, paints, tool))
+    ingredients = _ingredients(composed)
+    told = instructions(
+        parts,
+        paints,
+        [painting.passages[i].name for i in order],
+        Measure(tool, tuple(volumes[order].tolist())),
+        painting.viewing,
+        ingredients,
+    )
+    of_mother = (
+        parts[:, [paint.key for paint in paints].index(mother.key)] / parts.sum(axis=1)
+        if mother is not None and mother.key in {paint.key for paint in paints}
+        else np.zeros(len(order))
+    )
+    needs = [
+        PassageNeedOut(
+            place=place,
+            volume_ml=float(volumes[place]),
+            mother_ml=float(volumes[place] * share),
+            cost_delta_e=cost,
+        )
+        for place, share, cost in zip(order, of_mother, told.costs, strict=True)
+    ]
+    return PaintingPlanOut(
+        key=plan_key(told.lines),
+        order=needs,
+        lines=lines_out(told.lines),
+        used=_needs(composed, told, tool, ingredients),
+        mother_ml=sum(need.mother_ml for need in needs),
+        total_ml=float(volumes.sum()),
+    )
+
+
+def _ingredients(composed: Composed) -> dict[str, Paint]:
+    """Paints by key that mixtures of the plan are made of."""
+    paints = [*composed.painting.table[0], *composed.box.paints]
+    return {paint.key: paint for paint in paints}
+
+
+def _needs(
+    composed: Composed, told: Instructions, tool: Tool, ingredients: Mapping[str, Paint]
+) -> list[TubeNeedOut]:
+    """What each tube must give in all; what is mixed beforehand is told as what it is mixed of."""
+    volumes: dict[Paint, float] = {}
+    for used in told.used:
+        made_of = used.paint.recipe if used.paint.family == MIXTURE_FAMILY else ()
+        whole = sum(part for _, part in made_of)
+        each = {ingredients[key]: part / whole for key, part in made_of} or {used.paint: 1.0}
+        for paint, share in each.items():
+            volumes[paint] = volumes.get(paint, 0.0) + share * used.volume_ml
+    box, needs = composed.box, []
+    for paint, volume in sorted(volumes.items(), key=lambda each: -each[1]):
+        tube = box.tubes.get(box.tube_of.get(paint.key, 0))
+        left = None if tube is None else tube.left_ml
+        needs.append(
+            TubeNeedOut(
+                left_ml=left,
+                lasts=None if left is None else volume <= left,
+                **used_fields(Used(paint, volume * tool.per_ml(paint), tool.unit, volume), tool),
+            )
+        )
+    return needs

@@ -1,0 +1,129 @@
+"""What a painter asks for: a painting, its mother colour, and how it is measured out."""
+
+from typing import Annotated, Literal
+
+from ninja import Field, Schema
+
+from server.paintings.models import NAME_LENGTH
+from server.piles.schemas import TargetIn
+from server.scales.requests import EndIn, Name, Seen, Share
+
+MOST_PASSAGES = 40
+
+Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
+
+
+class PassageIn(Schema):
+    """One passage: its share of the surface in per cent, and what it is mixed from."""
+
+    name: Name = ""
+    area: float = Field(10.0, ge=0, le=100, allow_inf_nan=False)
+    part: Literal["dominant", "supporting", "accent"] = "supporting"
+    distance: Literal["", "near", "middle", "far"] = ""
+    mixture: EndIn | None = None
+
+
+class MotherIn(Schema):
+    """Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
+    grey of the main pair, or a colour that the box is to mix."""
+
+    kind: Literal["tube", "passage", "grey", "pot", "colour"]
+    id: int = Field(0, ge=0, le=2**31 - 1)
+    colour: str = Field("", max_length=60)
+
+
+class PinnedIn(Schema):
+    """A passage whose share stays where the painter put it."""
+
+    place: Place
+    share: Share
+
+
+class GivingIn(Schema):
+    """How the mother is given: without an amount, just as far as halves the hue spread."""
+
+    way: Literal["equal", "same", "least"] = "equal"
+    amount: float | None = Field(
+        None,
+        ge=0,
+        le=180,
+        allow_inf_nan=False,
+        description="A share or a fraction of the way, 0 to 1; for the least movement degrees.",
+    )
+    hold_value: bool = True
+    accent_share: Share = 0.0
+    most_delta_e: float | None = Field(None, ge=0, le=100, allow_inf_nan=False)
+    pins: list[PinnedIn] = Field([], max_length=MOST_PASSAGES)
+
+
+class SurfaceIn(Schema):
+    """The surface to cover, its coats, and how far the paint goes."""
+
+    width_cm: float = Field(40.0, ge=1, le=2000, allow_inf_nan=False)
+    height_cm: float = Field(30.0, ge=1, le=2000, allow_inf_nan=False)
+    coats: int = Field(1, ge=1, le=20)
+    spread_cm2_per_ml: float = Field(80.0, ge=1, le=1000, allow_inf_nan=False)
+
+
+class PaintingRequest(Seen):
+    """A painting to compute."""
+
+    passages: list[PassageIn] = Field(max_length=MOST_PASSAGES)
+    touching: list[Annotated[list[Place], Field(min_length=2, max_length=2)]] = Field(
+        [], max_length=400
+    )
+    mother: MotherIn | None = None
+    giving: GivingIn = GivingIn()
+    surface: SurfaceIn = SurfaceIn()
+
+
+class PaintingMeasureIn(Schema):
+    """What the painter measures paint with."""
+
+    tool: Literal["grams", "ml", "drops", "ribbon"] = "ml"
+    step: float = Field(0.1, gt=0, le=10, allow_inf_nan=False)
+    nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
+
+
+class PaintingPlanIn(Schema):
+    """A painting to plan the mixing of."""
+
+    request: PaintingRequest
+    measure: PaintingMeasureIn = PaintingMeasureIn()
+
+
+class SchoolsIn(Schema):
+    """A painting to bring together by every school."""
+
+    request: PaintingRequest
+    tubes: int = Field(5, ge=3, le=8, description="How many tubes the limited set may have.")
+
+
+class PaintingIn(Schema):
+    """A painting to keep; when it is kept again, with the revision it was opened at."""
+
+    name: str = Field("", max_length=NAME_LENGTH)
+    request: PaintingRequest
+    measure: PaintingMeasureIn = PaintingMeasureIn()
+    revision: int | None = None
+
+
+class VersionIn(Schema):
+    """A name for the palette as it is now."""
+
+    name: str = Field("", max_length=NAME_LENGTH)
+
+
+class PatchOfSheetIn(Schema):
+    """A patch of a kept sheet."""
+
+    sheet: int
+    place: int = Field(ge=0, le=1000)
+
+
+class SourceIn(Schema):
+    """Where a passage's mixture comes from: exactly one of these."""
+
+    pile: int | None = None
+    patch: PatchOfSheetIn | None = None
+    target: TargetIn | None = None

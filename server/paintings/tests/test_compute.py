@@ -1,0 +1,216 @@
+"""Paintings as the API computes them: what it says is what the core says, bad input is mended."""
+
+import numpy as np
+
+from mesotint.harmony.judgement import CONTRAST_KEPT, HALF, VALUE_WITHIN
+from mesotint.harmony.mother import Giving, Mother, candidates, ranked
+from mesotint.harmony.painting import Painting, Passage
+from mesotint.paints.library import library
+from server.demo.world import PAINTING
+from server.paintings.tests.yard import YardTest
+
+PAINT = library().paint
+BLACK = PAINT("PBk9")
+
+
+def core_yard() -> Painting:
+    """The same painting in the core."""
+    passages = tuple(
+        Passage(
+            passage["name"],
+            passage["area"] / 100,
+            {PAINT(key): parts for key, parts in passage["mixture"].items()},
+            passage.get("part", "supporting"),
+            passage["distance"],
+        )
+        for passage in PAINTING["passages"]
+    )
+    return Painting(passages, frozenset(PAINTING["touching"]))
+
+
+class HarmonyTest(YardTest):
+    def test_without_a_mother_the_painting_is_told_as_it_is(self) -> None:
+        told = self.harmony()
+        labs = [passage["before"]["lab"] for passage in told["passages"]]
+        np.testing.assert_allclose(labs, core_yard().labs, atol=1e-3)
+        self.assertIsNone(told["mother"])
+        figures = {figure["name"]: figure for figure in told["before"]}
+        self.assertEqual(figures["Paint in common"]["told"], "0.0 %")
+        self.assertIn("Mardia", figures["Hue spread"]["source"])
+        self.assertTrue(all(f["says"] and f["why"] and f["source"] for f in told["before"]))
+
+    def test_the_mother_halves_the_spread_and_spares_values_and_accent(self) -> None:
+        told = self.harmony(mother=self.tube("PB28"))
+        core = Mother(core_yard(), PAINT("PB28"), dark=BLACK)
+        shares = core.given(Giving("equal", core.enough()))
+        np.testing.assert_allclose([p["share"] for p in told["passages"]], shares, atol=1e-9)
+        now = np.array([p["after"]["lab"] for p in told["passages"]])
+        was = np.array([p["before"]["lab"] for p in told["passages"]])
+        np.testing.assert_allclose(now, core.at(shares), atol=0.02)
+        judged = told["judged"]
+        self.assertEqual(judged["gives_way"], [])
+        self.assertLessEqual(judged["spread_after"], HALF * judged["spread_before"] + 0.1)
+        self.assertLess(np.abs(now - was)[:, 0].max(), VALUE_WITHIN)
+        self.assertGreaterEqual(judged["contrast_kept"], CONTRAST_KEPT)
+        np.testing.assert_allclose(now[6], was[6], atol=1e-6)
+        self.assertGreater(
+            float(next(f["told"] for f in told["after"] if f["name"] == "Paint in common")[:-2]), 0
+        )
+
+    def test_points_sent_ahead_are_the_mixtures_at_their_shares(self) -> None:
+        told = self.harmony(mother=self.tube("PB28"))
+        core = Mother(core_yard(), PAINT("PB28"), dark=BLACK)
+        shares = np.array([p["way"]["share"] for p in told["passages"]])
+        self.assertTrue((np.diff(shares, axis=1) >= 0).all())
+        labs = np.array([p["way"]["lab"] for p in told["passages"]])
+        np.testing.assert_allclose(labs, core.labs(shares), atol=0.01)
+        np.testing.assert_allclose(shares[:, 0], 0)
+
+    def test_the_harmonised_mixture_is_told_in_tubes(self) -> None:
+        told = self.harmony(mother=self.tube("PB28"))
+        for passage in told["passages"]:
+            end = {"parts": passage["mixture"]}
+            found = self.send("post", "paintings/mixture", {"target": {"mixture": end}})[1]
+            np.testing.assert_allclose(found["look"]["lab"], passage["after"]["lab"], atol=0.02)
+            self.assertAlmostEqual(sum(part["share"] for part in passage["parts"]), 1, places=9)
+
+    def test_every_giving(self) -> None:
+        for giving in (
+            {"way": "same", "amount": 0.05},
+            {"way": "least"},
+            {"way": "equal", "amount": 0.4, "most_delta_e": 5},
+            {"way": "equal", "amount": 0.2, "accent_share": 0.01},
+            {"way": "equal", "amount": 0.2, "hold_value": False},
+        ):
+            with self.subTest(giving=giving):
+                told = self.harmony(mother=self.tube("PB28"), giving=giving)
+                shares = [p["share"] for p in told["passages"]]
+                if giving["way"] == "same":
+                    np.testing.assert_allclose(shares[:6], 0.05)
+                self.assertEqual(shares[6], giving.get("accent_share", 0))
+                if "most_delta_e" in giving:
+                    self.assertLess(max(p["delta_e"] for p in told["passages"]), 5.2)
+        pinned = self.harmony(
+            mother=self.tube("PB28"), giving={"pins": [{"place": 1, "share": 0.25}]}
+        )
+        self.assertEqual(pinned["passages"][1]["share"], 0.25)
+
+    def test_mothers_are_ranked_as_the_core_ranks_them(self) -> None:
+        status, told = self.send("post", "paintings/compute/mothers", self.yard())
+        self.assertEqual(status, 200, told)
+        box = [PAINT(key) for key in self.tubes]
+        found = ranked(core_yard(), candidates(core_yard(), box), BLACK)
+        self.assertEqual([c["title"] for c in told], [f.mother.paint.name for f in found][:24])
+        self.assertEqual(told[0]["gives_way"], [])
+        kinds = {c["mother"]["kind"] for c in told}
+        self.assertLessEqual({"tube", "passage"}, kinds)
+        for candidate in told[:6]:
+            again = self.harmony(mother=candidate["mother"])
+            self.assertAlmostEqual(
+                again["judged"]["spread_after"], candidate["spread_after"], delta=2.5
+            )
+
+    def test_a_pot_a_passage_the_grey_and_any_colour_can_be_the_mother(self) -> None:
+        pile = self.send("post", "piles", {"start": self.mix("mud", PB29=1, PO20=1)})[1]
+        pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-of-it"})
+        for mother in (
+            {"kind": "pot", "id": pot[1]["id"]},
+            {"kind": "passage", "id": 4},
+            {"kind": "grey"},
+            {"kind": "colour", "colour": "5BG 4/4"},
+        ):
+            with self.subTest(mother=mother):
+                told = self.harmony(mother=mother)
+                self.assertLess(told["judged"]["spread_after"], told["judged"]["spread_before"])
+
+    def test_the_schools_stand_side_by_side(self) -> None:
+        body = {"request": self.yard(mother=self.tube("PB28")), "tubes": 5}
+        status, told = self.send("post", "paintings/compute/schools", body)
+        self.assertEqual(status, 200, told)
+        self.assertEqual(
+            [s["school"] for s in told], ["mother", "trace", "limited", "glaze", "partner"]
+        )
+        limited = next(s for s in told if s["school"] == "limited")
+        tubes = {part["tube"] for mixture in limited["mixtures"] for part in mixture["parts"]}
+        self.assertLessEqual(len(tubes), 5)
+        glaze = next(s for s in told if s["school"] == "glaze")
+        self.assertIsNone(glaze["mixtures"])
+        was = core_yard().labs
+        np.testing.assert_allclose(glaze["passages"][6]["lab"], was[6], atol=1e-3)
+        partner = next(s for s in told if s["school"] == "partner")
+        self.assertEqual(len(partner["mixtures"]), 7)
+
+    def test_under_another_light_everything_is_seen_under_it(self) -> None:
+        day, lamp = self.harmony(), self.harmony(light="A")
+        self.assertNotEqual(
+            [p["before"]["srgb"] for p in day["passages"]],
+            [p["before"]["srgb"] for p in lamp["passages"]],
+        )
+
+
+class BadPaintingTest(YardTest):
+    def refuse(self, body: dict, told: str, path: str = "harmony") -> None:
+        self.assert_problem(self.send("post", f"paintings/compute/{path}", body), 422, told)
+
+    def test_each_is_answered_with_what_to_do(self) -> None:
+        self.refuse({"passages": []}, "list what is to be painted")
+        thrice = self.yard()
+        thrice["passages"] = [{**p, "area": 300 / 7} for p in thrice["passages"]]
+        self.refuse(thrice, "300 %")
+        bare = self.yard()
+        bare["passages"][4]["mixture"] = None
+        self.refuse(bare, "“Fog bank” has none yet; give it one")
+        one = {"name": "all", "area": 100, "mixture": self.end("PB29")}
+        self.refuse({"passages": [one], "mother": self.tube("PB29")}, "choose another paint")
+        gone = self.yard()
+        gone["passages"][2]["mixture"] = {"parts": [{"tube": 999_999, "parts": 1}]}
+        self.refuse(gone, "“Wet mud” is mixed from a tube that is in your studio no longer")
+        self.refuse(self.yard(mother={"kind": "tube", "id": 999_999}), "choose another")
+        self.refuse(self.yard(mother={"kind": "passage", "id": 30}), "that passage is gone")
+        self.refuse(self.yard(mother={"kind": "pot", "id": 3}), "pot is empty or gone")
+        self.refuse(self.yard(mother={"kind": "colour", "colour": "beige"}), "CIELAB")
+        self.refuse({"request": self.yard()}, "choose a mother colour first", "schools")
+
+    def test_another_painters_tube_is_none(self) -> None:
+        body = self.yard()
+        answer = self.send("post", "paintings/compute/harmony", body, self.as_other())
+        self.assert_problem(answer, 422, "in your studio no longer")
+
+
+class PlanTest(YardTest):
+    def plan(self, **more):
+        body = {"request": self.yard(**more), "measure": {"tool": "ml", "step": 0.01}}
+        status, told = self.send("post", "paintings/compute/plan", body)
+        self.assertEqual(status, 200, told)
+        return told
+
+    def test_amounts_follow_from_the_surface(self) -> None:
+        told = self.plan(
+            mother=self.tube("PB28"),
+            surface={"width_cm": 40, "height_cm": 30, "coats": 2, "spread_cm2_per_ml": 80},
+        )
+        self.assertAlmostEqual(told["total_ml"], 40 * 30 * 2 / 80)
+        areas = [p["area"] for p in PAINTING["passages"]]
+        for need in told["order"]:
+            self.assertAlmostEqual(need["volume_ml"], told["total_ml"] * areas[need["place"]] / 100)
+        self.assertEqual(told["order"][0]["place"], 6)
+        lightness = [core_yard().labs[need["place"], 0] for need in told["order"][1:]]
+        self.assertEqual(lightness, sorted(lightness))
+        self.assertAlmostEqual(
+            sum(used["volume_ml"] for used in told["used"]), told["total_ml"], delta=0.05
+        )
+        # What rounding costs stays below what an eye would see side by side.
+        self.assertLess(max(need["cost_delta_e"] for need in told["order"]), 1.0)
+
+    def test_a_mixed_mother_is_mixed_first_and_told_in_tubes(self) -> None:
+        told = self.plan(mother={"kind": "passage", "id": 0})
+        self.assertTrue(told["lines"][0]["heading"].startswith("First mix: Tarred hull"))
+        names = {used["name"] for used in told["used"]}
+        self.assertIn("Cobalt blue", names)
+        self.assertNotIn("Tarred hull", names)
+
+    def test_a_tube_that_does_not_last_is_told(self) -> None:
+        told = self.plan(surface={"width_cm": 400, "height_cm": 300})
+        self.assertIn(False, {used["lasts"] for used in told["used"]})
+        small = self.plan()
+        self.assertNotIn(False, {used["lasts"] for used in small["used"]})
