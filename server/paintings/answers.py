@@ -20,10 +20,12 @@ class ShareOut(Schema):
 class HarmonisedOut(Schema):
     """One passage before and after.
 
+    `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
     `share` is what it takes of the mother; `way` are its points from none of the mother to all of
     it, even in colour, so that a share can be dragged without asking.
     """
 
+    field: list[float]
     before: OpenedLookOut
     after: OpenedLookOut
     share: float
@@ -42,6 +44,13 @@ class FigureOut(Schema):
     why: str
     source: str
     alarm: bool
+
+
+class SeenOut(Schema):
+    """What the eye will see, and the passages on the outline of the palette in the plan."""
+
+    figures: list[FigureOut]
+    outline: list[int]
 
 
 class JudgedOut(Schema):
@@ -72,11 +81,15 @@ class MotherOut(LookOut):
 
 
 class HarmonyOut(Schema):
-    """A painting as computed: its passages, what the eye will see, and the mother's work."""
+    """A painting as computed: its passages, what the eye will see, and the mother's work.
+
+    `apart` are pairs of passages that touch in the painting and could not in the patchwork.
+    """
 
     passages: list[HarmonisedOut]
-    before: list[FigureOut]
-    after: list[FigureOut] | None
+    apart: list[list[int]]
+    before: SeenOut
+    after: SeenOut | None
     mother: MotherOut | None
     judged: JudgedOut | None
 

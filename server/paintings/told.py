@@ -12,6 +12,7 @@ from mesotint.harmony import mother as core
 from mesotint.harmony.figures import figures
 from mesotint.harmony.judgement import Judged
 from mesotint.harmony.painting import Painting
+from mesotint.harmony.patchwork import Patchwork, patchwork
 from mesotint.harmony.schools import School, schools
 from mesotint.harmony.unity import seen
 from mesotint.mixing.mixture import appearances
@@ -27,6 +28,7 @@ from server.paintings.answers import (
     JudgedOut,
     MotherOut,
     SchoolOut,
+    SeenOut,
     ShareOut,
 )
 from server.paintings.composing import Composed, compose
@@ -44,10 +46,14 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     """A painting before and, where it has a mother, after."""
     composed = compose(painter, asked)
     painting = composed.painting
+    surface = asked.surface
+    laid = patchwork(painting.areas, painting.touching, surface.width_cm / surface.height_cm)
+    apart = [list(pair) for pair in laid.apart]
     if asked.mother is None:
         return HarmonyOut(
-            passages=_passages(composed, painting, None, None),
-            before=_figures(painting),
+            passages=_passages(composed, laid, painting, None, None),
+            apart=apart,
+            before=_seen(painting),
             after=None,
             mother=None,
             judged=None,
@@ -59,9 +65,10 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     look = appearances(painting.viewing.lab(np.ones(1), [mother.paint]))[0]
     curve = core.trade_off(mother, giving.accent_share)
     return HarmonyOut(
-        passages=_passages(composed, after, mother, found),
-        before=_figures(painting),
-        after=_figures(after),
+        passages=_passages(composed, laid, after, mother, found),
+        apart=apart,
+        before=_seen(painting),
+        after=_seen(after),
         mother=MotherOut(
             title=mother.paint.name,
             amount=giving.amount,
@@ -72,8 +79,12 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     )
 
 
-def _figures(painting: Painting) -> list[FigureOut]:
-    return [FigureOut(**vars(figure)) for figure in figures(painting, seen(painting))]
+def _seen(painting: Painting) -> SeenOut:
+    found = seen(painting)
+    return SeenOut(
+        figures=[FigureOut(**vars(figure)) for figure in figures(painting, found)],
+        outline=list(found.outline),
+    )
 
 
 def judged_out(found: Judged) -> JudgedOut:
@@ -108,7 +119,11 @@ def looks_of_painting(painting: Painting) -> list[OpenedLookOut]:
 
 
 def _passages(
-    composed: Composed, after: Painting, mother: core.Mother | None, found: core.Harmony | None
+    composed: Composed,
+    laid: Patchwork,
+    after: Painting,
+    mother: core.Mother | None,
+    found: core.Harmony | None,
 ) -> list[HarmonisedOut]:
     before = composed.painting
     was, now = looks_of_painting(before), looks_of_painting(after)
@@ -124,6 +139,7 @@ def _passages(
         ]
     return [
         HarmonisedOut(
+            field=laid.fields[i].tolist(),
             before=was[i],
             after=now[i],
             share=float(shares[i]),

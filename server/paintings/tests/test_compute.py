@@ -34,10 +34,12 @@ class HarmonyTest(YardTest):
         labs = [passage["before"]["lab"] for passage in told["passages"]]
         np.testing.assert_allclose(labs, core_yard().labs, atol=1e-3)
         self.assertIsNone(told["mother"])
-        figures = {figure["name"]: figure for figure in told["before"]}
+        figures = {figure["name"]: figure for figure in told["before"]["figures"]}
         self.assertEqual(figures["Paint in common"]["told"], "0.0 %")
         self.assertIn("Mardia", figures["Hue spread"]["source"])
-        self.assertTrue(all(f["says"] and f["why"] and f["source"] for f in told["before"]))
+        self.assertTrue(
+            all(f["says"] and f["why"] and f["source"] for f in told["before"]["figures"])
+        )
 
     def test_the_mother_halves_the_spread_and_spares_values_and_accent(self) -> None:
         told = self.harmony(mother=self.tube("PB28"))
@@ -54,7 +56,12 @@ class HarmonyTest(YardTest):
         self.assertGreaterEqual(judged["contrast_kept"], CONTRAST_KEPT)
         np.testing.assert_allclose(now[6], was[6], atol=1e-6)
         self.assertGreater(
-            float(next(f["told"] for f in told["after"] if f["name"] == "Paint in common")[:-2]), 0
+            float(
+                next(f["told"] for f in told["after"]["figures"] if f["name"] == "Paint in common")[
+                    :-2
+                ]
+            ),
+            0,
         )
 
     def test_points_sent_ahead_are_the_mixtures_at_their_shares(self) -> None:

@@ -52,6 +52,8 @@ export type Way = components["schemas"]["WayOut"];
 export type Comparison = components["schemas"]["CompareOut"];
 export type Plan = components["schemas"]["PlanOut"];
 export type Sheet = components["schemas"]["SheetOut"];
+export type Ticks = components["schemas"]["TicksOut"];
+export type PlanLine = components["schemas"]["PlanLineOut"];
 export type SheetSummary = components["schemas"]["SummaryOut"];
 
 /**

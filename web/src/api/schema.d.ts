@@ -3789,10 +3789,13 @@ export interface components {
          * HarmonisedOut
          * @description One passage before and after.
          *
+         *     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
          *     `share` is what it takes of the mother; `way` are its points from none of the mother to all of
          *     it, even in colour, so that a share can be dragged without asking.
          */
         HarmonisedOut: {
+            /** Field */
+            field: number[];
             before: components["schemas"]["OpenedLookOut"];
             after: components["schemas"]["OpenedLookOut"];
             /** Share */
@@ -3808,14 +3811,16 @@ export interface components {
         /**
          * HarmonyOut
          * @description A painting as computed: its passages, what the eye will see, and the mother's work.
+         *
+         *     `apart` are pairs of passages that touch in the painting and could not in the patchwork.
          */
         HarmonyOut: {
             /** Passages */
             passages: components["schemas"]["HarmonisedOut"][];
-            /** Before */
-            before: components["schemas"]["FigureOut"][];
-            /** After */
-            after: components["schemas"]["FigureOut"][] | null;
+            /** Apart */
+            apart: number[][];
+            before: components["schemas"]["SeenOut"];
+            after: components["schemas"]["SeenOut"] | null;
             mother: components["schemas"]["MotherOut"] | null;
             judged: components["schemas"]["JudgedOut"] | null;
         };
@@ -3857,6 +3862,16 @@ export interface components {
             /** Amount */
             amount: number;
             curve: components["schemas"]["CurveOut"];
+        };
+        /**
+         * SeenOut
+         * @description What the eye will see, and the passages on the outline of the palette in the plan.
+         */
+        SeenOut: {
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Outline */
+            outline: number[];
         };
         /**
          * ShareOut

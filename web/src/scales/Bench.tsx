@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
+import { Standing } from "../keeping/Standing";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
@@ -99,7 +100,7 @@ export function Bench<R extends RequestDraft>({
           </div>
           {head}
         </div>
-        <Standing sheet={sheet} />
+        <Standing keeping={sheet} />
         {trouble && (
           <div className="p-4">
             <Note>{trouble.message}</Note>
@@ -111,33 +112,4 @@ export function Bench<R extends RequestDraft>({
       <Shelf open={shelf} onClose={() => setShelf(false)} kind={draft.request.kind} />
     </div>
   );
-}
-
-/** What stands between the sheet on screen and the one that is kept, and what to do about it. */
-function Standing<R extends RequestDraft>({ sheet }: { sheet: OpenSheet<R> }) {
-  if (sheet.status === "conflict")
-    return (
-      <div role="alert" className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">
-        <p className="min-w-0 flex-1">{sheet.trouble}</p>
-        <Button look="solid" onClick={sheet.keepCopy}>
-          Keep mine as a copy
-        </Button>
-        <Button look="paper" onClick={sheet.takeOther}>
-          Take the other one
-        </Button>
-      </div>
-    );
-  if (sheet.status === "stale")
-    return (
-      <div className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">
-        <p className="min-w-0 flex-1">
-          The paints have been measured anew since this was saved. What was saved stays as it was;
-          what you see is computed anew.
-        </p>
-        <Button look="solid" onClick={sheet.recompute}>
-          Recompute and keep
-        </Button>
-      </div>
-    );
-  return null;
 }

@@ -1,8 +1,8 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
-import { ChevronDown, FileDown, FileUp } from "lucide-react";
+import { FileDown, FileUp } from "lucide-react";
 import { useState } from "react";
 import type { FoundTube } from "../api/client";
 import { Button } from "../ui/Button";
+import { DownloadMenu } from "../ui/DownloadMenu";
 import { FilePanel } from "./FilePanel";
 import { useTubeChanges } from "./useTubes";
 
@@ -19,28 +19,12 @@ export function FileMenu() {
   const { refresh } = useTubeChanges();
   return (
     <>
-      <Menu>
-        <MenuButton as={Button}>
-          <FileDown aria-hidden="true" size={18} /> Files
-          <ChevronDown aria-hidden="true" size={16} />
-        </MenuButton>
-        <MenuItems
-          anchor="bottom end"
-          className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
-        >
-          {FILES.map(([href, says]) => (
-            <MenuItem key={href}>
-              <a
-                href={href}
-                download
-                className="flex min-h-11 items-center px-4 data-focus:bg-ink data-focus:text-paper"
-              >
-                {says}
-              </a>
-            </MenuItem>
-          ))}
-        </MenuItems>
-      </Menu>
+      <DownloadMenu
+        look="slate"
+        icon={<FileDown aria-hidden="true" size={18} />}
+        says="Files"
+        files={FILES}
+      />
       <Button onClick={() => setTaking(true)}>
         <FileUp aria-hidden="true" size={18} /> Take in
       </Button>

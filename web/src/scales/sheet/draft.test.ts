@@ -1,5 +1,7 @@
 import { beforeEach, describe, expect, it } from "vitest";
 import type { Sheet, Tube } from "../../api/client";
+import { history, startHistory } from "../../keeping/history";
+import { keepUnsaved, readUnsaved } from "../../keeping/unsaved";
 import {
   type Draft,
   draftOf,
@@ -16,8 +18,7 @@ import {
   tubeOf,
   withSteps,
 } from "./draft";
-import { history, startHistory } from "./history";
-import { keepUnsaved, readUnsaved } from "./unsaved";
+import { UNSAVED_SHEETS } from "./unsaved";
 
 const scale = (patch: Partial<ScaleDraft> = {}): Draft<ScaleDraft> =>
   draftWith({ ...EMPTY_SCALE, ...patch });
@@ -32,7 +33,7 @@ const steps = (draft: Draft) => (draft.request as ScaleDraft).steps;
 
 describe("undo", () => {
   it("takes back one choice at a time and brings it back", () => {
-    let state = startHistory(scale());
+    let state = startHistory<Draft>(scale());
     state = history(state, change("steps", { steps: 7 }));
     state = history(state, change("steps", { steps: 8 }));
     state = history(state, { type: "undo" });
@@ -42,7 +43,7 @@ describe("undo", () => {
   });
 
   it("takes a whole pull of the white as one change, and each note by itself", () => {
-    let state = startHistory(scale());
+    let state = startHistory<Draft>(scale());
     for (const lightener of [0.5, 1, 1.5])
       state = history(state, change("lightener", { lightener }));
     expect(history(state, { type: "undo" }).present.request).toMatchObject({ lightener: 0 });
@@ -57,14 +58,14 @@ describe("undo", () => {
   });
 
   it("forgets what was undone once something else is chosen", () => {
-    let state = history(startHistory(scale()), change("steps", { steps: 7 }));
+    let state = history(startHistory<Draft>(scale()), change("steps", { steps: 7 }));
     state = history(state, { type: "undo" });
     state = history(state, change("spacing", { spacing: "parts" }));
     expect(steps(history(state, { type: "redo" }).present)).toBe(EMPTY_SCALE.steps);
   });
 
   it("does nothing where there is nothing to undo, or nothing changed", () => {
-    const state = startHistory(scale());
+    const state = startHistory<Draft>(scale());
     expect(history(state, { type: "undo" })).toBe(state);
     expect(history(state, { type: "change", by: "none", to: (draft) => draft })).toBe(state);
   });
@@ -157,20 +158,23 @@ describe("unsaved work", () => {
   beforeEach(() => window.localStorage.clear());
 
   it("is there again after a reload, for its painter alone", () => {
-    keepUnsaved("ann", "new-scale", {
+    keepUnsaved(UNSAVED_SHEETS, "ann", "new-scale", {
       draft: { ...emptyDraft("scale"), name: "Fog" },
       revision: 3,
     });
-    expect(readUnsaved("ann", "new-scale")).toMatchObject({ draft: { name: "Fog" }, revision: 3 });
-    expect(readUnsaved("ben", "new-scale")).toBeNull();
-    keepUnsaved("ann", "new-scale", null);
-    expect(readUnsaved("ann", "new-scale")).toBeNull();
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toMatchObject({
+      draft: { name: "Fog" },
+      revision: 3,
+    });
+    expect(readUnsaved(UNSAVED_SHEETS, "ben", "new-scale")).toBeNull();
+    keepUnsaved(UNSAVED_SHEETS, "ann", "new-scale", null);
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toBeNull();
   });
 
   it("that cannot be read is left alone", () => {
     for (const broken of ["{broken", "null", '{"draft": {"request": {"kind": "pie"}}}']) {
       window.localStorage.setItem("mesotint.sheet.ann.new-scale", broken);
-      expect(readUnsaved("ann", "new-scale")).toBeNull();
+      expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toBeNull();
     }
   });
 });

@@ -1,10 +1,12 @@
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Sheet, SheetRequest } from "../../api/client";
+import { readUnsaved } from "../../keeping/unsaved";
+import { NAME_LENGTH } from "../../keeping/useKeeping";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
 import { draftOf, draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "./draft";
-import { readUnsaved } from "./unsaved";
-import { NAME_LENGTH, useSheet } from "./useSheet";
+import { UNSAVED_SHEETS } from "./unsaved";
+import { useSheet } from "./useSheet";
 
 const went = vi.hoisted(() => vi.fn());
 vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went }));
@@ -64,11 +66,13 @@ describe("a new sheet", () => {
     act(() => result.current.set({ first: oneTube(1) }, "ends"));
     act(() => result.current.set({ second: oneTube(2), steps: 7 }, "ends"));
     await waitFor(() =>
-      expect(readUnsaved("ann", "new scale")?.draft.request).toMatchObject({ steps: 7 }),
+      expect(readUnsaved(UNSAVED_SHEETS, "ann", "new scale")?.draft.request).toMatchObject({
+        steps: 7,
+      }),
     );
     unmount();
     expect(bench(null).result.current.draft.request.steps).toBe(7);
-    expect(readUnsaved("ben", "new scale")).toBeNull();
+    expect(readUnsaved(UNSAVED_SHEETS, "ben", "new scale")).toBeNull();
   });
 });
 
@@ -86,7 +90,7 @@ describe("a kept sheet", () => {
       path: "/api/scales/7",
       body: { revision: 3, request: { steps: 12 } },
     });
-    expect(readUnsaved("ann", "7")).toBeNull();
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "7")).toBeNull();
     act(() => result.current.undo?.());
     expect(result.current.draft.request.steps).toBe(11);
     expect(result.current.status).toBe("waiting");
@@ -112,7 +116,7 @@ describe("a kept sheet", () => {
     const { result } = bench(sheet(7, 3));
     act(() => result.current.set({ steps: 5 }, "steps"));
     await waitFor(() => expect(result.current.trouble).toContain("still here"), LATER);
-    expect(readUnsaved("ann", "7")).toMatchObject({ revision: 3 });
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "7")).toMatchObject({ revision: 3 });
     down = false;
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     expect(result.current.trouble).toBeNull();
@@ -216,6 +220,6 @@ describe("two windows on one sheet", () => {
     await act(async () => result.current.takeOther());
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     expect(result.current.draft.request.steps).toBe(13);
-    expect(readUnsaved("ann", "7")).toBeNull();
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "7")).toBeNull();
   });
 });

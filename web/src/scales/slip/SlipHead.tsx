@@ -1,22 +1,13 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { Check, ChevronDown, CloudOff, Columns2, LoaderCircle, Printer, X } from "lucide-react";
+import { Columns2, Printer, X } from "lucide-react";
 import { useState } from "react";
 import { tubesQuery } from "../../api/queries";
+import { KeptStatus } from "../../keeping/KeptStatus";
 import { Button } from "../../ui/Button";
+import { DownloadMenu } from "../../ui/DownloadMenu";
 import { Shelf } from "../Shelf";
 import { nameFor, type RequestDraft } from "../sheet/draft";
-import type { OpenSheet, Status } from "../sheet/useSheet";
-
-const SAYS: Record<Status, string> = {
-  empty: "Kept by itself as you make it",
-  kept: "Kept",
-  keeping: "Keeping …",
-  waiting: "Not kept yet",
-  conflict: "Not kept: changed elsewhere",
-  stale: "Kept as it was",
-  refused: "Not kept",
-};
+import type { OpenSheet } from "../sheet/useSheet";
 
 /** What is held beside a sheet, and how to hold another there or put it away. */
 export interface Comparing {
@@ -35,7 +26,6 @@ export function SlipHead<R extends RequestDraft>({
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [comparing, setComparing] = useState(false);
   const { draft, status, id } = sheet;
-  const Icon = status === "kept" ? Check : status === "keeping" ? LoaderCircle : CloudOff;
   return (
     <div className="flex flex-col gap-2 border-ink/25 border-b px-4 pt-3 pb-2">
       <input
@@ -49,13 +39,18 @@ export function SlipHead<R extends RequestDraft>({
         }}
         className="min-h-11 min-w-0 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset placeholder:font-normal placeholder:text-ink-soft placeholder:opacity-100"
       />
-      <p role="status" className="flex items-center gap-1.5 text-sm">
-        {status !== "empty" && <Icon aria-hidden="true" size={16} className="shrink-0" />}
-        {SAYS[status]}
-      </p>
+      <KeptStatus status={status} />
       {id !== null && (
         <div className="flex gap-2">
-          <PaperMenu id={id} waiting={status !== "kept"} />
+          <DownloadMenu
+            icon={<Printer aria-hidden="true" size={18} />}
+            says="On paper"
+            files={PAPERS.map(([form, size, says]) => [
+              `/api/scales/${id}/paper.${form}?size=${size}`,
+              says,
+            ])}
+            disabled={status !== "kept"}
+          />
           {comparison && (
             <Button look="paper" className="flex-1" onClick={() => setComparing(true)}>
               <Columns2 aria-hidden="true" size={18} /> Compare
@@ -101,30 +96,3 @@ const PAPERS = [
   ["csv", "A4", "Data (CSV)"],
   ["json", "A4", "Data (JSON)"],
 ] as const;
-
-function PaperMenu({ id, waiting }: { id: number; waiting: boolean }) {
-  return (
-    <Menu>
-      <MenuButton as={Button} look="paper" className="flex-1 whitespace-nowrap" disabled={waiting}>
-        <Printer aria-hidden="true" size={18} /> On paper
-        <ChevronDown aria-hidden="true" size={16} />
-      </MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
-      >
-        {PAPERS.map(([form, size, says]) => (
-          <MenuItem key={says}>
-            <a
-              href={`/api/scales/${id}/paper.${form}?size=${size}`}
-              download
-              className="flex min-h-11 items-center px-4 data-focus:bg-ink data-focus:text-paper"
-            >
-              {says}
-            </a>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
-  );
-}

@@ -1,29 +1,27 @@
-import type { Draft } from "./draft";
-
 /** What was chosen before and after, to take back and to bring back. */
-export interface History {
-  past: Draft[];
-  present: Draft;
-  future: Draft[];
+export interface History<D> {
+  past: D[];
+  present: D;
+  future: D[];
   /** Which control made the last change; its further changes count as the same one. */
   last: string;
 }
 
-export type Action =
-  | { type: "change"; to: (draft: Draft) => Draft; by: string }
+export type Action<D> =
+  | { type: "change"; to: (draft: D) => D; by: string }
   | { type: "undo" }
   | { type: "redo" }
-  | { type: "open"; draft: Draft };
+  | { type: "open"; draft: D };
 
 const REMEMBERED = 100;
 /** Controls that send many changes in one go: those are undone in one go. */
-const CONTINUOUS = /^(lightener|hold|third|name|note|place|point|measure)/;
+const CONTINUOUS = /^(lightener|hold|third|name|note|place|point|measure|area|parts|share|surface)/;
 
-export function startHistory(draft: Draft): History {
+export function startHistory<D>(draft: D): History<D> {
   return { past: [], present: draft, future: [], last: "" };
 }
 
-export function history(state: History, action: Action): History {
+export function history<D>(state: History<D>, action: Action<D>): History<D> {
   const { past, present, future } = state;
   switch (action.type) {
     case "open":

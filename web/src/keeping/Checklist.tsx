@@ -1,0 +1,72 @@
+import type { PlanLine, Ticks } from "../api/client";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+
+/** A plan line by line under its headings, to be ticked with a wet knuckle; the next one stands out. */
+export function Checklist({
+  plan,
+  ticks,
+  says,
+  trouble,
+  disabled,
+  onTick,
+}: {
+  plan: { key: string; lines: readonly PlanLine[] };
+  ticks: readonly Ticks[];
+  /** Something to add to how many lines are done. */
+  says: string;
+  trouble: string | null;
+  disabled: boolean;
+  onTick: (lines: number[]) => void;
+}) {
+  const ticked = new Set(ticks.find((each) => each.plan === plan.key)?.lines);
+  const toggle = (line: number) =>
+    onTick(ticked.has(line) ? [...ticked].filter((l) => l !== line) : [...ticked, line]);
+  const groups: Array<{ heading: string; lines: Array<readonly [number, string]> }> = [];
+  plan.lines.forEach((line, i) => {
+    const last = groups.at(-1);
+    if (last?.heading === line.heading) last.lines.push([i, line.says]);
+    else groups.push({ heading: line.heading, lines: [[i, line.says]] });
+  });
+  const next = plan.lines.findIndex((_, i) => !ticked.has(i));
+  return (
+    <>
+      <p className="mt-2 flex items-center justify-between gap-2 text-sm">
+        <span role="status">
+          {ticked.size} of {plan.lines.length} done{says && `, ${says}`}
+        </span>
+        {ticked.size > 0 && (
+          <Button look="paper" onClick={() => onTick([])}>
+            Begin again
+          </Button>
+        )}
+      </p>
+      {plan.lines.some((line) => line.heading.startsWith("First mix")) && (
+        <p className="text-sm leading-snug">
+          More of each, or a finer scale, needs fewer mixtures beforehand.
+        </p>
+      )}
+      {trouble && <Note>{trouble}</Note>}
+      {groups.map((group) => (
+        <fieldset key={group.lines[0]?.[0]} className="mt-1">
+          <legend className="font-bold">{group.heading}</legend>
+          {group.lines.map(([line, told]) => (
+            <label
+              key={line}
+              className={`flex min-h-11 items-center gap-3 border-ink/20 border-b leading-tight ${ticked.has(line) ? "text-ink-soft line-through" : ""} ${line === next ? "bg-white font-bold" : ""}`}
+            >
+              <input
+                type="checkbox"
+                checked={ticked.has(line)}
+                disabled={disabled}
+                onChange={() => toggle(line)}
+                className="size-7 shrink-0 accent-ink"
+              />
+              <span>{told}</span>
+            </label>
+          ))}
+        </fieldset>
+      ))}
+    </>
+  );
+}
