@@ -81,7 +81,7 @@ class PaintingMeasureIn(Schema):
     """What the painter measures paint with."""
 
     tool: Literal["grams", "ml", "drops", "ribbon"] = "ml"
-    step: float = Field(0.1, gt=0, le=10, allow_inf_nan=False)
+    step: float = Field(0.01, gt=0, le=10, allow_inf_nan=False)
     nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
 
 

@@ -110,7 +110,11 @@ def used_fields(used: Used, tool: Tool) -> dict[str, Any]:
     return {
         "key": used.paint.key,
         "name": used.paint.name,
-        "says": f"{number_in_steps(used.amount, tool.step)} {used.unit}",
+        "says": (
+            f"{number_in_steps(used.amount, tool.step)} {used.unit}"
+            if used.amount >= tool.step / 2
+            else f"under {number_in_steps(tool.step, tool.step)} {used.unit}"
+        ),
         "volume_ml": used.volume_ml,
     }
 

@@ -15,6 +15,7 @@ const STAGES = [
   { to: "/tubes", name: "Tubes" },
   { to: "/scales/{-$sheetId}", name: "Scales" },
   { to: "/piles/{-$pileId}", name: "Piles" },
+  { to: "/paintings/{-$paintingId}", name: "Paintings" },
 ] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */

@@ -96,7 +96,20 @@ const piles = createRoute({
   },
 });
 
-const tree = root.addChildren([signIn, studio.addChildren([home, tubes, scales, piles])]);
+const PaintingsStage = lazyRouteComponent(() => import("../paintings/PaintingsStage"));
+
+const paintings = createRoute({
+  getParentRoute: () => studio,
+  path: "/paintings/{-$paintingId}",
+  component: function Paintings() {
+    return <PaintingsStage me={useMe()} paintingId={idIn(paintings.useParams().paintingId)} />;
+  },
+});
+
+const tree = root.addChildren([
+  signIn,
+  studio.addChildren([home, tubes, scales, piles, paintings]),
+]);
 
 export function makeRouter(cache: QueryClient) {
   return createRouter({ routeTree: tree, context: { cache }, defaultPreload: false });

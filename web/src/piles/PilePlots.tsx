@@ -1,11 +1,10 @@
-import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { Pile } from "../api/client";
 import { useViewing } from "../app/viewing";
+import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame, planGeometry } from "../plots/PlanFrame";
 import { useSize } from "../ui/useSize";
 
-const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
 const SIDE_BY_SIDE_FROM = 600;
 const MARK = 20;
 const LAST = 30;
@@ -45,14 +44,7 @@ const labsOf = (pile: Pile) => [
 
 /** Value upward, chroma outward. */
 function Page({ pile, width, height }: { pile: Pile; width: number; height: number }) {
-  const { x, y, place } = useMemo(() => {
-    const reach = Math.max(0, ...labsOf(pile).map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
-    const most = Math.max(20, Math.ceil(reach / 10) * 10);
-    const x = scaleLinear([0, most], [MARGIN.left, width - MARGIN.right]);
-    const y = scaleLinear([0, 100], [height - MARGIN.bottom, MARGIN.top]);
-    const place: Place = (lab) => [x(Math.hypot(lab[1] ?? 0, lab[2] ?? 0)), y(lab[0] ?? 0)];
-    return { x, y, place };
-  }, [pile, width, height]);
+  const geometry = useMemo(() => pageGeometry(labsOf(pile), width, height), [pile, width, height]);
   return (
     <svg
       width={width}
@@ -61,34 +53,8 @@ function Page({ pile, width, height }: { pile: Pile; width: number; height: numb
       aria-label="The page: value upward, chroma outward, and the pile's way across it."
       className="block"
     >
-      <g fill="var(--stage-ink)" fontSize={14}>
-        {[1, 2, 3, 4, 5, 6, 7, 8, 9].map((value) => (
-          <g key={value}>
-            <line
-              x1={MARGIN.left}
-              x2={width - MARGIN.right}
-              y1={y(value * 10 + 1)}
-              y2={y(value * 10 + 1)}
-              stroke="var(--stage-ink)"
-              strokeOpacity={0.16}
-            />
-            {value % 2 === 1 && (
-              <text x={MARGIN.left - 8} y={y(value * 10 + 1) + 5} textAnchor="end">
-                {value}
-              </text>
-            )}
-          </g>
-        ))}
-        {x.ticks(5).map((chroma) => (
-          <text key={chroma} x={x(chroma)} y={height - MARGIN.bottom + 20} textAnchor="middle">
-            {chroma === 0 ? "grey" : chroma}
-          </text>
-        ))}
-        <text x={MARGIN.left - 30} y={16}>
-          value
-        </text>
-      </g>
-      <Way pile={pile} place={place} />
+      <PageFrame geometry={geometry} />
+      <Way pile={pile} place={geometry.place} />
     </svg>
   );
 }

@@ -63,7 +63,8 @@ function NewPile({ onCancel }: { onCancel?: () => void }) {
   const begin = useBeginPiles();
   return (
     <TargetChooser
-      isNew
+      named="A new pile"
+      verb="Begin the pile"
       busy={begin.isPending}
       error={begin.error}
       onDone={(target) => begin.mutate([pileFor(target)])}
@@ -269,7 +270,8 @@ function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
   const begin = useBeginPiles();
   return (
     <TargetChooser
-      isNew={false}
+      named="Another target"
+      verb="Make it the target"
       busy={change.isPending || begin.isPending}
       error={change.error ?? begin.error}
       onDone={(target) => change.mutate(target)}

@@ -30,14 +30,16 @@ export function Swatch({
   colour,
   notched = false,
   className = "",
+  style,
 }: {
   colour: Colour;
   /** Whether the notch is shown; a patch too small for it leaves it out. */
   notched?: boolean;
   className?: string;
+  style?: CSSProperties;
 }) {
-  const style = useSwatchStyle(colour, notched);
-  return <span aria-hidden="true" className={`block ${className}`} style={style} />;
+  const look = useSwatchStyle(colour, notched);
+  return <span aria-hidden="true" className={`block ${className}`} style={{ ...look, ...style }} />;
 }
 
 /** Masstone above, tint below, or side by side. */

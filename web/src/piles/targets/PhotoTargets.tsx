@@ -36,7 +36,7 @@ export function PhotoTargets({
   /** A colour was pointed at, and is the target unless another is. */
   onChoose: (target: Target | null) => void;
   /** A pile is wanted for each of these. */
-  onEach: (targets: Target[]) => void;
+  onEach?: (targets: Target[]) => void;
 }) {
   const { data: photographs = [] } = useQuery(photographsQuery);
   const { take, putAway, bringBack } = usePhotographs();
@@ -141,7 +141,7 @@ function OpenPhotograph({
 }: {
   photograph: Photograph;
   onChoose: (target: Target | null) => void;
-  onEach: (targets: Target[]) => void;
+  onEach?: (targets: Target[]) => void;
 }) {
   const { mark } = usePhotographs();
   const [marking, setMarking] = useState<Marking>(null);
@@ -245,9 +245,11 @@ function OpenPhotograph({
                 </li>
               ))}
             </ul>
-            <Button look="paper" onClick={() => onEach(notes.map(note))}>
-              A pile for each
-            </Button>
+            {onEach && (
+              <Button look="paper" onClick={() => onEach(notes.map(note))}>
+                A pile for each
+              </Button>
+            )}
           </>
         ) : (
           <Button look="paper" onClick={() => setWanted(true)}>

@@ -22,20 +22,25 @@ const SOURCES = [
 
 type Source = (typeof SOURCES)[number][0];
 
-/** Where the colour to hit comes from: for a new pile, or another target for the open one. */
+/** Where a colour comes from: to begin a pile with, to aim at, or to mix for a passage. */
 export function TargetChooser({
-  isNew,
+  named,
+  verb,
   busy,
   error,
   onDone,
   onEach,
   onCancel,
 }: {
-  isNew: boolean;
+  /** What the form is for. */
+  named: string;
+  /** What is done with the colour. */
+  verb: string;
   busy: boolean;
   error: Error | null;
   onDone: (target: Target) => void;
-  onEach: (targets: Target[]) => void;
+  /** A colour for each of some notes; where one alone is wanted it is left out. */
+  onEach?: (targets: Target[]) => void;
   onCancel?: () => void;
 }) {
   const [source, setSource] = useState<Source>("write");
@@ -52,7 +57,7 @@ export function TargetChooser({
         : pointed;
   return (
     <form
-      aria-label={isNew ? "A new pile" : "Another target"}
+      aria-label={named}
       className="m-3 flex min-h-0 flex-1 flex-col gap-3 overflow-y-auto bg-paper p-4 text-ink"
       onSubmit={(event) => {
         event.preventDefault();
@@ -105,7 +110,7 @@ export function TargetChooser({
           className="min-w-56 max-w-sm flex-1"
         />
         <Button look="solid" type="submit" disabled={busy || !target}>
-          <Plus aria-hidden="true" size={18} /> {isNew ? "Begin the pile" : "Make it the target"}
+          <Plus aria-hidden="true" size={18} /> {verb}
         </Button>
         {onCancel && (
           <Button look="paper" onClick={onCancel}>

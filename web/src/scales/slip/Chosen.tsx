@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
-import type { End, Patch } from "../../api/client";
+import type { End, Patch, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
@@ -91,7 +91,14 @@ export function Chosen<R extends RequestDraft>({
         />
       </label>
       <div className="mt-2 flex gap-2">
-        {patch.mixture && <GoOn patch={patch} medium={sheet.draft.request.medium} />}
+        {patch.mixture && (
+          <GoOn
+            says="Go on with it"
+            mixture={patch.mixture}
+            name={patch.name}
+            medium={sheet.draft.request.medium}
+          />
+        )}
         {pinned && onUnpin && (
           <Button look="paper" className="flex-1" onClick={() => onUnpin(selected)}>
             <PinOff aria-hidden="true" size={18} /> Let go
@@ -109,21 +116,25 @@ const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
   ["values", "A value scale from it to white"],
 ];
 
-/** The chosen mixture as the beginning of another sheet. */
-function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
+/** A mixture as the beginning of a sheet or a pile. */
+export function GoOn({
+  says,
+  mixture,
+  name,
+  medium,
+}: {
+  says: string;
+  mixture: TubePart[];
+  name: string;
+  medium: "opaque" | "wash";
+}) {
   const begin = useNewSheet();
   const pile = useBeginPiles();
-  const end: End = {
-    parts: patch.mixture ?? [],
-    name: patch.mixture?.length === 1 ? "" : patch.name,
-  };
+  const end: End = { parts: mixture, name: mixture.length === 1 ? "" : name };
   const corners = [end, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],
-    [
-      "A pile of it",
-      () => pile.mutate([pileFor({ ...NO_TARGET, name: patch.name, mixture: end })]),
-    ],
+    ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: end })])],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],
     ...CHARTS.map(
       ([chart, says]) =>
@@ -136,7 +147,7 @@ function GoOn({ patch, medium }: { patch: Patch; medium: "opaque" | "wash" }) {
   return (
     <Menu>
       <MenuButton as={Button} look="paper" className="flex-1">
-        Go on with it <ArrowRight aria-hidden="true" size={18} />
+        {says} <ArrowRight aria-hidden="true" size={18} />
       </MenuButton>
       <MenuItems
         anchor="bottom end"

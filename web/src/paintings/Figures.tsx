@@ -1,0 +1,37 @@
+import { TriangleAlert } from "lucide-react";
+import type { Seen } from "../api/client";
+
+/** What the eye will see: each figure and what it means; opened, why it matters and its source. */
+export function Figures({ seen }: { seen: Seen }) {
+  return (
+    <ul
+      aria-label="What the eye will see"
+      className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-6"
+    >
+      {seen.figures.map((figure) => (
+        <li key={figure.name} className="border-ink/20 border-b">
+          <details>
+            <summary className="flex min-h-11 cursor-pointer flex-col justify-center py-1 leading-tight">
+              <span className="flex items-baseline gap-2">
+                {figure.alarm && (
+                  <TriangleAlert
+                    role="img"
+                    aria-label="to mend"
+                    size={16}
+                    className="shrink-0 self-center"
+                  />
+                )}
+                <span className="text-ink-soft text-sm">{figure.name}</span>
+                <b className="ml-auto whitespace-nowrap">{figure.told}</b>
+              </span>
+              <span className={figure.alarm ? "font-bold" : ""}>{figure.says}</span>
+            </summary>
+            <p className="pb-2 text-sm leading-snug">
+              {figure.why} <i>Source: {figure.source}.</i>
+            </p>
+          </details>
+        </li>
+      ))}
+    </ul>
+  );
+}

@@ -1,0 +1,167 @@
+import { LibraryBig, Redo2, Undo2 } from "lucide-react";
+import { useMemo, useRef, useState } from "react";
+import type { Giving, Me, Painting, Tube } from "../api/client";
+import { useKeys } from "../app/keys";
+import { useViewing } from "../app/viewing";
+import { Standing } from "../keeping/Standing";
+import { Tray } from "../tubes/Tray";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Note } from "../ui/Note";
+import { draftOf, nameOf, requestOf, withPassage, withTube } from "./draft";
+import { MotherSlip } from "./mother/MotherSlip";
+import { MotherView } from "./mother/MotherView";
+import { PaletteSlip } from "./palette/PaletteSlip";
+import { PaletteView } from "./palette/PaletteView";
+import { PassageSlip } from "./passages/PassageSlip";
+import { PassagesView } from "./passages/PassagesView";
+import { useHarmony } from "./queries";
+import { ShareRun } from "./ShareRun";
+import { Shelf } from "./Shelf";
+import { SchoolsView } from "./schools/SchoolsView";
+import { type Dragged, dragged, lookAt, pulled } from "./shares";
+import { usePainting } from "./usePainting";
+
+const VIEWS = [
+  ["passages", "Passages"],
+  ["mother", "Mother colour"],
+  ["schools", "Schools"],
+  ["palette", "Palette"],
+] as const;
+
+export type View = (typeof VIEWS)[number][0];
+
+/** A painting on the bench: its passages, the colour through all of them, and what to mix. */
+export function PaintingBench({ me, painting: opened }: { me: Me; painting: Painting }) {
+  const painting = usePainting(me, opened, draftOf(opened), String(opened.id));
+  const { draft, set, undo, redo } = painting;
+  const { light } = useViewing();
+  const request = useMemo(() => requestOf(draft.request, light), [draft.request, light]);
+  const { data, error, isPlaceholderData } = useHarmony(request);
+  const [view, setView] = useState<View>(draft.request.mother ? "mother" : "passages");
+  const [chosen, setChosen] = useState(0);
+  const [shelf, setShelf] = useState(false);
+  const [held, setHeld] = useState<Dragged | null>(null);
+  const passages = draft.request.passages;
+  const place = Math.min(chosen, Math.max(0, passages.length - 1));
+  const harmony = useMemo(() => data?.passages ?? [], [data]);
+  /** What is being dragged, and what was dropped until the server has computed it. */
+  const [dropped, setDropped] = useState<Giving | null>(null);
+  const waits = dropped === null || (draft.request.giving === dropped && isPlaceholderData);
+  const moving = waits ? held : null;
+  const shares = moving?.shares ?? harmony.map((each) => each.share);
+  const after = harmony.map((each, i) => (moving ? lookAt(each, shares[i] ?? 0) : each.after));
+  const giving = moving?.giving ?? draft.request.giving;
+
+  /** The last of what was dragged: a key moves and drops before anything is drawn. */
+  const last = useRef<Dragged | null>(null);
+  const move = (to: Dragged) => {
+    last.current = to;
+    setHeld(to);
+    setDropped(null);
+  };
+  const drop = (to: Dragged) => {
+    setHeld(to);
+    setDropped(to.giving);
+    set((now) => ({ ...now, giving: to.giving }), "share");
+  };
+  const dragTo = (at: number, share: number) =>
+    dragged(passages, harmony, draft.request.giving, at, share);
+  const pullTo = (fraction: number) => pulled(passages, harmony, draft.request.giving, fraction);
+
+  const pick = (tube: Tube) => {
+    if (view === "passages") {
+      if (!passages[place]) return;
+      set(
+        (now) =>
+          withPassage(now, place, {
+            mixture: withTube(now.passages[place]?.mixture ?? null, tube.id),
+          }),
+        "pick",
+      );
+      return;
+    }
+    set((now) => ({ ...now, mother: { kind: "tube", id: tube.id, colour: "" } }), "pick");
+    setView("mother");
+  };
+  useKeys([
+    { key: "Ctrl+z", says: "Undo", act: () => undo?.() },
+    { key: "Ctrl+Shift+z", says: "Redo", act: () => redo?.() },
+    { key: "o", says: "Paintings", act: () => setShelf(true) },
+    ...VIEWS.map(([key, says], i) => ({ key: String(i + 1), says, act: () => setView(key) })),
+  ]);
+  const mother = draft.request.mother;
+  const inUse =
+    view === "passages"
+      ? (passages[place]?.mixture?.parts ?? []).map((part) => part.tube)
+      : [mother?.kind === "tube" ? mother.id : null];
+  const shown = { painting, request, harmony: data ?? null, after, shares, place };
+  const choose = (at: number) => setChosen(at);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
+      <Tray
+        inUse={inUse}
+        hint={
+          view !== "passages"
+            ? "Tap a tube to make it the mother."
+            : passages[place]
+              ? `Tap a tube to put it into ${nameOf(passages, place)}.`
+              : "First name a passage."
+        }
+        onPick={pick}
+      />
+      <main className="flex min-h-0 min-w-0 flex-col">
+        <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
+          <Choice label="View of the painting" options={VIEWS} value={view} onChoose={setView} />
+          <span className="ml-auto flex gap-1">
+            <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
+              <Undo2 aria-hidden="true" size={20} />
+            </Button>
+            <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
+              <Redo2 aria-hidden="true" size={20} />
+            </Button>
+            <Button aria-label="Saved paintings" onClick={() => setShelf(true)}>
+              <LibraryBig aria-hidden="true" size={18} /> Saved
+            </Button>
+          </span>
+        </div>
+        <Standing keeping={painting} />
+        {error && passages.length > 0 && (
+          <div className="p-3">
+            <Note>{error.message}</Note>
+          </div>
+        )}
+        <div className="flex min-h-0 flex-1 flex-col bg-stage">
+          {view === "passages" && <PassagesView {...shown} onChoose={choose} />}
+          {view === "mother" && (
+            <MotherView
+              {...shown}
+              onChoose={choose}
+              onPull={(fraction) => move(pullTo(fraction))}
+              onPulled={(fraction) => drop(pullTo(fraction))}
+            />
+          )}
+          {view === "schools" && <SchoolsView {...shown} onMother={() => setView("mother")} />}
+          {view === "palette" && <PaletteView {...shown} onMother={() => setView("mother")} />}
+          {(view === "passages" || view === "mother") && passages.length > 0 && (
+            <ShareRun
+              passages={passages}
+              harmony={harmony}
+              after={after}
+              shares={shares}
+              giving={giving}
+              chosen={place}
+              onChoose={choose}
+              onMove={(at, share) => move(dragTo(at, share))}
+              onDrop={() => last.current && drop(last.current)}
+            />
+          )}
+        </div>
+      </main>
+      {view === "passages" && <PassageSlip {...shown} onChoose={choose} />}
+      {(view === "mother" || view === "schools") && <MotherSlip {...shown} />}
+      {view === "palette" && <PaletteSlip {...shown} />}
+      <Shelf open={shelf} onClose={() => setShelf(false)} />
+    </div>
+  );
+}

@@ -1,0 +1,136 @@
+import { useMemo } from "react";
+import { useViewing } from "../app/viewing";
+import { PageFrame, pageGeometry } from "../plots/PageFrame";
+import { PlanFrame, planGeometry } from "../plots/PlanFrame";
+import type { Colour } from "../ui/Swatch";
+import { useSize } from "../ui/useSize";
+
+const WAS = 7;
+const NOW = 24;
+const CHOSEN = 34;
+const SHOWN_MOVE_PX = 6;
+
+export type Look = Colour & { lab: readonly number[] };
+type Place = (lab: readonly number[]) => readonly [number, number];
+
+interface Props {
+  before: readonly Look[];
+  after: readonly Look[];
+  /** Passages on the outline of the palette in the plan. */
+  outline: { before: readonly number[]; after: readonly number[] };
+  chosen: number | null;
+}
+
+/** Every passage before, as a ring, and after, as a patch, in the plan or on the page. */
+export function PaintingPlots({ view, ...props }: Props & { view: "plan" | "page" }) {
+  const [room, width, height] = useSize();
+  return (
+    <div ref={room} className="min-h-72 flex-1 overflow-hidden">
+      {width > 0 &&
+        (view === "plan" ? (
+          <Plan {...props} width={width} height={height} />
+        ) : (
+          <Page {...props} width={width} height={height} />
+        ))}
+    </div>
+  );
+}
+
+const labsOf = (looks: readonly Look[]) => looks.map((look) => look.lab);
+
+function Plan({ width, height, ...props }: Props & { width: number; height: number }) {
+  const { before, after, outline } = props;
+  // The frame stays as the painting was: a drag does not move the ground under it.
+  const geometry = useMemo(
+    () => planGeometry(labsOf(before), width, height),
+    [before, width, height],
+  );
+  const around = (places: readonly number[], looks: readonly Look[]) =>
+    places
+      .map((i) => looks[i])
+      .filter((look) => look !== undefined)
+      .map((look) => geometry.place(look.lab).join(" "))
+      .join(" ");
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label="The plan: hue around, chroma outward; each passage before and after."
+      className="block"
+    >
+      <PlanFrame geometry={geometry} />
+      <g fill="none" stroke="var(--stage-ink)">
+        <polygon
+          points={around(outline.before, before)}
+          strokeDasharray="3 5"
+          strokeOpacity={0.7}
+        />
+        <polygon points={around(outline.after, after)} strokeWidth={2} />
+      </g>
+      <Moves {...props} place={geometry.place} />
+    </svg>
+  );
+}
+
+function Page({ width, height, ...props }: Props & { width: number; height: number }) {
+  const { before } = props;
+  const geometry = useMemo(
+    () => pageGeometry(labsOf(before), width, height),
+    [before, width, height],
+  );
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label="The page: value upward, chroma outward; each passage before and after."
+      className="block"
+    >
+      <PageFrame geometry={geometry} />
+      <Moves {...props} place={geometry.place} />
+    </svg>
+  );
+}
+
+/** Where each passage was, where it is now, and the way between. */
+function Moves({ before, after, chosen, place }: Props & { place: Place }) {
+  const { squint, whiteTest } = useViewing();
+  // The chosen one last, so that it lies on top.
+  const inOrder = after
+    .map((_, i) => i)
+    .sort((i, j) => Number(i === chosen) - Number(j === chosen));
+  const code = (look: Look) =>
+    squint ? look.value_srgb : whiteTest && look.opened_srgb ? look.opened_srgb : look.srgb;
+  return (
+    <g>
+      {inOrder.map((i) => {
+        const [was, now] = [before[i], after[i]];
+        if (!was || !now) return null;
+        const [x, y] = place(now.lab);
+        const [u, v] = place(was.lab);
+        const moved = Math.hypot(x - u, y - v) > SHOWN_MOVE_PX;
+        const size = i === chosen ? CHOSEN : NOW;
+        return (
+          <g key={i} data-passage={i}>
+            {moved && (
+              <>
+                <line x1={u} y1={v} x2={x} y2={y} stroke="var(--stage-ink)" strokeWidth={1.5} />
+                <circle cx={u} cy={v} r={WAS} fill={code(was)} stroke="#000000" />
+              </>
+            )}
+            <rect
+              x={x - size / 2}
+              y={y - size / 2}
+              width={size}
+              height={size}
+              fill={code(now)}
+              stroke="#000000"
+              strokeWidth={i === chosen ? 3 : 1}
+            />
+          </g>
+        );
+      })}
+    </g>
+  );
+}

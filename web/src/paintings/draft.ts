@@ -1,0 +1,171 @@
+import type {
+  End,
+  Light,
+  Painting,
+  PaintingMeasure,
+  PaintingRequest,
+  Passage,
+  Version,
+} from "../api/client";
+import type { UnsavedStore } from "../keeping/unsaved";
+
+/** A painting that is being made. The light is the room's. */
+export type RequestDraft = Omit<PaintingRequest, "light" | "finish">;
+
+export interface Draft {
+  name: string;
+  request: RequestDraft;
+  measure: PaintingMeasure;
+}
+
+export const MOST_PASSAGES = 40;
+export const PARTS = [
+  ["dominant", "Dominant"],
+  ["supporting", "Supporting"],
+  ["accent", "Accent"],
+] as const;
+export const DISTANCES = [
+  ["", "None"],
+  ["near", "Near"],
+  ["middle", "Middle"],
+  ["far", "Far"],
+] as const;
+
+const GIVING: PaintingRequest["giving"] = {
+  way: "equal",
+  amount: null,
+  hold_value: true,
+  accent_share: 0,
+  most_delta_e: null,
+  pins: [],
+};
+
+export const EMPTY_PASSAGE: Passage = {
+  name: "",
+  area: 20,
+  part: "supporting",
+  distance: "",
+  mixture: null,
+};
+
+export const EMPTY_PAINTING: Draft = {
+  name: "",
+  request: {
+    medium: "opaque",
+    passages: [],
+    touching: [],
+    mother: null,
+    giving: GIVING,
+    surface: { width_cm: 40, height_cm: 30, coats: 1, spread_cm2_per_ml: 80 },
+  },
+  measure: { tool: "ml", step: 0.01, nozzle_mm: 5 },
+};
+
+export function draftOf(painting: Painting): Draft {
+  return {
+    name: painting.title,
+    request: unlit(painting.request),
+    measure: painting.measure,
+  };
+}
+
+function unlit({ light: _, finish: __, ...rest }: PaintingRequest): RequestDraft {
+  return rest;
+}
+
+/** A version's request as a draft takes it. */
+export const requestOfVersion = (version: Version): RequestDraft => unlit(version.request);
+
+/** What is asked of the server, under a light. */
+export function requestOf(draft: RequestDraft, light: Light): PaintingRequest {
+  return { ...draft, light, finish: "satin" };
+}
+
+/** Paintings that are not kept yet. */
+export const UNSAVED_PAINTINGS: UnsavedStore<Draft> = {
+  kind: "painting",
+  mended: (found) => {
+    const draft = found as Draft | undefined;
+    if (!Array.isArray(draft?.request?.passages)) return null;
+    return {
+      ...EMPTY_PAINTING,
+      ...draft,
+      request: { ...EMPTY_PAINTING.request, ...draft?.request },
+    };
+  },
+};
+
+/** A passage by its name, or by its place where it has none yet. */
+export const nameOf = (passages: readonly Passage[], place: number) =>
+  passages[place]?.name.trim() || `Passage ${place + 1}`;
+
+/** The request with a passage changed. */
+export function withPassage(
+  request: RequestDraft,
+  place: number,
+  patch: Partial<Passage>,
+): RequestDraft {
+  const passages = request.passages.map((each, i) => (i === place ? { ...each, ...patch } : each));
+  return { ...request, passages };
+}
+
+/** The request without a passage; what pointed at later ones points at them still. */
+export function withoutPassage(request: RequestDraft, place: number): RequestDraft {
+  const moved = (i: number) => (i > place ? i - 1 : i);
+  const { mother } = request;
+  const fromPassage = mother?.kind === "passage";
+  return {
+    ...request,
+    passages: request.passages.filter((_, i) => i !== place),
+    touching: request.touching
+      .filter((pair) => !pair.includes(place))
+      .map((pair) => pair.map(moved)),
+    mother:
+      !mother || !fromPassage
+        ? mother
+        : mother.id === place
+          ? null
+          : { ...mother, id: moved(mother.id) },
+    giving: {
+      ...request.giving,
+      pins: request.giving.pins
+        .filter((pin) => pin.place !== place)
+        .map((pin) => ({ ...pin, place: moved(pin.place) })),
+    },
+  };
+}
+
+/** Whether two passages touch. */
+export const touch = (request: RequestDraft, one: number, other: number) =>
+  request.touching.some((pair) => pair.includes(one) && pair.includes(other));
+
+/** The request with two passages touching, or no longer. */
+export function withTouching(request: RequestDraft, one: number, other: number): RequestDraft {
+  const pair = [Math.min(one, other), Math.max(one, other)];
+  return {
+    ...request,
+    touching: touch(request, one, other)
+      ? request.touching.filter((each) => !(each.includes(one) && each.includes(other)))
+      : [...request.touching, pair],
+  };
+}
+
+/** Per cent of the surface that the passages cover. */
+export const covered = (passages: readonly Passage[]) =>
+  passages.reduce((sum, passage) => sum + passage.area, 0);
+
+/** The passages scaled so that they cover the whole surface; alike where none has any of it. */
+export function spreadOut(passages: readonly Passage[]): Passage[] {
+  const whole = covered(passages);
+  return passages.map((passage) => ({
+    ...passage,
+    area: Number((whole > 0 ? (100 * passage.area) / whole : 100 / passages.length).toFixed(3)),
+  }));
+}
+
+/** A mixture with one part of a tube more. */
+export function withTube(mixture: End | null, tube: number): End {
+  const parts = mixture?.parts ?? [];
+  if (parts.some((part) => part.tube === tube)) return { name: mixture?.name ?? "", parts };
+  return { name: "", parts: [...parts, { tube, parts: 1 }] };
+}

@@ -1,0 +1,320 @@
+import { Pin, PinOff, TriangleAlert } from "lucide-react";
+import { type FormEvent, useState } from "react";
+import type { Candidate, Giving, MotherSource } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Select } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { Swatch } from "../../ui/Swatch";
+import { TextField } from "../../ui/TextField";
+import { nameOf } from "../draft";
+import { useMothers } from "../queries";
+import { SlipHead } from "../SlipHead";
+import { percent } from "../shares";
+import type { Shown } from "../shown";
+
+const WAYS = [
+  ["equal", "Each by the same pull"],
+  ["same", "One share for all"],
+  ["least", "The least movement"],
+] as const;
+const SHOWN_AT_FIRST = 6;
+const USUAL_BOUND = 6;
+
+const isSame = (one: MotherSource | null, other: MotherSource) =>
+  one?.kind === other.kind && one.id === other.id && one.colour === other.colour;
+
+/** The mother colour: what may be it, how it is given, and what that costs. */
+export function MotherSlip({ painting, request, harmony, shares, place }: Shown) {
+  const { mother, giving, passages } = request;
+  const { data: mothers = [], isFetching, error } = useMothers(request, passages.length > 0);
+  const [all, setAll] = useState(false);
+  const choose = (to: MotherSource) =>
+    // Another mother is given just as far as halves the hue spread; what was held was of the old one.
+    painting.set(
+      (now) => ({ ...now, mother: to, giving: { ...now.giving, amount: null, pins: [] } }),
+      "mother",
+    );
+  const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
+  return (
+    <aside
+      aria-label="The slip"
+      className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
+    >
+      <SlipHead painting={painting} />
+      {mother && harmony?.mother && (
+        <section aria-label="The mother colour" className="border-ink/25 border-b px-4 py-2">
+          <div className="flex items-center gap-3">
+            <Swatch colour={harmony.mother} notched className="h-14 w-20 shrink-0" />
+            <p className="min-w-0 flex-1 leading-tight">
+              <b className="block">{harmony.mother.title}</b>
+              <span className="text-sm">
+                {harmony.mother.munsell}, {harmony.mother.name}
+              </span>
+            </p>
+            <Button
+              look="paper"
+              onClick={() => painting.set((now) => ({ ...now, mother: null }), "no mother")}
+            >
+              None
+            </Button>
+          </div>
+          <Verdict {...{ harmony }} />
+        </section>
+      )}
+      {mother && (
+        <GivingForm
+          giving={giving}
+          amount={harmony?.mother?.amount ?? null}
+          held={giving.pins.some((pin) => pin.place === place)}
+          name={nameOf(passages, place)}
+          onChange={(patch, by) =>
+            painting.set((now) => ({ ...now, giving: { ...now.giving, ...patch } }), by)
+          }
+          onHold={() =>
+            painting.set((now) => {
+              const rest = now.giving.pins.filter((pin) => pin.place !== place);
+              const pins =
+                rest.length < now.giving.pins.length
+                  ? rest
+                  : [...rest, { place, share: shares[place] ?? 0 }];
+              return { ...now, giving: { ...now.giving, pins } };
+            }, "hold")
+          }
+        />
+      )}
+      <section aria-label="What may be the mother" className="flex flex-col px-4 py-2">
+        <h2 className="font-bold">{mother ? "Or another" : "What may be the mother"}</h2>
+        {error && passages.length > 0 && <Note>{error.message}</Note>}
+        {isFetching && mothers.length === 0 && <p role="status">Trying every colour you have …</p>}
+        <ol>
+          {shown.map((each) => (
+            <li key={`${each.mother.kind} ${each.mother.id}`}>
+              <CandidateRow
+                candidate={each}
+                chosen={isSame(mother ?? null, each.mother)}
+                onChoose={() => choose(each.mother)}
+              />
+            </li>
+          ))}
+        </ol>
+        {mothers.length > SHOWN_AT_FIRST && (
+          <Button look="paper" onClick={() => setAll(!all)}>
+            {all ? "Only the best" : `All ${mothers.length}`}
+          </Button>
+        )}
+        <AskedColour onAsk={(colour) => choose({ kind: "colour", id: 0, colour })} />
+      </section>
+    </aside>
+  );
+}
+
+/** What unity costs, and which wish gives way. */
+function Verdict({ harmony }: Pick<Shown, "harmony">) {
+  const judged = harmony?.judged;
+  if (!judged) return null;
+  return (
+    <div data-testid="verdict" className="pt-1 leading-snug">
+      <p>
+        Hues <b>{judged.spread_before.toFixed(0)}°</b> to <b>{judged.spread_after.toFixed(0)}°</b>;{" "}
+        <b>{(100 * judged.chroma_kept).toFixed(0)} %</b> of the chroma stays, and at least{" "}
+        <b>{(100 * judged.contrast_kept).toFixed(0)} %</b> of each accent's contrast.
+      </p>
+      {judged.gives_way.length === 0 ? (
+        <p>Every wish is met.</p>
+      ) : (
+        <ul className="mt-1">
+          {judged.gives_way.map((wish) => (
+            <li key={wish} className="flex items-start gap-2 font-bold leading-tight">
+              <TriangleAlert
+                role="img"
+                aria-label="gives way"
+                size={17}
+                className="mt-0.5 shrink-0"
+              />
+              {wish}
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+function CandidateRow({
+  candidate,
+  chosen,
+  onChoose,
+}: {
+  candidate: Candidate;
+  chosen: boolean;
+  onChoose: () => void;
+}) {
+  const lost = candidate.gives_way.length;
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      onClick={onChoose}
+      className="flex min-h-14 w-full items-stretch gap-2 border-ink/20 border-b text-left aria-pressed:border-l-8 aria-pressed:border-l-ink aria-pressed:bg-white"
+    >
+      <Swatch colour={candidate} className="w-12 shrink-0" />
+      <span className="min-w-0 flex-1 py-1 leading-tight">
+        <span className={`block truncate ${chosen ? "font-bold" : ""}`}>{candidate.title}</span>
+        <span className="block text-sm">
+          chroma {(100 * candidate.chroma_kept).toFixed(0)} %, share{" "}
+          {percent(candidate.least_share)} to {percent(candidate.most_share)}
+        </span>
+      </span>
+      {lost > 0 && (
+        <span
+          className="flex items-center gap-1 self-center text-sm"
+          title={candidate.gives_way.join(" ")}
+        >
+          <TriangleAlert role="img" aria-label="wishes that give way" size={16} /> {lost}
+        </span>
+      )}
+    </button>
+  );
+}
+
+function AskedColour({ onAsk }: { onAsk: (colour: string) => void }) {
+  const [colour, setColour] = useState("");
+  const ask = (event: FormEvent) => {
+    event.preventDefault();
+    if (colour.trim()) onAsk(colour.trim());
+  };
+  return (
+    <form onSubmit={ask} className="mt-2 flex items-end gap-2">
+      <TextField
+        label="Or any colour"
+        value={colour}
+        most={60}
+        placeholder="5Y 5/2, 52 -3 8, #8a7f72"
+        onChange={setColour}
+        className="min-w-0 flex-1"
+      />
+      <Button look="paper" type="submit" disabled={!colour.trim()}>
+        Try it
+      </Button>
+    </form>
+  );
+}
+
+function GivingForm({
+  giving,
+  amount,
+  held,
+  name,
+  onChange,
+  onHold,
+}: {
+  giving: Giving;
+  /** What it comes to, where nothing is said. */
+  amount: number | null;
+  held: boolean;
+  name: string;
+  onChange: (patch: Partial<Giving>, by: string) => void;
+  onHold: () => void;
+}) {
+  const least = giving.way === "least";
+  const now = giving.amount ?? amount;
+  return (
+    <section
+      aria-label="How it is given"
+      className="flex flex-col gap-2 border-ink/25 border-b px-4 py-2"
+    >
+      <Select
+        look="paper"
+        label="How it is given"
+        options={WAYS}
+        value={giving.way}
+        onChoose={(way) => onChange({ way, amount: null }, "way")}
+      />
+      <div className="flex items-end gap-2">
+        {now !== null && (
+          <NumberField
+            label={least ? "Hues apart" : giving.way === "same" ? "Share" : "Of the way"}
+            unit={least ? "°" : "%"}
+            value={Number((least ? now : 100 * now).toFixed(1))}
+            least={0}
+            most={least ? 180 : 100}
+            onChange={(next) => onChange({ amount: least ? next : next / 100 }, "share")}
+            className="w-32"
+          />
+        )}
+        <Button
+          look="paper"
+          className="flex-1"
+          disabled={giving.amount == null}
+          onClick={() => onChange({ amount: null }, "enough")}
+        >
+          Just enough
+        </Button>
+      </div>
+      <div className="flex flex-wrap gap-x-4">
+        <Check
+          says="Hold the values"
+          checked={giving.hold_value}
+          onChange={(hold_value) => onChange({ hold_value }, "hold value")}
+        />
+        <Check
+          says="Bound each move"
+          checked={giving.most_delta_e != null}
+          onChange={(on) => onChange({ most_delta_e: on ? USUAL_BOUND : null }, "bound")}
+        />
+        <Check
+          says="Accents at a trace"
+          checked={giving.accent_share > 0}
+          onChange={(on) => onChange({ accent_share: on ? 0.01 : 0 }, "accents")}
+        />
+      </div>
+      {giving.most_delta_e != null && (
+        <NumberField
+          label="No passage moves by more than"
+          unit="ΔE"
+          value={giving.most_delta_e}
+          least={0}
+          most={100}
+          onChange={(most_delta_e) => onChange({ most_delta_e }, "share bound")}
+        />
+      )}
+      {giving.accent_share > 0 && (
+        <NumberField
+          label="Accents take"
+          unit="%"
+          value={Number((100 * giving.accent_share).toFixed(2))}
+          least={0}
+          most={100}
+          onChange={(next) => onChange({ accent_share: next / 100 }, "share accent")}
+        />
+      )}
+      <Button look="paper" aria-pressed={held} onClick={onHold}>
+        {held ? <PinOff aria-hidden="true" size={18} /> : <Pin aria-hidden="true" size={18} />}
+        <span className="truncate">{held ? `Let ${name} follow` : `Hold ${name} where it is`}</span>
+      </Button>
+    </section>
+  );
+}
+
+function Check({
+  says,
+  checked,
+  onChange,
+}: {
+  says: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+}) {
+  return (
+    <label className="flex min-h-11 items-center gap-2 leading-tight">
+      <input
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        className="size-6 shrink-0 accent-ink"
+      />
+      {says}
+    </label>
+  );
+}

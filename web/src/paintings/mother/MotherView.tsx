@@ -1,0 +1,89 @@
+import { useState } from "react";
+import { Choice } from "../../ui/Choice";
+import { nameOf } from "../draft";
+import { PaintingPlots } from "../PaintingPlots";
+import { Patchwork } from "../Patchwork";
+import { fractionOf } from "../shares";
+import { ratioOf, type Shown } from "../shown";
+import { TradeOff } from "./TradeOff";
+
+const PLOTS = [
+  ["plan", "The plan"],
+  ["page", "The page"],
+  ["curve", "What it costs"],
+] as const;
+
+/** Before and after: touching patchworks, the plan, the page, and the trade-off to pick from. */
+export function MotherView({
+  request,
+  harmony,
+  after,
+  shares,
+  place,
+  onChoose,
+  onPull,
+  onPulled,
+}: Shown & {
+  onChoose: (place: number) => void;
+  /** The pull as it is dragged along the trade-off, and where it was let go. */
+  onPull: (fraction: number) => void;
+  onPulled: (fraction: number) => void;
+}) {
+  const [plot, setPlot] = useState<(typeof PLOTS)[number][0]>("plan");
+  const { passages } = request;
+  if (!harmony)
+    return (
+      <p className="m-auto max-w-md bg-paper p-6 text-ink leading-snug">
+        Give every passage a mixture and its share first; then what brings them together is found.
+      </p>
+    );
+  const names = passages.map((_, i) => nameOf(passages, i));
+  const fields = harmony.passages.map((each) => each.field);
+  const before = harmony.passages.map((each) => each.before);
+  const same = { fields, names, ratio: ratioOf(request), chosen: place, onChoose };
+  const led = harmony.passages.findIndex(
+    (each, i) =>
+      each.way &&
+      passages[i]?.part !== "accent" &&
+      !request.giving.pins.some((pin) => pin.place === i),
+  );
+  const way = harmony.passages[led]?.way;
+  const fraction = way ? fractionOf(way, shares[led] ?? 0) : 0;
+  return (
+    <div className="flex min-h-0 flex-1 flex-wrap gap-x-3 p-3 max-md:flex-col">
+      <div className="flex min-h-96 min-w-56 flex-[2] flex-col text-stage-ink leading-tight">
+        <p aria-hidden="true">Before</p>
+        <Patchwork label="Before" colours={before} {...same} />
+        <p aria-hidden="true">{request.mother ? "After" : "After: choose a mother colour"}</p>
+        <Patchwork label="After" colours={after} {...same} />
+      </div>
+      <div className="flex min-h-96 min-w-72 flex-[3] flex-col">
+        <Choice label="Plot" options={PLOTS} value={plot} onChoose={setPlot} />
+        {plot === "curve" ? (
+          harmony.mother ? (
+            <TradeOff
+              curve={harmony.mother.curve}
+              half={(harmony.judged?.spread_before ?? 0) / 2}
+              fraction={fraction}
+              onPull={onPull}
+              onPulled={onPulled}
+            />
+          ) : (
+            <p className="m-auto">Choose a mother colour first.</p>
+          )
+        ) : (
+          <PaintingPlots
+            view={plot}
+            before={before}
+            after={after}
+            outline={{
+              before: harmony.before.outline,
+              after: (harmony.after ?? harmony.before).outline,
+            }}
+            chosen={place}
+          />
+        )}
+      </div>
+    </div>
+  );
+}

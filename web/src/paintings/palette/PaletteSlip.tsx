@@ -1,0 +1,130 @@
+import { Check, TriangleAlert } from "lucide-react";
+import { Select } from "../../ui/Choice";
+import { NumberField } from "../../ui/NumberField";
+import type { RequestDraft } from "../draft";
+import { usePaintingPlan } from "../queries";
+import { SlipHead } from "../SlipHead";
+import type { Shown } from "../shown";
+import { Versions } from "./Versions";
+
+const TOOLS = [
+  ["ml", "Millilitres"],
+  ["grams", "Grams, on a scale"],
+  ["drops", "Drops"],
+  ["ribbon", "Ribbon from the tube"],
+] as const;
+
+const STEPS = [
+  ["0.1", "to 0.1"],
+  ["0.01", "to 0.01"],
+] as const;
+
+/** The surface and the measure, what each tube must give, and versions of the palette. */
+export function PaletteSlip({ painting, request }: Shown) {
+  const { surface } = request;
+  const { measure } = painting.draft;
+  const { data: plan } = usePaintingPlan(request, measure);
+  const setSurface = (patch: Partial<RequestDraft["surface"]>) =>
+    painting.set((now) => ({ ...now, surface: { ...now.surface, ...patch } }), "surface");
+  const setMeasure = (patch: Partial<typeof measure>) =>
+    painting.change((now) => ({ ...now, measure: { ...now.measure, ...patch } }), "measure");
+  return (
+    <aside
+      aria-label="The slip"
+      className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
+    >
+      <SlipHead painting={painting} />
+      <section aria-label="Surface and measure" className="grid grid-cols-2 gap-2 px-4 py-2">
+        <NumberField
+          label="Width"
+          unit="cm"
+          value={surface.width_cm}
+          least={1}
+          most={2000}
+          onChange={(width_cm) => setSurface({ width_cm })}
+        />
+        <NumberField
+          label="Height"
+          unit="cm"
+          value={surface.height_cm}
+          least={1}
+          most={2000}
+          onChange={(height_cm) => setSurface({ height_cm })}
+        />
+        <NumberField
+          label="Coats"
+          value={surface.coats}
+          least={1}
+          most={20}
+          onChange={(coats) => setSurface({ coats: Math.round(coats) })}
+        />
+        <NumberField
+          label="One ml covers"
+          unit="cm²"
+          value={surface.spread_cm2_per_ml}
+          least={1}
+          most={1000}
+          onChange={(spread_cm2_per_ml) => setSurface({ spread_cm2_per_ml })}
+        />
+        <Select
+          look="paper"
+          label="Measured in"
+          options={TOOLS}
+          value={measure.tool}
+          onChoose={(tool) => setMeasure({ tool })}
+        />
+        {(measure.tool === "ml" || measure.tool === "grams") && (
+          <Select
+            look="paper"
+            label="Its step"
+            options={STEPS}
+            value={measure.step <= 0.01 ? "0.01" : "0.1"}
+            onChoose={(step) => setMeasure({ step: Number(step) })}
+          />
+        )}
+        {measure.tool === "ribbon" && (
+          <NumberField
+            label="Nozzle"
+            unit="mm"
+            value={measure.nozzle_mm}
+            least={0.5}
+            most={50}
+            onChange={(nozzle_mm) => setMeasure({ nozzle_mm })}
+          />
+        )}
+      </section>
+      {plan && (
+        <section aria-label="What each tube must give" className="border-ink border-t-2 px-4 py-2">
+          <h2 className="font-bold">What each tube must give</h2>
+          <ul>
+            {plan.used.map((used) => (
+              <li key={used.key} className="flex items-center gap-2 py-0.5 leading-tight">
+                <span className="min-w-0 flex-1">{used.name}</span>
+                <b className="whitespace-nowrap">{used.says}</b>
+                <span className="flex w-24 items-center gap-1 text-sm">
+                  {used.lasts === null ? (
+                    ""
+                  ) : used.lasts ? (
+                    <>
+                      <Check aria-hidden="true" size={15} /> it lasts
+                    </>
+                  ) : (
+                    <b className="flex items-center gap-1">
+                      <TriangleAlert aria-hidden="true" size={15} /> only {used.left_ml?.toFixed(0)}{" "}
+                      ml
+                    </b>
+                  )}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <Versions painting={painting} />
+      <p className="px-4 pb-3 text-ink-soft text-sm leading-snug">
+        Mind what is on the labels and safety sheets of your paints: some pigments must not be
+        swallowed, sanded or sprayed.
+      </p>
+    </aside>
+  );
+}

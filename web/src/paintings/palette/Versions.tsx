@@ -1,0 +1,118 @@
+import { useMutation } from "@tanstack/react-query";
+import { Trash2 } from "lucide-react";
+import { type FormEvent, useState } from "react";
+import { api, got, type Version } from "../../api/client";
+import { NAME_LENGTH } from "../../keeping/useKeeping";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { TextField } from "../../ui/TextField";
+import { requestOfVersion } from "../draft";
+import { PaletteStrip } from "../Shelf";
+import type { OpenPainting } from "../usePainting";
+
+/** Versions of the palette: named, held against the one on the bench, and gone back to. */
+export function Versions({ painting }: { painting: OpenPainting }) {
+  const [name, setName] = useState("");
+  const [thrown, setThrown] = useState<Version | null>(null);
+  const { id, saved, setSaved } = painting;
+  const versions = saved?.versions ?? [];
+  const path = { painting_id: id ?? 0 };
+  const show = (to: (versions: Version[]) => Version[]) =>
+    setSaved((was) => was && { ...was, versions: to(was.versions) });
+  const keep = useMutation({
+    mutationFn: () =>
+      got(api.POST("/api/paintings/{painting_id}/versions", { params: { path }, body: { name } })),
+    onSuccess: (version) => {
+      show((now) => [version, ...now]);
+      setName("");
+    },
+  });
+  const throwAway = useMutation({
+    mutationFn: (version: Version) =>
+      got(
+        api.DELETE("/api/paintings/{painting_id}/versions/{version_id}", {
+          params: { path: { ...path, version_id: version.id } },
+        }),
+      ),
+    onSuccess: (_, version) => {
+      show((now) => now.filter((each) => each.id !== version.id));
+      setThrown(version);
+    },
+  });
+  const bringBack = useMutation({
+    mutationFn: (version: Version) =>
+      got(
+        api.POST("/api/paintings/{painting_id}/versions/{version_id}/restore", {
+          params: { path: { ...path, version_id: version.id } },
+        }),
+      ),
+    onSuccess: (_, version) => {
+      show((now) => [...now, version].sort((a, b) => b.id - a.id));
+      setThrown(null);
+    },
+  });
+  const trouble = keep.error ?? throwAway.error ?? bringBack.error;
+  const ready = painting.status === "kept" && (saved?.palette.length ?? 0) > 0;
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    if (ready) keep.mutate();
+  };
+  return (
+    <section aria-label="Versions" className="border-ink border-t-2 px-4 py-2">
+      <h2 className="font-bold">Versions</h2>
+      <form onSubmit={submit} className="flex items-end gap-2">
+        <TextField
+          label="Name the palette as it is"
+          value={name}
+          most={NAME_LENGTH}
+          placeholder="all through blue …"
+          onChange={setName}
+          className="min-w-0 flex-1"
+        />
+        <Button look="paper" type="submit" disabled={!ready || keep.isPending}>
+          Keep it
+        </Button>
+      </form>
+      {trouble && <Note>{trouble.message}</Note>}
+      {thrown && (
+        <p className="mt-2 flex items-center justify-between gap-2 bg-paper-deep pl-2 leading-tight">
+          “{thrown.title}” is thrown away.
+          <Button look="paper" onClick={() => bringBack.mutate(thrown)}>
+            Bring it back
+          </Button>
+        </p>
+      )}
+      <ul className="flex flex-col gap-2 pt-2">
+        {saved && versions.length > 0 && (
+          <li className="leading-tight">
+            On the bench
+            <PaletteStrip palette={saved.palette} className="h-9" />
+          </li>
+        )}
+        {versions.map((version) => (
+          <li key={version.id} className="leading-tight">
+            <PaletteStrip palette={version.palette} className="h-9" />
+            <span className="flex items-center gap-2">
+              <span className="min-w-0 flex-1 truncate">{version.title}</span>
+              <Button
+                look="paper"
+                onClick={() =>
+                  painting.set(() => requestOfVersion(version), `version ${version.id}`)
+                }
+              >
+                Go back to it
+              </Button>
+              <Button
+                look="paper"
+                aria-label={`Throw away ${version.title}`}
+                onClick={() => throwAway.mutate(version)}
+              >
+                <Trash2 aria-hidden="true" size={18} />
+              </Button>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

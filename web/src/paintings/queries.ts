@@ -1,0 +1,73 @@
+import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
+import { api, got, type PaintingMeasure, type PaintingRequest } from "../api/client";
+
+export const paintingsQuery = queryOptions({
+  queryKey: ["paintings"],
+  queryFn: () => got(api.GET("/api/paintings")),
+});
+
+const JUST_NOW_MS = 5000;
+
+export const paintingQuery = (id: number) =>
+  queryOptions({
+    queryKey: ["paintings", id],
+    queryFn: () =>
+      got(api.GET("/api/paintings/{painting_id}", { params: { path: { painting_id: id } } })),
+    // Another window may change it, so only what has just been fetched is laid on the bench.
+    staleTime: JUST_NOW_MS,
+  });
+
+const KEPT = { staleTime: Number.POSITIVE_INFINITY, retry: false } as const;
+
+const harmonyQuery = (body: PaintingRequest) =>
+  queryOptions({
+    queryKey: ["compute", "harmony", body],
+    queryFn: ({ signal }) => got(api.POST("/api/paintings/compute/harmony", { body, signal })),
+    ...KEPT,
+  });
+
+/** The painting as computed; the last answer stays in sight until the new one is there. */
+export const useHarmony = (body: PaintingRequest) =>
+  useQuery({ ...harmonyQuery(body), placeholderData: keepPreviousData });
+
+/** What may be the mother; how a mother is given changes nothing about that, but for the accents. */
+export function useMothers(request: PaintingRequest, enabled: boolean) {
+  const { accent_share } = request.giving;
+  const giving = { ...PLAIN, accent_share };
+  const body = { ...request, mother: null, giving };
+  return useQuery({
+    queryKey: ["compute", "mothers", body],
+    queryFn: ({ signal }) => got(api.POST("/api/paintings/compute/mothers", { body, signal })),
+    placeholderData: keepPreviousData,
+    enabled,
+    ...KEPT,
+  });
+}
+
+const PLAIN: PaintingRequest["giving"] = {
+  way: "equal",
+  amount: null,
+  hold_value: true,
+  accent_share: 0,
+  most_delta_e: null,
+  pins: [],
+};
+
+export const useSchools = (request: PaintingRequest, tubes: number) =>
+  useQuery({
+    queryKey: ["compute", "schools", request, tubes],
+    queryFn: ({ signal }) =>
+      got(api.POST("/api/paintings/compute/schools", { body: { request, tubes }, signal })),
+    placeholderData: keepPreviousData,
+    enabled: request.mother != null,
+    ...KEPT,
+  });
+
+export const usePaintingPlan = (request: PaintingRequest, measure: PaintingMeasure) =>
+  useQuery({
+    queryKey: ["compute", "painting plan", request, measure],
+    queryFn: ({ signal }) =>
+      got(api.POST("/api/paintings/compute/plan", { body: { request, measure }, signal })),
+    placeholderData: keepPreviousData,
+    ...KEPT,
+  });

@@ -1,0 +1,98 @@
+import type { Giving, Harmonised, Passage, Trail } from "../api/client";
+import { type Sample, sample } from "../plots/trail";
+
+/** How far along its way a share brings a passage, 0 to 1: its points are even in colour. */
+export function fractionOf(way: Trail, share: number): number {
+  const last = way.share.length - 1;
+  const after = way.share.findIndex((each) => each >= share);
+  if (after <= 0) return after === 0 ? 0 : 1;
+  const from = way.share[after - 1] as number;
+  const to = way.share[after] as number;
+  return (after - 1 + (to > from ? (share - from) / (to - from) : 1)) / last;
+}
+
+/** The share at a fraction of a way. */
+export function shareAt(way: Trail, fraction: number): number {
+  const last = way.share.length - 1;
+  const at = Math.min(Math.max(fraction, 0), 1) * last;
+  const low = Math.min(Math.floor(at), last - 1);
+  const from = way.share[low] as number;
+  return from + ((way.share[low + 1] as number) - from) * (at - low);
+}
+
+/** Shares as they are, and how they are asked for. */
+export interface Dragged {
+  shares: number[];
+  giving: Giving;
+}
+
+/**
+ * One share dragged, and the rest after it: the same share, or the same pull, for all but the
+ * accents and what is held. What is held itself, or an accent, is moved alone.
+ */
+export function dragged(
+  passages: readonly Passage[],
+  harmony: readonly Harmonised[],
+  giving: Giving,
+  place: number,
+  share: number,
+): Dragged {
+  const ways = harmony.map((each) => each.way);
+  const way = ways[place];
+  const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
+  const accent = (i: number) => passages[i]?.part === "accent";
+  if (!way || pinned(place) || accent(place)) {
+    const pins = [...giving.pins.filter((pin) => pin.place !== place), { place, share }];
+    return {
+      shares: harmony.map((each, i) => (i === place ? share : each.share)),
+      giving: { ...giving, pins },
+    };
+  }
+  const same = giving.way === "same";
+  // The least movement has no single measure to drag: it goes on as one pull for all.
+  const amount = same ? share : fractionOf(way, share);
+  const shares = harmony.map((each, i) => {
+    const other = ways[i];
+    if (i === place) return share;
+    if (pinned(i) || accent(i) || !other) return each.share;
+    return same ? share : shareAt(other, amount);
+  });
+  return { shares, giving: { ...giving, way: same ? "same" : "equal", amount } };
+}
+
+/** All passages at one pull, as a point of the trade-off has them. */
+export function pulled(
+  passages: readonly Passage[],
+  harmony: readonly Harmonised[],
+  giving: Giving,
+  fraction: number,
+): Dragged {
+  const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
+  return {
+    shares: harmony.map((each, i) =>
+      each.way && !pinned(i) && passages[i]?.part !== "accent"
+        ? shareAt(each.way, fraction)
+        : each.share,
+    ),
+    giving: { ...giving, way: "equal", amount: fraction },
+  };
+}
+
+/** How a passage looks at a share, read off the points that were sent ahead. */
+export function lookAt(passage: Harmonised, share: number) {
+  if (!passage.way) return passage.after;
+  const at: Sample = sample(passage.way, share);
+  return {
+    srgb: at.srgb,
+    value_srgb: at.valueSrgb,
+    opened_srgb: at.openedSrgb,
+    in_gamut: at.inGamut,
+    lab: [...at.lab],
+  };
+}
+
+/** A share as the hand reads it: finer where it is small. */
+export function percent(share: number): string {
+  const value = 100 * share;
+  return `${value === 0 ? "0" : value < 1 ? value.toFixed(2) : value < 9.95 ? value.toFixed(1) : Math.round(value)} %`;
+}

@@ -1,0 +1,67 @@
+import { scaleLinear } from "d3-scale";
+
+const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
+const VALUES = [1, 2, 3, 4, 5, 6, 7, 8, 9];
+
+/** Where colours lie on a page of a size, chroma to one side only. */
+export interface PageGeometry {
+  width: number;
+  height: number;
+  x: (chroma: number) => number;
+  y: (lightness: number) => number;
+  ticks: readonly number[];
+  place: (lab: readonly number[]) => readonly [number, number];
+}
+
+export function pageGeometry(
+  labs: ReadonlyArray<readonly number[]>,
+  width: number,
+  height: number,
+): PageGeometry {
+  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
+  const most = Math.max(20, Math.ceil(reach / 10) * 10);
+  const x = scaleLinear([0, most], [MARGIN.left, width - MARGIN.right]);
+  const y = scaleLinear([0, 100], [height - MARGIN.bottom, MARGIN.top]);
+  return {
+    width,
+    height,
+    x,
+    y,
+    ticks: x.ticks(5),
+    place: (lab) => [x(Math.hypot(lab[1] ?? 0, lab[2] ?? 0)), y(lab[0] ?? 0)],
+  };
+}
+
+/** Value upward, chroma outward from the greys at the left. */
+export function PageFrame({ geometry }: { geometry: PageGeometry }) {
+  const { width, height, x, y, ticks } = geometry;
+  return (
+    <g fill="var(--stage-ink)" fontSize={14}>
+      {VALUES.map((value) => (
+        <g key={value}>
+          <line
+            x1={MARGIN.left}
+            x2={width - MARGIN.right}
+            y1={y(value * 10 + 1)}
+            y2={y(value * 10 + 1)}
+            stroke="var(--stage-ink)"
+            strokeOpacity={0.16}
+          />
+          {value % 2 === 1 && (
+            <text x={MARGIN.left - 8} y={y(value * 10 + 1) + 5} textAnchor="end">
+              {value}
+            </text>
+          )}
+        </g>
+      ))}
+      {ticks.map((chroma) => (
+        <text key={chroma} x={x(chroma)} y={height - MARGIN.bottom + 20} textAnchor="middle">
+          {chroma === 0 ? "grey" : chroma}
+        </text>
+      ))}
+      <text x={MARGIN.left - 30} y={16}>
+        value
+      </text>
+    </g>
+  );
+}
