@@ -53,7 +53,6 @@ def _take_scales(page: Page, address: str) -> None:
     _shot(page, "compare")
     _open(page, "Bleached rope")
     _toggled(page, "White test", "white-test")
-    _toggled(page, "Squint", "squint")
     page.get_by_role("button", name="Partners").click()
     violet = page.get_by_role("listitem").filter(has_text="Dioxazine violet")
     violet.get_by_role("button").first.click()
@@ -82,10 +81,6 @@ def _take_tubes(page: Page) -> None:
     page.get_by_title("Cobalt blue", exact=True).click()
     page.get_by_text("Beside it").wait_for()
     _shot(page, "tubes")
-    page.get_by_role("button", name="Add tubes").click()
-    page.get_by_role("button", name=re.compile("^Add ")).nth(1).wait_for()
-    _shot(page, "add-tubes")
-    page.keyboard.press("Escape")
     page.get_by_role("button", name="Measure it").click()
     desk = page.get_by_role("region", name="Colorimeter")
     desk.get_by_role("button", name="Switch it on").click()
@@ -105,12 +100,6 @@ def _take_piles(page: Page) -> None:
     page.get_by_role("link", name="Harbour water").click()
     page.get_by_role("img", name=re.compile("^The plan: hue")).first.wait_for()
     _shot(page, "pile")
-    page.get_by_role("navigation", name="Tubes").get_by_title("Titanium white", exact=True).click()
-    page.get_by_role("button", name="On the scale").click()
-    page.get_by_role("button", name="Squeeze it out").click()
-    page.get_by_role("region", name="What is in it").get_by_text("g Titanium white").wait_for()
-    _shot(page, "pile-scale")
-    page.get_by_role("button", name="On the scale").click()
     page.get_by_role("button", name="Palette moves").click()
     page.get_by_role("menuitem", name="Split it").click()
     page.get_by_label("Into equal piles").fill("4")
@@ -132,6 +121,25 @@ def _take_piles(page: Page) -> None:
     _shot(page, "pile-photograph")
 
 
+def _take_paintings(page: Page) -> None:
+    page.get_by_role("link", name="Paintings").click()
+    page.get_by_role("list", name="What the eye will see").wait_for()
+    _shot(page, "painting-passages")
+    page.get_by_role("button", name="Mother colour").click()
+    mothers = page.get_by_role("region", name="What may be the mother")
+    mothers.get_by_role("button", name="Ultramarine blue").click()
+    page.get_by_test_id("verdict").wait_for()
+    _shot(page, "painting-mother")
+    page.get_by_role("button", name="Schools").click()
+    page.locator("[data-school='partner']").wait_for()
+    _shot(page, "painting-schools")
+    page.get_by_role("button", name="Palette", exact=True).click()
+    page.get_by_role("checkbox").nth(1).wait_for()
+    for line in (0, 1):
+        page.get_by_role("checkbox").nth(line).check()
+    _shot(page, "painting-palette")
+
+
 def main() -> int:
     """Take them all."""
     TARGET.mkdir(parents=True, exist_ok=True)
@@ -144,6 +152,7 @@ def main() -> int:
             _take_scales(page, stack.address)
             _take_tubes(page)
             _take_piles(page)
+            _take_paintings(page)
         finally:
             browser.close()
             stack.stop()

@@ -307,7 +307,7 @@ def _measured(
     plan = _Plan(paints, wanted, ())
     for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.within_a_tenth)).tolist():
         doubt = _doubt(wanted, i, tool.step / units[i], paints, viewing)
-        as_it_is = plan.volumes[i] * units[i] >= tool.step
+        as_it_is = plan.volumes[i] * units[i] >= tool.step * (1 - 1e-9)
         if as_it_is and doubt < SEEN_FROM:
             continue
         options = _let_downs(plan, i, tool)
@@ -317,9 +317,11 @@ def _measured(
             if as_it_is and doubt <= thinned.cost(exact, tool, viewing):
                 continue
             options = [thinned]
+        costs = [option.cost(exact, tool, viewing) for option in options]
         ranked = [
-            (option.volumes[i] * units[i] < tool.least, option.cost(exact, tool, viewing), at)
-            for at, option in enumerate(options)
+            # Of what looks the same the usual let-down is the least work: it stands first.
+            (option.volumes[i] * units[i] < tool.least, cost if cost >= SEEN_FROM else 0.0, at)
+            for at, (option, cost) in enumerate(zip(options, costs, strict=True))
         ]
         plan = options[min(ranked)[2]]
     amounts = [
@@ -365,7 +367,7 @@ def _let_downs(plan: _Plan, strong: int, tool: Tool) -> list[_Plan]:
 
     A partner may be let down with less than nine parts where it cannot spare them.
     """
-    need = tool.least / tool.per_ml(plan.paints[strong])
+    need = tool.within_a_tenth / tool.per_ml(plan.paints[strong])
     options = []
     for i, carrier in enumerate(plan.paints):
         for parts in LET_DOWN_PARTS:

@@ -43,7 +43,10 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
     >
       <SlipHead painting={painting} />
       {mother && harmony?.mother && (
-        <section aria-label="The mother colour" className="border-ink/25 border-b px-4 py-2">
+        <section
+          aria-label="The mother colour"
+          className="sticky top-0 z-10 border-ink/25 border-b bg-paper px-4 py-2"
+        >
           <div className="flex items-center gap-3">
             <Swatch colour={harmony.mother} notched className="h-14 w-20 shrink-0" />
             <p className="min-w-0 flex-1 leading-tight">
