@@ -275,29 +275,33 @@ class _Bench:
         return lines
 
     def _let_downs(self) -> list[Line]:
-        lines = []
+        once: dict[Paint, tuple[dict[Paint, float], float]] = {}
+        twice: list[tuple[Paint, dict[Paint, float], float]] = []
+
+        def make(paint: Paint, made_of: dict[Paint, float], ml: float) -> None:
+            once[paint] = made_of, once.get(paint, (made_of, 0.0))[1] + ml
+
         for paint, ml in self.let_downs_ml.values():
             (strong, one), (carrier, parts) = paint.recipe
             made_of = {self._ingredient(strong): one, self._ingredient(carrier): parts}
-            if parts / one > GREATEST_LET_DOWN:
-                lines += self._twice_let_down(paint, made_of, ml)
-            else:
-                lines += self._to_make(paint, made_of, ml)
-        return lines
-
-    def _twice_let_down(
-        self, paint: Paint, made_of: Mapping[Paint, float], ml: float
-    ) -> list[Line]:
-        """One part in a hundred, made as a let-down of a let-down: a little of each is enough."""
-        strong, carrier = made_of
-        once = let_down(strong, carrier, LET_DOWN_PARTS[0])
-        parts = sum(made_of.values()) / (1 + LET_DOWN_PARTS[0]) - 1
-        second = {once: 1.0, carrier: parts}
-        share = 1 / (1 + parts)
-        first = {strong: 1.0, carrier: LET_DOWN_PARTS[0]}
+            if parts / one <= GREATEST_LET_DOWN:
+                make(paint, made_of, ml)
+                continue
+            # One part in a hundred is a let-down of a let-down: a little of each is enough.
+            thin = self._ingredient(carrier)
+            first = let_down(self._ingredient(strong), thin, LET_DOWN_PARTS[0])
+            more = sum(made_of.values()) / (1 + LET_DOWN_PARTS[0]) - 1
+            second = {first: 1.0, thin: more}
+            make(
+                first,
+                {self._ingredient(strong): 1.0, thin: LET_DOWN_PARTS[0]},
+                self._enough(second, ml) / (1 + more),
+            )
+            twice.append((paint, second, ml))
         return [
-            *self._to_make(once, first, self._enough(second, ml) * share),
-            *self._to_make(paint, second, ml),
+            line
+            for paint, made_of, ml in [*((p, *made) for p, made in once.items()), *twice]
+            for line in self._to_make(paint, made_of, ml)
         ]
 
     def _ingredient(self, key: str) -> Paint:

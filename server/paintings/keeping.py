@@ -9,12 +9,12 @@ from django.db.models import QuerySet
 
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import appearances
+from server.painters.kept import reopened
 from server.painters.models import Painter
 from server.paintings.answers import PaintingOut, PaintingSummaryOut, PaletteLookOut, VersionOut
 from server.paintings.composing import compose, tubes_of
 from server.paintings.models import Painting, PaintingTube, Version
 from server.paintings.requests import PaintingIn, PaintingMeasureIn, PaintingRequest
-from server.problems import Conflict
 from server.scales.ends import look_fields, look_out
 from server.scales.keeping import set_ticks, ticks_out
 from server.tubes.models import Tube
@@ -41,13 +41,7 @@ def keep(painter: Painter, asked: PaintingIn, painting: Painting | None = None) 
     if painting is None:
         painting = Painting(painter=painter)
     else:
-        painting = Painting.objects.select_for_update().get(pk=painting.pk)
-        if asked.revision is not None and asked.revision != painting.revision:
-            raise Conflict(
-                f"'{painting.name}' was changed in another window since you opened it. "
-                "Keep yours as a copy, or take the other one."
-            )
-        painting.revision += 1
+        painting = reopened(painting, asked.revision)
         painting.tubes.all().delete()
     # Tubes that are gone stay in the request, where the painter is told of them.
     tubes = Tube.objects.filter(painter=painter, pk__in=tubes_of(asked.request))

@@ -3,32 +3,21 @@
 from django.conf import settings
 from django.db import models
 
+from server.painters.kept import NAME_LENGTH, Kept
 from server.tubes.models import Tube
 
-NAME_LENGTH = 120
 
-
-class Painting(models.Model):
+class Painting(Kept):
     """A painting as its passages.
 
-    `request` is what it is computed from, as the API takes it; the tubes it names stand in
-    `PaintingTube` as well, so that they can be found. `palette` is what came out when it was kept,
-    for each passage; empty while something is still missing.
+    The tubes that its request names stand in `PaintingTube` as well, so that they can be found.
+    `palette` is what came out when it was kept, for each passage; empty while something is missing.
     """
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="paintings")
-    name = models.CharField(max_length=NAME_LENGTH)
-    request = models.JSONField()
-    measure = models.JSONField()
     palette = models.JSONField(default=list)
-    paint_data_version = models.CharField(max_length=64)
-    thrown_away = models.BooleanField(default=False)
-    revision = models.PositiveIntegerField(default=1)
-    created = models.DateTimeField(auto_now_add=True)
-    changed = models.DateTimeField(auto_now=True)
 
-    class Meta:
-        ordering = ("-changed", "-id")
+    class Meta(Kept.Meta):
         indexes = (models.Index(fields=["painter", "thrown_away", "-changed"]),)
 
 

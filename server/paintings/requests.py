@@ -4,7 +4,7 @@ from typing import Annotated, Literal
 
 from ninja import Field, Schema
 
-from server.paintings.models import NAME_LENGTH
+from server.painters.kept import NAME_LENGTH
 from server.piles.schemas import TargetIn
 from server.scales.requests import EndIn, Name, Seen, Share
 

@@ -10,8 +10,8 @@ from pydantic import TypeAdapter
 
 from mesotint.colour.srgb import neutral_hex
 from mesotint.errors import InputError
+from server.painters.kept import reopened
 from server.painters.models import Painter
-from server.problems import Conflict
 from server.scales.answers import (
     LookOut,
     PartOut,
@@ -51,13 +51,7 @@ def keep(painter: Painter, asked: SheetIn, sheet: Sheet | None = None) -> Sheet:
     if sheet is None:
         sheet = Sheet(painter=painter)
     else:
-        sheet = Sheet.objects.select_for_update().get(pk=sheet.pk)
-        if asked.revision is not None and asked.revision != sheet.revision:
-            raise Conflict(
-                f"'{sheet.name}' was changed in another window since you opened it. "
-                "Keep yours as a copy, or take the other one."
-            )
-        sheet.revision += 1
+        sheet = reopened(sheet, asked.revision)
         sheet.patches.all().delete()
         sheet.tubes.all().delete()
     sheet.kind, sheet.name = asked.request.kind, name

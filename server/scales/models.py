@@ -3,34 +3,24 @@
 from django.conf import settings
 from django.db import models
 
+from server.painters.kept import Kept
 from server.tubes.models import Tube
 
-NAME_LENGTH = 120
 NOTE_LENGTH = 300
 
 
-class Sheet(models.Model):
+class Sheet(Kept):
     """A scale, a triangle or a chart. Its patches keep the result they had when it was saved.
 
-    `request` is what it is computed from, as the API takes it; the tubes it names stand in
-    `SheetTube` as well, so that they can be found.
+    The tubes that its request names stand in `SheetTube` as well, so that they can be found.
     """
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="sheets")
     kind = models.CharField(max_length=16)
-    name = models.CharField(max_length=NAME_LENGTH)
-    request = models.JSONField()
-    measure = models.JSONField()
     summary = models.CharField(max_length=250)
     columns = models.PositiveSmallIntegerField()
-    paint_data_version = models.CharField(max_length=64)
-    thrown_away = models.BooleanField(default=False)
-    revision = models.PositiveIntegerField(default=1)
-    created = models.DateTimeField(auto_now_add=True)
-    changed = models.DateTimeField(auto_now=True)
 
-    class Meta:
-        ordering = ("-changed", "-id")
+    class Meta(Kept.Meta):
         indexes = (models.Index(fields=["painter", "thrown_away", "-changed"]),)
 
 

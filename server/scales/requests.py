@@ -6,7 +6,8 @@ from ninja import Field, Schema
 
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
-from server.scales.models import NAME_LENGTH, NOTE_LENGTH
+from server.painters.kept import NAME_LENGTH
+from server.scales.models import NOTE_LENGTH
 
 GREATEST_LIGHTENER = 20.0
 MOST_PATCHES = 200

@@ -78,7 +78,10 @@ class InstructionsTest(unittest.TestCase):
         _, told = plan(("PO20", "PB15:3"), Measure(scale_tool(0.1), 5.0))
         headings = [line.heading for line in told.lines if line.heading.startswith("First mix")]
         hundredth = next(i for i, text in enumerate(headings) if "1 part in 100" in text)
-        self.assertIn("1 part in 10 of", headings[hundredth - 1])
+        before = [text for text in headings[:hundredth] if "1 part in 10 of" in text]
+        self.assertEqual(len(set(before)), 1)
+        # It is made in one go for all that it is needed for.
+        self.assertEqual(sum("1 part in 10 of" in text for text in headings), len(before))
         made = [line.says for line in told.lines if line.heading == headings[hundredth]]
         self.assertIn("1 part in 10 of", made[0])
         grams = sum(float(says.split()[0]) for says in made)

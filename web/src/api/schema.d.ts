@@ -4191,7 +4191,7 @@ export interface components {
             tool: "grams" | "ml" | "drops" | "ribbon";
             /**
              * Step
-             * @default 0.1
+             * @default 0.01
              */
             step: number;
             /**
@@ -4209,7 +4209,7 @@ export interface components {
             /**
              * @default {
              *       "tool": "ml",
-             *       "step": 0.1,
+             *       "step": 0.01,
              *       "nozzle_mm": 5
              *     }
              */
@@ -4346,7 +4346,7 @@ export interface components {
             /**
              * @default {
              *       "tool": "ml",
-             *       "step": 0.1,
+             *       "step": 0.01,
              *       "nozzle_mm": 5
              *     }
              */

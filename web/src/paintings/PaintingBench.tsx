@@ -1,9 +1,10 @@
-import { LibraryBig, Redo2, Undo2 } from "lucide-react";
+import { LibraryBig } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
 import type { Giving, Me, Painting, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
 import { useViewing } from "../app/viewing";
 import { Standing } from "../keeping/Standing";
+import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
@@ -114,12 +115,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
         <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
           <Choice label="View of the painting" options={VIEWS} value={view} onChoose={setView} />
           <span className="ml-auto flex gap-1">
-            <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
-              <Undo2 aria-hidden="true" size={20} />
-            </Button>
-            <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
-              <Redo2 aria-hidden="true" size={20} />
-            </Button>
+            <UndoRedo undo={undo} redo={redo} />
             <Button aria-label="Saved paintings" onClick={() => setShelf(true)}>
               <LibraryBig aria-hidden="true" size={18} /> Saved
             </Button>

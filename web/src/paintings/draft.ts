@@ -31,7 +31,8 @@ export const DISTANCES = [
   ["far", "Far"],
 ] as const;
 
-const GIVING: PaintingRequest["giving"] = {
+/** Just as far as halves the hue spread, values held and accents left out. */
+export const GIVING: PaintingRequest["giving"] = {
   way: "equal",
   amount: null,
   hold_value: true,

@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import { api, got, type PaintingMeasure, type PaintingRequest } from "../api/client";
+import { GIVING } from "./draft";
 
 export const paintingsQuery = queryOptions({
   queryKey: ["paintings"],
@@ -33,7 +34,7 @@ export const useHarmony = (body: PaintingRequest) =>
 /** What may be the mother; how a mother is given changes nothing about that, but for the accents. */
 export function useMothers(request: PaintingRequest, enabled: boolean) {
   const { accent_share } = request.giving;
-  const giving = { ...PLAIN, accent_share };
+  const giving = { ...GIVING, accent_share };
   const body = { ...request, mother: null, giving };
   return useQuery({
     queryKey: ["compute", "mothers", body],
@@ -43,15 +44,6 @@ export function useMothers(request: PaintingRequest, enabled: boolean) {
     ...KEPT,
   });
 }
-
-const PLAIN: PaintingRequest["giving"] = {
-  way: "equal",
-  amount: null,
-  hold_value: true,
-  accent_share: 0,
-  most_delta_e: null,
-  pins: [],
-};
 
 export const useSchools = (request: PaintingRequest, tubes: number) =>
   useQuery({

@@ -1,11 +1,10 @@
 import { useNavigate } from "@tanstack/react-router";
-import { Redo2, Undo2 } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
 import { Standing } from "../keeping/Standing";
+import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
-import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Shelf, ShelfButton } from "./Shelf";
@@ -89,12 +88,7 @@ export function Bench<R extends RequestDraft>({
             />
             {view}
             <span className="ml-auto flex gap-1">
-              <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
-                <Undo2 aria-hidden="true" size={20} />
-              </Button>
-              <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
-                <Redo2 aria-hidden="true" size={20} />
-              </Button>
+              <UndoRedo undo={undo} redo={redo} />
               <ShelfButton onClick={() => setShelf(true)} />
             </span>
           </div>

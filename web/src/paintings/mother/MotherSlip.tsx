@@ -8,6 +8,7 @@ import { NumberField } from "../../ui/NumberField";
 import { Swatch } from "../../ui/Swatch";
 import { TextField } from "../../ui/TextField";
 import { nameOf } from "../draft";
+import { GivesWay } from "../GivesWay";
 import { useMothers } from "../queries";
 import { SlipHead } from "../SlipHead";
 import { percent } from "../shares";
@@ -126,19 +127,7 @@ function Verdict({ harmony }: Pick<Shown, "harmony">) {
       {judged.gives_way.length === 0 ? (
         <p>Every wish is met.</p>
       ) : (
-        <ul className="mt-1">
-          {judged.gives_way.map((wish) => (
-            <li key={wish} className="flex items-start gap-2 font-bold leading-tight">
-              <TriangleAlert
-                role="img"
-                aria-label="gives way"
-                size={17}
-                className="mt-0.5 shrink-0"
-              />
-              {wish}
-            </li>
-          ))}
-        </ul>
+        <GivesWay wishes={judged.gives_way} />
       )}
     </div>
   );
@@ -193,7 +182,7 @@ function AskedColour({ onAsk }: { onAsk: (colour: string) => void }) {
         label="Or any colour"
         value={colour}
         most={60}
-        placeholder="5Y 5/2, 52 -3 8, #8a7f72"
+        placeholder="5Y 5/2, 52 -3 8, #7a7a7a"
         onChange={setColour}
         className="min-w-0 flex-1"
       />

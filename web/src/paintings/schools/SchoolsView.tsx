@@ -1,10 +1,10 @@
-import { TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import type { School } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { Stepper } from "../../ui/Stepper";
 import { nameOf } from "../draft";
+import { GivesWay } from "../GivesWay";
 import { Patchwork } from "../Patchwork";
 import { useSchools } from "../queries";
 import { ratioOf, type Shown } from "../shown";
@@ -87,20 +87,10 @@ export function SchoolsView({
             </div>
             <div className="flex min-w-0 flex-1 flex-wrap content-start gap-x-4 bg-paper px-3 py-2 text-ink">
               <h2 className="w-full font-bold leading-tight">{TITLES[school.school]}</h2>
-              <p className="min-w-56 flex-1 text-sm leading-snug">
-                {school.says}
-                {school.gives_way.map((wish) => (
-                  <span key={wish} className="flex items-start gap-1.5 font-bold">
-                    <TriangleAlert
-                      role="img"
-                      aria-label="gives way"
-                      size={15}
-                      className="mt-0.5 shrink-0"
-                    />
-                    {wish}
-                  </span>
-                ))}
-              </p>
+              <div className="min-w-56 flex-1 text-sm leading-snug">
+                <p>{school.says}</p>
+                <GivesWay wishes={school.gives_way} />
+              </div>
               <div className="flex shrink-0 flex-col gap-2">
                 <dl className="grid grid-cols-[1fr_auto] gap-x-2 text-sm leading-snug">
                   <dt>hues apart</dt>
