@@ -2,9 +2,11 @@
 from."""
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Final
 
-from mesotint.harmony.painting import Painting
+from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.harmony.painting import DISTANCES, Painting
 from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Seen
 
 OWN: Final = "our own judgement"
@@ -18,6 +20,7 @@ _NARROW_DEGREES: Final = 30.0
 _MUCH_IN_COMMON: Final = 0.05
 _WEAK_ACCENT: Final = 20.0
 _VALUE_STEP: Final = 10.0
+_SEEN_STEP: Final = 1.0
 
 
 @dataclass(frozen=True)
@@ -58,6 +61,7 @@ def figures(painting: Painting, seen: Seen) -> tuple[Figure, ...]:
         _page(seen),
         *_accents(painting, seen),
         _merges(painting, seen),
+        *_depth(painting),
     )
 
 
@@ -159,17 +163,16 @@ def _page(seen: Seen) -> Figure:
 
 
 def _accents(painting: Painting, seen: Seen) -> list[Figure]:
-    """For each accent the passage that it stands out from least."""
-    nearest: dict[int, AccentContrast] = {}
-    for contrast in seen.contrasts:
-        held = nearest.get(contrast.accent)
-        if held is None or contrast.delta_e < held.delta_e:
-            nearest[contrast.accent] = contrast
-    return [_accent(painting, contrast) for contrast in nearest.values()]
+    """For each accent what it touches, the passage that it stands out from least first."""
+    of_each: dict[int, list[AccentContrast]] = {}
+    for contrast in sorted(seen.contrasts, key=lambda each: each.delta_e):
+        of_each.setdefault(contrast.accent, []).append(contrast)
+    return [_accent(painting, least, others) for least, *others in of_each.values()]
 
 
-def _accent(painting: Painting, contrast: AccentContrast) -> Figure:
+def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentContrast]) -> Figure:
     weak = contrast.delta_e < _WEAK_ACCENT
+    rest = ", ".join(f"ΔE {each.delta_e:.0f} from {_name(painting, each.other)}" for each in others)
     lighter = "lighter" if contrast.lightness > 0 else "darker"
     clearer = "clearer" if contrast.chroma > 0 else "duller"
     ways = [
@@ -181,6 +184,7 @@ def _accent(painting: Painting, contrast: AccentContrast) -> Figure:
         f"Accent {_name(painting, contrast.accent)}",
         f"ΔE {contrast.delta_e:.0f}",
         f"Stands out least from {_name(painting, contrast.other)}: {', '.join(ways)}."
+        + (f" {rest}." if rest else "")
         + (" That is little for an accent." if weak else ""),
         "A grey surround makes one clean colour shine.",
         CIEDE2000,
@@ -203,3 +207,40 @@ def _merges(painting: Painting, seen: Seen) -> Figure:
         f"{CIEDE2000}; the limit is our own",
         bool(seen.merges),
     )
+
+
+def _depth(painting: Painting) -> list[Figure]:
+    """Whether what is farther away is lighter and greyer; nothing where no distances are told."""
+    lch = lch_from_lab(painting.labs)
+    told: list[tuple[str, float, float]] = []
+    for distance in DISTANCES[1:]:
+        here = [
+            i
+            for i, passage in enumerate(painting.passages)
+            if passage.distance == distance and not painting.accents[i] and passage.area > 0
+        ]
+        if here:
+            areas = painting.areas[here] / painting.areas[here].sum()
+            told.append((distance, float(areas @ lch[here, 0]), float(areas @ lch[here, 1])))
+    if len(told) < 2:
+        return []
+    turned = [
+        far[0]
+        for near, far in pairwise(told)
+        if far[2] > near[2] + _SEEN_STEP or far[1] < near[1] - _SEEN_STEP
+    ]
+    means = "; ".join(f"{name} L* {light:.0f}, chroma {clear:.0f}" for name, light, clear in told)
+    if turned:
+        says = f"What lies {' and '.join(turned)} comes forward: make it lighter or greyer."
+    else:
+        says = "What lies farther away is lighter and greyer, so it goes back."
+    return [
+        Figure(
+            "Distance",
+            "comes forward" if turned else "goes back",
+            f"{says} By area: {means}.",
+            "Colours turn lighter, cooler and greyer with distance.",
+            PRACTICE,
+            bool(turned),
+        )
+    ]

@@ -250,7 +250,7 @@ def _helper(
             for i in range(len(outside))
         ]
     )
-    starts, score = searcher.lattice(rows)
+    (starts,), (score,) = searcher.lattice(rows)
     keep = np.argsort(score, kind="stable")[: 2 * KEPT_SETS]
     found = searcher.refine(rows[keep], starts[keep])[0]
     gaps = delta_e_2000(found.labs, wanted.target)

@@ -124,16 +124,19 @@ class Searcher:
         open_ = list(range(len(self.wanted)))
         triples: dict[int, tuple[Indices, Array]] = {}
         for size in range(1, min(most, 3, self.count) + 1):
-            rows, of = self._sets(open_, size)
+            rows, of, starts, score = self._tried(open_, size)
             if not len(rows):
                 continue
-            starts, score = self.lattice(rows, of)
             keep = _best_of_each(score, of, self.sets_kept)
             kept = rows[keep]
             for t, each in self.refine(kept, starts[keep], of[keep]).items():
                 found[t].append(each)
                 triples[t] = each.sets[:, :size], each.parts
-            open_ = [t for t in open_ if not (self.sparing and self._reached(t, found[t][-1:]))]
+            open_ = [
+                t
+                for t in open_
+                if not (self.sparing and found[t] and self._reached(t, found[t][-1]))
+            ]
         if most == MOST_PAINTS and self.count >= MOST_PAINTS:
             grown = [(t, *self.extended(*triples[t], t)) for t in open_ if t in triples]
             if grown:
@@ -143,22 +146,29 @@ class Searcher:
                     found[t].append(each)
         return found
 
-    def _sets(self, colours: Sequence[int], size: int) -> tuple[Indices, Indices]:
-        """Every set of a size for each colour, and which colour each is for."""
-        sets = []
+    def _tried(self, colours: Sequence[int], size: int) -> tuple[Indices, Indices, Array, Array]:
+        """Every set of a size for each colour on the lattice: the sets, the colour each is for, its
+        best point and that point's distance. Colours that may have the same paints share films."""
+        alike: dict[tuple[tuple[int, ...], tuple[int, ...] | None], list[int]] = {}
         for t in colours:
             wanted = self.wanted[t]
             if size >= max(1, len(wanted.must)):
-                may = range(self.count) if wanted.may is None else wanted.may
-                sets.append((t, paint_sets(may, size, wanted.must)))
-        if not sets:
-            return np.zeros((0, size), dtype=np.intp), np.zeros(0, dtype=np.intp)
-        of = np.repeat([t for t, _ in sets], [len(rows) for _, rows in sets])
-        return np.concatenate([rows for _, rows in sets]), of
+                alike.setdefault((wanted.must, wanted.may), []).append(t)
+        tried = []
+        for (must, may), group in alike.items():
+            rows = paint_sets(range(self.count) if may is None else may, size, must)
+            starts, scores = self.lattice(rows, group)
+            tried += [
+                (rows, np.full(len(rows), t), starts[i], scores[i]) for i, t in enumerate(group)
+            ]
+        if not tried:
+            none = np.zeros((0, size), dtype=np.intp)
+            return none, none[:, 0], none.astype(float), none[:, 0].astype(float)
+        rows, of, starts, scores = (np.concatenate(column) for column in zip(*tried, strict=True))
+        return rows, of, starts, scores
 
-    def _reached(self, colour: int, found: Sequence[Found]) -> bool:
-        gaps = (delta_e_2000(each.labs, self.targets[colour]).min() for each in found)
-        return any(gap < REACHED_BELOW for gap in gaps)
+    def _reached(self, colour: int, found: Found) -> bool:
+        return bool(delta_e_2000(found.labs, self.targets[colour]).min() < REACHED_BELOW)
 
     def with_water(self, rows: Indices) -> Indices:
         """Paint sets with water added, in a wash."""
@@ -166,25 +176,24 @@ class Searcher:
             return rows
         return np.concatenate([rows, np.full((len(rows), 1), self.count)], axis=1)
 
-    def lattice(self, rows: Indices, of: Indices | None = None) -> tuple[Array, Array]:
-        """The best point of the lattice for each set: parts, and its distance to its colour.
-
-        `of` tells which colour each set is for, shape (sets,); the first where it is not given.
-        """
-        of = np.zeros(len(rows), dtype=np.intp) if of is None else of
+    def lattice(self, rows: Indices, colours: Sequence[int] = (0,)) -> tuple[Array, Array]:
+        """The best point of the lattice of each set for some colours: parts, shape (colours, sets,
+        paints), and squared distances, shape (colours, sets)."""
         sets = self.with_water(rows)
         points = _simplex(sets.shape[1], self.level if sets.shape[1] <= 3 else _COARSE_LEVEL)
-        starts = np.empty(sets.shape)
-        score = np.empty(len(sets))
+        starts = np.empty((len(colours), *sets.shape))
+        score = np.empty((len(colours), len(sets)))
         for at in range(0, len(sets), _BLOCK):
-            block, colour = sets[at : at + _BLOCK], of[at : at + _BLOCK]
+            block = sets[at : at + _BLOCK]
             parts = points * self.amount[block][:, None, :]
-            gaps = (self._away(self.labs(block, parts), colour) ** 2).sum(axis=-1)
-            best = gaps.argmin(axis=1)
-            row = np.arange(len(block))
-            # A paint that stands at nothing would stay there: its logarithm has no slope.
-            starts[at : at + _BLOCK] = np.maximum(parts[row, best], _TRACE * self.amount[block])
-            score[at : at + _BLOCK] = gaps[row, best]
+            labs, row = self.labs(block, parts), np.arange(len(block))
+            for i, colour in enumerate(colours):
+                gaps = (self._away(labs, np.full(len(block), colour)) ** 2).sum(axis=-1)
+                best = gaps.argmin(axis=1)
+                # A paint that stands at nothing would stay there: its logarithm has no slope.
+                least = _TRACE * self.amount[block]
+                starts[i, at : at + _BLOCK] = np.maximum(parts[row, best], least)
+                score[i, at : at + _BLOCK] = gaps[row, best]
         return starts, score
 
     def _away(self, labs: Array, of: Indices) -> Array:

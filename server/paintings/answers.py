@@ -149,10 +149,11 @@ class PaletteLookOut(LookOut):
 
 
 class VersionOut(Schema):
-    """A named version of a palette."""
+    """A named version of a palette, and in words how it differs from the one that is kept now."""
 
     id: int
     title: str
+    says: str
     created: datetime
     request: PaintingRequest
     palette: list[PaletteLookOut]

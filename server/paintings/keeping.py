@@ -7,6 +7,7 @@ import numpy as np
 from django.db import transaction
 from django.db.models import QuerySet
 
+from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import appearances
 from server.painters.kept import reopened
@@ -22,6 +23,7 @@ from server.tubes.services import data_version
 
 FIRST_NAME = "A painting"
 MOST_VERSIONS = 50
+_SEEN_FROM = 0.05
 
 
 def mine(painter: Painter) -> QuerySet[Painting]:
@@ -165,11 +167,36 @@ def painting_out(painting: Painting) -> PaintingOut:
     )
 
 
+def _compared(version: Sequence[dict[str, Any]], now: Sequence[dict[str, Any]]) -> str:
+    """How a palette differs from the one that is kept now, passage by passage of the same name."""
+    here = {each["title"]: each for each in now}
+    pairs = [(each, here[each["title"]]) for each in version if each["title"] in here]
+    others = len(version) + len(now) - 2 * len(pairs)
+    told = []
+    if pairs:
+        then, since = (
+            np.array([each["lab"] for each in side]) for side in zip(*pairs, strict=True)
+        )
+        gaps = delta_e_2000(then, since)
+        areas = np.array([each["area"] for each, _ in pairs])
+        mean = float(gaps @ areas / max(areas.sum(), 1e-9))
+        worst = int(gaps.argmax())
+        if gaps[worst] < _SEEN_FROM:
+            told.append("the same as on the bench")
+        else:
+            most = f"most in “{pairs[worst][0]['title']}” ({gaps[worst]:.1f})"
+            told.append(f"ΔE {mean:.1f} from the bench over the whole, {most}")
+    if others:
+        told.append(f"{others} passage{'s' * (others > 1)} that the other has not")
+    return "; ".join(told)
+
+
 def version_out(version: Version) -> VersionOut:
-    """A version as the API tells it."""
+    """A version as the API tells it, held against the palette that is kept now."""
     return VersionOut(
         id=version.pk,
         title=version.name,
+        says=_compared(version.palette, version.painting.palette),
         created=version.created,
         request=request_of(version),
         palette=palette_out(version.palette),

@@ -8,10 +8,10 @@ from scipy.spatial import ConvexHull
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.harmony.figures import figures
+from mesotint.harmony.figures import Figure, figures
 from mesotint.harmony.judgement import HALF
 from mesotint.harmony.mother import Giving, Mother, candidates, harmony, ranked, trade_off
-from mesotint.harmony.painting import Painting
+from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.schools import (
     GLAZES,
     glaze,
@@ -201,3 +201,24 @@ class FiguresTest(unittest.TestCase):
         self.assertEqual(order[0], 6)
         lightness = yard().labs[order[1:], 0]
         self.assertTrue((np.diff(lightness) >= 0).all())
+
+    def test_distance_is_told_where_passages_have_one(self) -> None:
+        def told(far: dict) -> Figure:
+            hull, bank = {PAINT("PB28"): 2, BLACK: 1}, far
+            painting = Painting(
+                (
+                    Passage("hull", 0.6, hull, "dominant", "near"),
+                    Passage("bank", 0.4, bank, "supporting", "far"),
+                )
+            )
+            return {f.name: f for f in figures(painting, seen(painting))}["Distance"]
+
+        self.assertEqual(told({PAINT("PV23"): 0.005, PAINT("PW6"): 8}).told, "goes back")
+        loud = told({PAINT("PO20"): 1})
+        self.assertTrue(loud.alarm)
+        self.assertIn("What lies far comes forward", loud.says)
+        self.assertNotIn("Distance", {f.name for f in figures(yard(), seen(yard()))})
+
+    def test_an_accent_is_told_against_all_it_touches(self) -> None:
+        told = {f.name: f.says for f in figures(yard(), seen(yard()))}["Accent “the bill”"]
+        self.assertRegex(told, "least from “wet mud”.*ΔE [0-9]+ from “harbour water”")

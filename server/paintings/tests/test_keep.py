@@ -54,6 +54,8 @@ class KeepTest(YardTest):
         now = self.send("get", path)[1]
         self.assertEqual(now["versions"][0]["palette"], told["palette"])
         self.assertNotEqual(now["palette"], told["palette"])
+        self.assertEqual(first["says"], "the same as on the bench")
+        self.assertRegex(now["versions"][0]["says"], "ΔE .* from the bench .* most in “")
         gone = f"{path}/versions/{first['id']}"
         self.assertEqual(self.send("delete", gone)[0], 204)
         self.assertEqual(self.send("get", path)[1]["versions"], [])

@@ -4316,13 +4316,15 @@ export interface components {
         };
         /**
          * VersionOut
-         * @description A named version of a palette.
+         * @description A named version of a palette, and in words how it differs from the one that is kept now.
          */
         VersionOut: {
             /** Id */
             id: number;
             /** Title */
             title: string;
+            /** Says */
+            says: string;
             /**
              * Created
              * Format: date-time

@@ -128,7 +128,8 @@ const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["Tab", "To the next step, and through all controls"],
   ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
   ["T · P · M", "The trail · partners · ways to mute"],
-  ["O · N", "Saved sheets · a new one"],
+  ["O · N", "Saved sheets or paintings · a new sheet"],
+  ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
 ];
 
 function KeyHelp({

@@ -9,7 +9,7 @@ import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
-import { draftOf, nameOf, requestOf, withPassage, withTube } from "./draft";
+import { draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
 import { MotherSlip } from "./mother/MotherSlip";
 import { MotherView } from "./mother/MotherView";
 import { PaletteSlip } from "./palette/PaletteSlip";
@@ -38,7 +38,11 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const { draft, set, undo, redo } = painting;
   const { light } = useViewing();
   const request = useMemo(() => requestOf(draft.request, light), [draft.request, light]);
-  const { data, error, isPlaceholderData } = useHarmony(request);
+  const { data: computed, error, isPlaceholderData } = useHarmony(request);
+  /** While something is missing, what was computed last stays in sight. */
+  const lastGood = useRef(computed);
+  if (computed) lastGood.current = computed;
+  const data = computed ?? lastGood.current;
   const [view, setView] = useState<View>(draft.request.mother ? "mother" : "passages");
   const [chosen, setChosen] = useState(0);
   const [shelf, setShelf] = useState(false);
@@ -82,7 +86,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
       );
       return;
     }
-    set((now) => ({ ...now, mother: { kind: "tube", id: tube.id, colour: "" } }), "pick");
+    set((now) => withMother(now, { kind: "tube", id: tube.id, colour: "" }), "mother");
     setView("mother");
   };
   useKeys([

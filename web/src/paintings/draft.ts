@@ -1,6 +1,7 @@
 import type {
   End,
   Light,
+  MotherSource,
   Painting,
   PaintingMeasure,
   PaintingRequest,
@@ -149,6 +150,14 @@ export function withTouching(request: RequestDraft, one: number, other: number):
       ? request.touching.filter((each) => !(each.includes(one) && each.includes(other)))
       : [...request.touching, pair],
   };
+}
+
+/**
+ * The request with another mother, given just as far as halves the hue spread: what was held was a
+ * share of the old one.
+ */
+export function withMother(request: RequestDraft, mother: MotherSource): RequestDraft {
+  return { ...request, mother, giving: { ...request.giving, amount: null, pins: [] } };
 }
 
 /** Per cent of the surface that the passages cover. */

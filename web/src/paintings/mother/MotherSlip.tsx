@@ -7,7 +7,7 @@ import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
 import { Swatch } from "../../ui/Swatch";
 import { TextField } from "../../ui/TextField";
-import { nameOf } from "../draft";
+import { nameOf, withMother } from "../draft";
 import { GivesWay } from "../GivesWay";
 import { useMothers } from "../queries";
 import { SlipHead } from "../SlipHead";
@@ -30,12 +30,7 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   const { mother, giving, passages } = request;
   const { data: mothers = [], isFetching, error } = useMothers(request, passages.length > 0);
   const [all, setAll] = useState(false);
-  const choose = (to: MotherSource) =>
-    // Another mother is given just as far as halves the hue spread; what was held was of the old one.
-    painting.set(
-      (now) => ({ ...now, mother: to, giving: { ...now.giving, amount: null, pins: [] } }),
-      "mother",
-    );
+  const choose = (to: MotherSource) => painting.set((now) => withMother(now, to), "mother");
   const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
   return (
     <aside

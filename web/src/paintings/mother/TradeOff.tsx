@@ -71,6 +71,7 @@ export function TradeOff({
           }}
           onPointerCancel={() => {
             dragging.current = false;
+            onPulled(fraction);
           }}
         >
           <svg width={width} height={height} aria-hidden="true" className="block">

@@ -93,7 +93,10 @@ export function Versions({ painting }: { painting: OpenPainting }) {
           <li key={version.id} className="leading-tight">
             <PaletteStrip palette={version.palette} className="h-9" />
             <span className="flex items-center gap-2">
-              <span className="min-w-0 flex-1 truncate">{version.title}</span>
+              <span className="min-w-0 flex-1">
+                <b className="block truncate">{version.title}</b>
+                <span className="block text-sm">{version.says}</span>
+              </span>
               <Button
                 look="paper"
                 onClick={() =>
