@@ -5,7 +5,7 @@ import statistics
 import sys
 import tempfile
 import time
-from collections.abc import Callable, Iterator
+from collections.abc import Callable, Iterator, Sequence
 from pathlib import Path
 from typing import Any
 
@@ -55,27 +55,20 @@ STEPS = """count => new Promise(done => {
     look();
 })"""
 
-LIGHTER = """more => new Promise(done => {
-    const told = () => [...document.querySelectorAll('[data-cell]')].map(c => c.ariaLabel).join();
-    const field = document.querySelector('[aria-label="Lighter by, L*"]');
+# From a change to the first frame in which what is watched says something else.
+CHANGED = """({watch, fill, value, click, place}) => new Promise(done => {
+    const told = () => [...document.querySelectorAll(watch)]
+        .map(e => e.ariaValueText || e.ariaLabel || e.textContent).join();
     const before = told(), began = performance.now();
-    Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value').set.call(field, more);
-    field.dispatchEvent(new Event('input', { bubbles: true }));
-    const look = () => {
-        if (told() !== before) done(performance.now() - began);
-        else requestAnimationFrame(look);
-    };
-    look();
-})"""
-
-
-MOTHER = """place => new Promise(done => {
-    const told = () => [...document.querySelectorAll('[data-share]')]
-        .map(s => s.ariaValueText).join();
-    const rows = [...document.querySelectorAll('[aria-label="What may be the mother"] li button')]
-        .filter(row => row.ariaPressed !== 'true');
-    const before = told(), began = performance.now();
-    rows[place % rows.length].click();
+    if (fill) {
+        const field = document.querySelector(fill);
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')
+            .set.call(field, value);
+        field.dispatchEvent(new Event('input', { bubbles: true }));
+    } else {
+        const rows = [...document.querySelectorAll(click)].filter(e => e.ariaPressed !== 'true');
+        rows[place % rows.length].click();
+    }
     const look = () => {
         if (told() !== before) done(performance.now() - began);
         else requestAnimationFrame(look);
@@ -184,13 +177,20 @@ def _mother_share(page: Page) -> list[float]:
     return _drag(page, (x, y), (x + 110, y))
 
 
-def _mothers(page: Page) -> float:
-    """Milliseconds until another mother's palette is on screen, at the median."""
+def _median_change(page: Page, changes: Sequence[dict[str, Any]]) -> float:
+    """Milliseconds until each of some changes is on screen, at the median."""
     times: list[float] = []
-    for place in range(1, 7):
-        times.append(page.evaluate(MOTHER, place))
+    for change in changes:
+        times.append(page.evaluate(CHANGED, change))
         page.wait_for_timeout(KEPT_MS)
     return statistics.median(times)
+
+
+def _mothers(page: Page) -> float:
+    """Another mother, tapped in the list."""
+    rows = '[aria-label="What may be the mother"] li button'
+    taps = [{"watch": "[data-share]", "click": rows, "place": place} for place in range(1, 7)]
+    return _median_change(page, taps)
 
 
 def _answers(page: Page) -> float:
@@ -204,14 +204,35 @@ def _answers(page: Page) -> float:
     return statistics.median(times)
 
 
+def _typed(watch: str, field: str, values: Sequence[float]) -> list[dict[str, Any]]:
+    return [{"watch": watch, "fill": field, "value": str(value)} for value in values]
+
+
 def _recession(page: Page) -> float:
-    """Milliseconds until a recession of three colours is on screen anew, at the median."""
+    """Three colours near, middle and far, told to be lighter by another step."""
     _open(page, "Hull, rust and rope")
-    times: list[float] = []
-    for more in (6, 7, 9, 10, 11, 12):
-        times.append(page.evaluate(LIGHTER, str(more)))
-        page.wait_for_timeout(KEPT_MS)
-    return statistics.median(times)
+    field = '[aria-label="Lighter by, L*"]'
+    return _median_change(page, _typed("[data-cell]", field, (6, 7, 9, 10, 11, 12)))
+
+
+def _ways(page: Page) -> float:
+    """Every school's way to mute to another chroma, hue and value held."""
+    _open(page, "Rust runs")
+    page.get_by_role("button", name="Ways to mute").click()
+    for hold in ("Hold value", "Hold hue"):
+        page.get_by_role("button", name=hold).click()
+    page.wait_for_timeout(KEPT_MS)
+    field = '[aria-valuetext^="chroma"]'
+    return _median_change(page, _typed("[data-school]", field, (31, 33, 35, 37, 39, 41)))
+
+
+def _plan(page: Page) -> float:
+    """The work plan of twenty browns for another amount of each."""
+    _open(page, "Twenty browns")
+    page.get_by_role("button", name="Work plan").click()
+    page.get_by_role("checkbox").first.wait_for()
+    field = '[aria-label="Of each, ml"]'
+    return _median_change(page, _typed("fieldset label", field, (6, 7, 8, 9, 11, 12)))
 
 
 def _first_view(browser: Browser, address: str, state: Any) -> tuple[float, float]:
@@ -280,11 +301,14 @@ def feel() -> list[Figure]:
     with demo_page(PORT) as (_, browser, page):
         first, script = _first_view(browser, page.url, page.context.storage_state())
         answered, receding = _answers(page), _recession(page)
+        muted, planned = _ways(page), _plan(page)
         figures = [
             below("first view of the stage from a cold cache, median", first, "ms", 1500),
             below("… compressed script it takes", script, "kB", 250),
             below("a change that needs the server, on screen, median", answered, "ms", 150),
             below("a recession of three colours, on screen, median", receding, "ms", 150),
+            below("ways to mute, hue and value held, on screen, median", muted, "ms", 150),
+            below("the plan of twenty browns, on screen, median", planned, "ms", 150),
         ]
         for what, drag in DRAGS.items():
             costs = drag(page)

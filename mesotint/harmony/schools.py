@@ -167,13 +167,13 @@ def _best_set(painting: Painting, box: Sequence[Paint], tubes: int) -> list[int]
         box, painting.viewing, [Wanted(lab) for lab in painting.labs], sets_kept=_SETS_KEPT
     )
     masks, gaps = [], []
-    for lab, sizes in zip(painting.labs, searcher.run(3), strict=True):
+    for sizes in searcher.run(3):
         # Water in a wash is no tube: its place lies behind the box, so it is in no mask.
         places = np.arange(len(box))
         masks.append(
             np.concatenate([(found.sets[:, :, None] == places).any(axis=1) for found in sizes])
         )
-        gaps.append(np.concatenate([delta_e_2000(found.labs, lab) for found in sizes]))
+        gaps.append(np.concatenate([found.gaps for found in sizes]))
 
     def cost(chosen: Sequence[int]) -> float:
         out = np.ones(len(box), dtype=bool)

@@ -317,7 +317,7 @@ def _best(
     searcher = Searcher([pile, *box], viewing, [Wanted(target, must=(0,))], sets_kept=_SETS_KEPT)
     entries = []
     for found in searcher.run(MOST_PAINTS)[0]:
-        gaps = delta_e_2000(found.labs, target)
+        gaps = found.gaps
         growth = found.parts.sum(axis=1) / np.maximum(found.parts[:, 0], 1e-9)
         score = gaps + GROWTH_COST * np.log2(growth) + ADDITION_COST * (found.sets.shape[1] - 1)
         for allowed in (growth <= most_growth, growth < np.inf):

@@ -204,7 +204,7 @@ def _short_list(
     """The best mixtures that differ in their paints, fewer tubes counting a little."""
     entries: dict[frozenset[str], tuple[float, tuple[Paint, ...], Array]] = {}
     for group in found:
-        gaps = delta_e_2000(group.labs, target)
+        gaps = group.gaps
         # Only the best of each size can come onto a list this short.
         for i in np.argsort(gaps)[: 6 * length].tolist():
             paints, parts = group.paints(i), group.parts[i]
@@ -253,9 +253,8 @@ def _helper(
     (starts,), (score,) = searcher.lattice(rows)
     keep = np.argsort(score, kind="stable")[: 2 * KEPT_SETS]
     found = searcher.refine(rows[keep], starts[keep])[0]
-    gaps = delta_e_2000(found.labs, wanted.target)
-    at = int(gaps.argmin())
-    if gaps[at] < best:
+    at = int(found.gaps.argmin())
+    if found.gaps[at] < best:
         helper = next(p for p in found.paints(at) if p.key not in owned and p is not WATER)
     return helper
 

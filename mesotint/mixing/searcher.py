@@ -61,14 +61,15 @@ class Wanted:
 class Found:
     """Refined mixtures of one size for one colour: places in the box, parts adding to 1, CIELAB.
 
-    `does` is the share of each paint in a mixture's absorption and scattering; water does nothing
-    but take up room.
+    `gaps` is CIEDE2000 of each from the colour. `does` is the share of each paint in a mixture's
+    absorption and scattering; water does nothing but take up room.
     """
 
     box: Sequence[Paint]
     sets: Indices
     parts: Array
     labs: Array
+    gaps: Array
     does: Array
 
     def paints(self, row: int) -> tuple[Paint, ...]:
@@ -109,7 +110,7 @@ class Searcher:
             self.amount[-1] = self.amount[:-1].max()
         self.targets = np.array([each.target for each in wanted])
         # Transposed, for steps that stand in rows.
-        self.metrics = np.array([_metric_at(target).T for target in self.targets])
+        self.metrics = np.swapaxes(_metrics_at(self.targets), 1, 2)
 
     @property
     def wash(self) -> bool:
@@ -132,11 +133,8 @@ class Searcher:
             for t, each in self.refine(kept, starts[keep], of[keep]).items():
                 found[t].append(each)
                 triples[t] = each.sets[:, :size], each.parts
-            open_ = [
-                t
-                for t in open_
-                if not (self.sparing and found[t] and self._reached(t, found[t][-1]))
-            ]
+            if self.sparing:
+                open_ = [t for t in open_ if not _reached(found[t])]
         if most == MOST_PAINTS and self.count >= MOST_PAINTS:
             grown = [(t, *self.extended(*triples[t], t)) for t in open_ if t in triples]
             if grown:
@@ -166,9 +164,6 @@ class Searcher:
             return none, none[:, 0], none.astype(float), none[:, 0].astype(float)
         rows, of, starts, scores = (np.concatenate(column) for column in zip(*tried, strict=True))
         return rows, of, starts, scores
-
-    def _reached(self, colour: int, found: Found) -> bool:
-        return bool(delta_e_2000(found.labs, self.targets[colour]).min() < REACHED_BELOW)
 
     def with_water(self, rows: Indices) -> Indices:
         """Paint sets with water added, in a wash."""
@@ -273,10 +268,17 @@ class Searcher:
         )
         does = parts * (self.k[sets].mean(axis=-1) + self.s[sets].mean(axis=-1))
         does /= does.sum(axis=1, keepdims=True)
-        return {
-            t: Found(self.box, sets[of == t], parts[of == t], exact[of == t], does[of == t])
-            for t in np.unique(of).tolist()
-        }
+        gaps = delta_e_2000(exact, self.targets[of])
+        told = {}
+        for t in np.unique(of).tolist():
+            mine = of == t
+            told[t] = Found(self.box, sets[mine], parts[mine], exact[mine], gaps[mine], does[mine])
+        return told
+
+
+def _reached(found: Sequence[Found]) -> bool:
+    """Whether the last size that was tried reaches its colour."""
+    return bool(found) and bool(found[-1].gaps.min() < REACHED_BELOW)
 
 
 def _best_of_each(score: Array, of: Indices, count: int) -> Indices:
@@ -286,16 +288,19 @@ def _best_of_each(score: Array, of: Indices, count: int) -> Indices:
     return order[np.arange(len(order)) - first < count]
 
 
-def _metric_at(lab: Array) -> Array:
-    """Matrix (3, 3) that turns CIELAB steps near a colour into CIEDE2000-sized ones."""
+def _metrics_at(labs: Array) -> Array:
+    """Matrices that turn CIELAB steps near colours, shape (n, 3), into CIEDE2000-sized ones, shape
+    (n, 3, 3)."""
     base = np.eye(3) * 0.5
     steps = np.concatenate([base, (base[:, None] + base).reshape(9, 3)])
-    told = delta_e_2000(lab + steps, lab) ** 2 / 0.25
-    gaps, cross = told[:3], told[3:].reshape(3, 3)
-    form = (cross - gaps[:, None] - gaps[None, :]) / 2
-    form[np.diag_indices(3)] = gaps
+    near = np.broadcast_to(labs[:, None], (len(labs), len(steps), 3))
+    told = delta_e_2000(near + steps, near) ** 2 / 0.25
+    gaps, cross = told[:, :3], told[:, 3:].reshape(-1, 3, 3)
+    form = (cross - gaps[:, :, None] - gaps[:, None, :]) / 2
+    form[:, *np.diag_indices(3)] = gaps
     values, vectors = np.linalg.eigh(form)
-    return np.asarray((vectors * np.sqrt(np.maximum(values, 1e-4))).T)
+    rooted = np.sqrt(np.maximum(values, 1e-4))
+    return np.asarray(np.swapaxes(vectors * rooted[:, None, :], 1, 2))
 
 
 @cache

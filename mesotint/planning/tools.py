@@ -30,6 +30,8 @@ LET_DOWN_PARTS: Final = (9.0, 99.0, 4.0, 2.0, 1.0)
 One part in a hundred is a let-down of a let-down.
 """
 
+_ALIKE_ML_PLACES: Final = 5
+
 DENSITY_G_PER_ML: Final[dict[str, float]] = {
     "titanium dioxide": 2.0,
     "zinc oxide": 2.1,
@@ -288,7 +290,8 @@ def measured_volumes(
     white : Paint
     viewing : Viewing
     """
-    volumes = tuple(np.asarray(volumes_ml, dtype=np.float64).tolist())
+    # A plan is in whole nanolitres, its sheet is not: what no tool can tell apart is measured once.
+    volumes = tuple(np.round(np.asarray(volumes_ml, dtype=np.float64), _ALIKE_ML_PLACES).tolist())
     return _measured(volumes, tuple(paints), tool, white, viewing)
 
 
@@ -317,13 +320,14 @@ def _measured(
             if as_it_is and doubt <= thinned.cost(exact, tool, viewing):
                 continue
             options = [thinned]
-        costs = [option.cost(exact, tool, viewing) for option in options]
-        ranked = [
+        best = (True, np.inf)
+        for option in options:
+            told = option.volumes[i] * units[i] < tool.least, option.cost(exact, tool, viewing)
+            if told < best:
+                best, plan = told, option
             # Of what looks the same the usual let-down is the least work: it stands first.
-            (option.volumes[i] * units[i] < tool.least, cost if cost >= SEEN_FROM else 0.0, at)
-            for at, (option, cost) in enumerate(zip(options, costs, strict=True))
-        ]
-        plan = options[min(ranked)[2]]
+            if not told[0] and told[1] < SEEN_FROM:
+                break
     amounts = [
         Amount(paint, float(step * tool.step), tool.unit, float(step * tool.step / per_ml))
         for paint, step, per_ml in zip(*plan.in_steps(tool), strict=True)

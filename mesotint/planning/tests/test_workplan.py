@@ -100,7 +100,9 @@ class ToolsTest(unittest.TestCase):
                     self.assertLessEqual(abs(amount.volume_ml - 10 * share), step_ml / 2 + 1e-9)
                 exact = DEFAULT_VIEWING.lab(np.array([5.0, 2.0]), paints)
                 got = DEFAULT_VIEWING.lab(np.array([a.volume_ml for a in found.amounts]), paints)
-                self.assertAlmostEqual(float(delta_e_2000(got, exact)), found.cost_delta_e)
+                self.assertAlmostEqual(
+                    float(delta_e_2000(got, exact)), found.cost_delta_e, places=4
+                )
 
     def test_weights_count_the_density_and_ribbons_the_nozzle(self) -> None:
         found = measured((1,), (WHITE,), 3, scale_tool(0.1), WHITE)
