@@ -3,7 +3,8 @@
 import numpy as np
 
 from bench.timing import Figure, below, median_ms
-from mesotint.harmony.mother import Mother, candidates, ranked
+from mesotint.harmony.candidates import candidates, ranked
+from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.paints.library import Paint, library
 

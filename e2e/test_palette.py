@@ -115,6 +115,46 @@ class PaletteTest(AtThePalette):
         page.get_by_role("button", name="Keep it", exact=True).click()
         expect(page.get_by_role("region", name="Mixed before")).to_contain_text("a rust run")
 
+    def test_a_card_sets_a_picture_right_and_its_notes_become_piles(self) -> None:
+        page = self.page
+        page.get_by_role("button", name="New pile").click()
+        page.get_by_role("button", name="From a photograph").click()
+        picture = page.get_by_test_id("photograph")
+        picture.get_by_role("img").evaluate("image => image.decode()")
+        box = picture.bounding_box()
+        assert box is not None
+        card = self.api(page, "GET", "photographs")[0]["card_area"]
+        page.get_by_role("button", name="None", exact=True).click()
+        expect(page.get_by_text("as the camera took them")).to_be_visible()
+
+        def look() -> str:
+            page.mouse.click(box["x"] + 0.588 * box["width"], box["y"] + 0.4 * box["height"])
+            expect(page.get_by_test_id("photo-colour")).to_contain_text("/")
+            page.wait_for_timeout(400)
+            return page.get_by_test_id("photo-colour").inner_text()
+
+        raw = look()
+        page.get_by_role("button", name="Grey", exact=True).click()
+        left, top = box["x"] + card["left"] * box["width"], box["y"] + card["top"] * box["height"]
+        page.mouse.move(left, top)
+        page.mouse.down()
+        page.mouse.move(left + card["width"] * box["width"], top + card["height"] * box["height"])
+        page.mouse.up()
+        expect(page.get_by_text("set right by the grey card")).to_be_visible()
+        self.assertNotEqual(look(), raw)
+        page.get_by_role("button", name="Its main notes").click()
+        page.get_by_role("button", name="Fewer notes").click()
+        notes = page.get_by_role("list", name="Notes, dark to light").get_by_role("listitem")
+        expect(notes).to_have_count(5)
+        darkest = notes.first.get_by_role("button").get_attribute("aria-label") or ""
+        before = len(self.api(page, "GET", "piles"))
+        page.get_by_role("button", name="A pile for each").click()
+        # The darkest lies on top: it is mixed first.
+        expect(self.advice).to_contain_text("Begin with these")
+        self.assertEqual(len(self.api(page, "GET", "piles")), before + 5)
+        look_of = self.told()["target"]
+        self.assertIn(f"{look_of['munsell']}, {look_of['name']}", darkest)
+
     def test_a_brown_is_split_in_four_enriched_and_white_carried_through_each(self) -> None:
         self.begin("5YR 3/4", "brown base")
         for i, (tube, ml) in enumerate(

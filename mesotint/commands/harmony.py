@@ -11,7 +11,7 @@ from mesotint.paints.library import library
 def mother(args: argparse.Namespace) -> None:
     """The mothers of a painting, the one that costs least first."""
     # What needs scipy is loaded when it is asked for: the other commands start without it.
-    from mesotint.harmony.mother import candidates, ranked
+    from mesotint.harmony.candidates import candidates, ranked
     from mesotint.harmony.painting import Painting, Passage
 
     def passage(word: str) -> Passage:

@@ -5,7 +5,7 @@ or a dark. Accents take none, or a trace. Common practice; there is no published
 shares, and the ranking is our own.
 """
 
-from collections.abc import Callable, Mapping, Sequence
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Final
@@ -16,20 +16,18 @@ from scipy.optimize import minimize
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.harmony.judgement import HALF, Judged, judged
+from mesotint.harmony.judgement import HALF
 from mesotint.harmony.painting import Painting
-from mesotint.harmony.unity import accent_contrasts, hue_spread
+from mesotint.harmony.unity import hue_spread
 from mesotint.mixing.mixture import WHITE_TEST_PARTS, checked_amount
-from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.library import Paint
 
 WAYS: Final = ("equal", "same", "least")
 """How a painting is given its mother: each passage by the same pull, all by the same share, or by
 what reaches a wanted unity with the least movement."""
 
 FINE: Final = 33
-COARSE: Final = 9
 FRACTIONS: Final = 257
 _ROUNDS: Final = 12
 _LEAST_LOG, _MOST_LOG = -14.0, 7.0
@@ -410,127 +408,3 @@ class Mother:
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
         return np.where(self.painting.accents, accent_share, shares)
-
-
-@dataclass(frozen=True)
-class Harmony(Judged):
-    """A painting with a mother in it, judged.
-
-    Attributes
-    ----------
-    mother : Mother
-    shares : array, shape (passages,)
-    """
-
-    mother: Mother
-    shares: Array
-
-
-def harmony(mother: Mother, shares: Array, labs: Array | None = None) -> Harmony:
-    """What a mother in these shares does to a painting.
-
-    `labs` are the passages' colours with it, shape (passages, 3), where they are known already.
-    """
-    told = judged(mother.painting, mother.at(shares) if labs is None else labs)
-    return Harmony(**vars(told), mother=mother, shares=shares)
-
-
-@dataclass(frozen=True)
-class TradeOff:
-    """What each even pull toward a mother brings and costs, arrays of shape (points,).
-
-    Attributes
-    ----------
-    fractions : array
-        Of every passage's way in the plan, 0 to 1.
-    spread_degrees : array
-        Hue spread of what is no accent.
-    chroma_kept : array
-        Chroma of the whole, by area, over what it was.
-    contrast_kept : array
-        The least that an accent keeps of its CIEDE2000 to what it touches; 1 without accents.
-    """
-
-    fractions: Array
-    spread_degrees: Array
-    chroma_kept: Array
-    contrast_kept: Array
-
-
-def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> TradeOff:
-    """The curve of what a mother brings for what it costs."""
-    painting = mother.painting
-    quiet, areas, before = ~painting.accents, painting.areas, painting.labs
-    fractions = np.linspace(0, 1, points)
-    shares = np.array([mother.equal_pull(float(f), accent_share) for f in fractions])
-    labs = mother.between(shares)
-    chroma = np.hypot(labs[..., 1], labs[..., 2]) @ areas
-    contrasts = accent_contrasts(painting, before)
-    kept = np.full(points, np.inf if contrasts else 1.0)
-    for was in contrasts:
-        now = delta_e_2000(labs[:, was.accent], labs[:, was.other])
-        kept = np.minimum(kept, now / max(was.delta_e, 1e-9))
-    return TradeOff(
-        fractions=fractions,
-        spread_degrees=hue_spread(labs[:, quiet], areas[quiet]),
-        chroma_kept=chroma / max(float(chroma[0]), 1e-9),
-        contrast_kept=kept,
-    )
-
-
-def mixtures_of(painting: Painting) -> list[Paint]:
-    """Each passage's mixture as one paint."""
-    paints, parts = painting.table
-    return [
-        mixed_tube(f"passage{i}", passage.name, "mixture", _mixture(paints, row))
-        for i, (passage, row) in enumerate(zip(painting.passages, parts, strict=True))
-    ]
-
-
-def main_grey(painting: Painting) -> Paint | None:
-    """The grey of the main pair: the passage with most to say, and what lies across from it.
-
-    None where nothing lies across.
-    """
-    paints, parts = painting.table
-    weight = painting.areas * np.hypot(painting.labs[:, 1], painting.labs[:, 2])
-    first = int(weight.argmax())
-    across = -(painting.labs[:, 1:] @ painting.labs[first, 1:]) * painting.areas
-    second = int(across.argmax())
-    if across[second] <= 0 or second == first:
-        return None
-    one, other = (mixtures_of(painting)[i] for i in (first, second))
-    share = Trail(one, other, 0.0, painting.viewing).neutral_share
-    both = (1 - share) * parts[first] + share * parts[second]
-    return mixed_tube("main grey", "The main pair's grey", "mixture", _mixture(paints, both))
-
-
-def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
-    """What may be the mother: each tube, each mixture, and the grey of the main pair."""
-    grey = main_grey(painting)
-    return [*box, *mixtures_of(painting), *([] if grey is None else [grey])]
-
-
-def _mixture(paints: Sequence[Paint], parts: Array) -> dict[Paint, float]:
-    return {paint: float(part) for paint, part in zip(paints, parts, strict=True) if part > 0}
-
-
-def ranked(
-    painting: Painting, mothers: Sequence[Paint], dark: Paint, accent_share: float = 0.0
-) -> list[Harmony]:
-    """Mothers in the order of what they bring: each at the least equal pull that halves the spread.
-
-    First those with which no wish gives way, then by how much chroma stays. Colours are read off
-    coarsely sampled ways; `harmony` computes those of the one that is chosen.
-    """
-    quiet = ~painting.accents
-    wanted = HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))
-    found = []
-    for paint in mothers:
-        try:
-            mother = Mother(painting, paint, dark=dark, points=COARSE)
-        except InputError:
-            continue
-        shares = mother.pull_to(wanted, accent_share)
-        found.append(harmony(mother, shares, mother.between(shares)))
-    return sorted(found, key=lambda each: (len(each.gives_way), -each.chroma_kept))

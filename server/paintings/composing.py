@@ -8,6 +8,7 @@ from django.http import Http404
 
 from mesotint.errors import InputError
 from mesotint.harmony import mother as core
+from mesotint.harmony.candidates import main_grey, mixtures_of
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.mixing.muting import BLACK_FAMILIES
 from mesotint.mixing.recipe import Wishes, search
@@ -94,12 +95,14 @@ class Composed:
                         "mother: that tube is in your studio no longer; choose another.", "mother"
                     ) from None
             case "passage":
-                mixtures = core.mixtures_of(self.painting)
+                mixtures = mixtures_of(self.painting)
                 if asked.id >= len(mixtures):
                     raise InputError("mother: that passage is gone; choose another.", "mother")
-                return mixtures[asked.id]
+                # Told apart from the passage itself, which is mixed from it.
+                mixture = mixtures[asked.id]
+                return replace(mixture, name=f"{mixture.name}, as mother")
             case "grey":
-                grey = core.main_grey(self.painting)
+                grey = main_grey(self.painting)
                 if grey is None:
                     raise InputError(
                         "mother: no two passages lie across the plan from each other, so there is "

@@ -8,9 +8,10 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab
 from mesotint.errors import InputError
-from mesotint.harmony import mother as core
+from mesotint.harmony.candidates import Harmony, harmony, main_grey, mixtures_of, ranked, trade_off
 from mesotint.harmony.figures import figures
 from mesotint.harmony.judgement import Judged
+from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.patchwork import Patchwork, patchwork
 from mesotint.harmony.schools import School, schools
@@ -60,10 +61,10 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
         )
     mother = composed.mother()
     giving = composed.giving(mother)
-    found = core.harmony(mother, mother.given(giving))
+    found = harmony(mother, mother.given(giving))
     after = mother.harmonised(found.shares)
     look = appearances(painting.viewing.lab(np.ones(1), [mother.paint]))[0]
-    curve = core.trade_off(mother, giving.accent_share)
+    curve = trade_off(mother, giving.accent_share)
     return HarmonyOut(
         passages=_passages(composed, laid, after, mother, found),
         apart=apart,
@@ -122,8 +123,8 @@ def _passages(
     composed: Composed,
     laid: Patchwork,
     after: Painting,
-    mother: core.Mother | None,
-    found: core.Harmony | None,
+    mother: Mother | None,
+    found: Harmony | None,
 ) -> list[HarmonisedOut]:
     before = composed.painting
     was, now = looks_of_painting(before), looks_of_painting(after)
@@ -172,13 +173,13 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> list[CandidateOu
 
     for paint in composed.box.paints:
         offer(paint, MotherIn(kind="tube", id=composed.box.tube_of[paint.key]))
-    for place, paint in enumerate(core.mixtures_of(painting)):
+    for place, paint in enumerate(mixtures_of(painting)):
         offer(paint, MotherIn(kind="passage", id=place))
-    if (grey := core.main_grey(painting)) is not None:
+    if (grey := main_grey(painting)) is not None:
         offer(grey, MotherIn(kind="grey"))
     for pk, pot in composed.pots.items():
         offer(pot, MotherIn(kind="pot", id=pk))
-    found = core.ranked(painting, paints, composed.dark, asked.giving.accent_share)
+    found = ranked(painting, paints, composed.dark, asked.giving.accent_share)
     found = found[:MOST_CANDIDATES]
     if not found:
         raise InputError(

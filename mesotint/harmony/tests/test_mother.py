@@ -11,8 +11,9 @@ from scipy.stats import circstd
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.harmony.candidates import candidates, harmony, ranked
 from mesotint.harmony.judgement import HALF
-from mesotint.harmony.mother import Mother, candidates, harmony, ranked
+from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.unity import MERGES_BELOW, common_share, hue_spread, order_kept, seen
 from mesotint.mixing.mixture import DEFAULT_VIEWING

@@ -8,9 +8,10 @@ from scipy.spatial import ConvexHull
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.harmony.candidates import candidates, harmony, ranked, trade_off
 from mesotint.harmony.figures import Figure, figures
 from mesotint.harmony.judgement import HALF
-from mesotint.harmony.mother import Giving, Mother, candidates, harmony, ranked, trade_off
+from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.schools import (
     GLAZES,

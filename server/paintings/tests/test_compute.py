@@ -2,8 +2,9 @@
 
 import numpy as np
 
+from mesotint.harmony.candidates import candidates, ranked
 from mesotint.harmony.judgement import CONTRAST_KEPT, HALF, VALUE_WITHIN
-from mesotint.harmony.mother import Giving, Mother, candidates, ranked
+from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.paints.library import library
 from server.demo.world import PAINTING
@@ -211,7 +212,7 @@ class PlanTest(YardTest):
 
     def test_a_mixed_mother_is_mixed_first_and_told_in_tubes(self) -> None:
         told = self.plan(mother={"kind": "passage", "id": 0})
-        self.assertTrue(told["lines"][0]["heading"].startswith("First mix: Tarred hull"))
+        self.assertTrue(told["lines"][0]["heading"].startswith("First mix: Tarred hull, as mother"))
         names = {used["name"] for used in told["used"]}
         self.assertIn("Cobalt blue", names)
         self.assertNotIn("Tarred hull", names)
