@@ -61,8 +61,9 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
         )
     mother = composed.mother()
     giving = composed.giving(mother)
-    found = harmony(mother, mother.given(giving))
-    after = mother.harmonised(found.shares)
+    shares = mother.given(giving)
+    after = mother.harmonised(shares)
+    found = harmony(mother, shares, after.labs)
     look = appearances(painting.viewing.lab(np.ones(1), [mother.paint]))[0]
     curve = trade_off(mother, giving.accent_share)
     return HarmonyOut(

@@ -1,6 +1,8 @@
 """Sheets on paper and as files: PDF and SVG to paint on, patches as PNG, data as CSV and JSON."""
 
+import base64
 import io
+import re
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -36,6 +38,7 @@ TYPES = {
 }
 FONTS = Path(__file__).parent / "fonts"
 TEXT, BOLD = "Mesotint", "Mesotint-Bold"
+FACES = {TEXT: "AlegreyaSans-Regular.ttf", BOLD: "AlegreyaSans-Bold.ttf"}
 INK = HexColor("#1c1c1c")
 SOFT = HexColor("#555555")
 NOTE = (
@@ -68,8 +71,20 @@ class Printed:
 @cache
 def _fonts() -> None:
     """Let the drawings know the faces; once a process."""
-    pdfmetrics.registerFont(TTFont(TEXT, FONTS / "AlegreyaSans-Regular.ttf"))
-    pdfmetrics.registerFont(TTFont(BOLD, FONTS / "AlegreyaSans-Bold.ttf"))
+    for name, file in FACES.items():
+        pdfmetrics.registerFont(TTFont(name, FONTS / file))
+
+
+@cache
+def _faces() -> str:
+    """Both faces as a style of a picture."""
+    told = []
+    for name, file in FACES.items():
+        data = base64.b64encode((FONTS / file).read_bytes()).decode()
+        told.append(
+            f'@font-face {{ font-family: "{name}"; src: url(data:font/ttf;base64,{data}) }}'
+        )
+    return f"<style>{' '.join(told)}</style>"
 
 
 def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
@@ -145,14 +160,39 @@ def _row(patch: SavedPatchOut, x: float, y: float, width: float, height: float) 
     left, room = x + box + 4 * mm, width - box - 4 * mm
     top = y + height - 4 * mm
     label = patch.label[0].upper() + patch.label[1:]
-    group.add(_text(left, top, f"{label}: {', '.join(_parts(patch))}", 10.5, room, fontName=BOLD))
-    group.add(_text(left, top - 4.3 * mm, f"{patch.munsell} · {patch.name}", 9.5, room))
+    told, look = ", ".join(_parts(patch)), f"{patch.munsell} · {patch.name}"
+    lines = [(f"{label}: {told}", {"size": 10.5, "fontName": BOLD}), (look, {"size": 9.5})]
+    leading = 4.3 * mm
+    if _width(lines[0][0], BOLD, 10.5) > room:
+        # A mixture of many paints is told whole, on lines of its own.
+        lines = [
+            (f"{label} · {look}", {"size": 10.5, "fontName": BOLD}),
+            *((line, {"size": 9.5}) for line in _wrapped(told, 9.5, room)),
+        ]
+        leading = 3.9 * mm
     if patch.note:
-        group.add(_text(left, top - 8.6 * mm, patch.note, 9, room, fillColor=SOFT))
+        lines.append((patch.note, {"size": 9, "fillColor": SOFT}))
     else:
         under = y + 1 * mm
         group.add(Line(left, under, left + room, under, strokeColor=SOFT, strokeWidth=0.4))
+    for at, (line, how) in enumerate(lines):
+        group.add(_text(left, top - at * leading, line, width=room, **how))
     return group
+
+
+def _width(told: str, face: str, size: float) -> float:
+    return float(pdfmetrics.stringWidth(told, face, size))
+
+
+def _wrapped(told: str, size: float, room: float) -> list[str]:
+    """A list of things, told on as many lines as it takes, broken behind its commas."""
+    lines: list[str] = []
+    for part in told.split(", "):
+        if lines and _width(f"{lines[-1]}, {part}", TEXT, size) <= room:
+            lines[-1] += f", {part}"
+        else:
+            lines.append(part)
+    return [line + "," * (line is not lines[-1]) for line in lines]
 
 
 def _cell(patch: SavedPatchOut, x: float, y: float, width: float, height: float) -> Group:
@@ -223,8 +263,8 @@ def _svg(sheet: Printed, size: str) -> bytes:
         group.translate(0, height * (len(pages) - 1 - i))
         whole.add(group)
     told: str = renderSVG.drawToString(whole)
-    # The face by the name that a painter's machine knows it by, with a plain one to fall back on.
-    return told.replace(TEXT, "Alegreya Sans, sans-serif").encode()
+    # The faces go along: with another the lines would be longer than their room.
+    return re.sub(r"(<svg[^>]*>)", lambda tag: tag[1] + _faces(), told, count=1).encode()
 
 
 def _png(sheet: Printed, size: str) -> bytes:

@@ -176,6 +176,11 @@ class PaperTest(YardTest):
         svg = self.get(told["id"], "svg").decode()
         self.assertIn("Mother colour: Cobalt blue", svg)
         self.assertIn("Oystercatcher", svg)
+        # However many paints a passage has, each is told.
+        self.assertNotIn("…", svg)
+        for colour in data["colours"]:
+            for paint in colour["parts"]:
+                self.assertIn(f" {paint}", svg)
         self.assertTrue(self.get(told["id"], "png").startswith(b"\x89PNG"))
 
 

@@ -35,6 +35,14 @@ class PaperTest(DeskTest):
             self.assertIn("Fog – Nebel", told)
             self.assertIn("fog, near", told)
             self.assertTrue(any("only a guide" in text for text in told))
+            self.assertTrue(any(text.startswith("Mesotint · ") for text in told))
+            # Its faces go along, so that the lines are as long as they were measured.
+            (style,) = root.iter(f"{SVG}style")
+            named = {
+                t.attrib["style"].split(";")[0].split(": ")[1] for t in root.iter(f"{SVG}text")
+            }
+            for face in named:
+                self.assertIn(f'font-family: "{face}"', style.text or "")
             for i, patch in enumerate(self.saved["patches"]):
                 parts = ", ".join(f"{p['whole']} {p['name']}" for p in patch["parts"] if p["whole"])
                 self.assertIn(f"Step {i + 1}: {parts}", told)
