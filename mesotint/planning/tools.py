@@ -315,6 +315,9 @@ def _measured(
             continue
         options = _let_downs(plan, i, tool)
         if not options:
+            if paints[i].key == white.key:
+                # White cannot be let down in itself: a poor measure of it is all there is.
+                continue
             thinned = _with_let_down(plan, i, white, LET_DOWN_PARTS[0], plan.volumes)
             # White changes the colour: it is taken only where that is truer than a poor weight.
             if as_it_is and doubt <= thinned.cost(exact, tool, viewing):

@@ -217,6 +217,32 @@ class PlanTest(YardTest):
         self.assertIn("Cobalt blue", names)
         self.assertNotIn("Tarred hull", names)
 
+    def test_every_tool_measures_even_the_smallest_passage(self) -> None:
+        for measure in (
+            {"tool": "grams", "step": 0.1},
+            {"tool": "grams", "step": 0.01},
+            {"tool": "ml", "step": 0.1},
+            {"tool": "drops"},
+            {"tool": "ribbon", "nozzle_mm": 6},
+        ):
+            body = {
+                "request": self.yard(
+                    mother=self.tube("PB28"), surface={"width_cm": 10, "height_cm": 8}
+                ),
+                "measure": measure,
+            }
+            status, told = self.send("post", "paintings/compute/plan", body)
+            with self.subTest(measure=measure):
+                self.assertEqual(status, 200, told)
+                areas = [p["area"] for p in PAINTING["passages"]]
+                for need in told["order"]:
+                    self.assertGreaterEqual(need["volume_ml"], areas[need["place"]] / 100 - 1e-9)
+                headings = [line["heading"] for line in told["lines"]]
+                self.assertIn("Oystercatcher's bill", headings)
+                self.assertAlmostEqual(
+                    sum(need["mother_ml"] for need in told["order"]), told["mother_ml"]
+                )
+
     def test_a_tube_that_does_not_last_is_told(self) -> None:
         told = self.plan(surface={"width_cm": 400, "height_cm": 300})
         self.assertIn(False, {used["lasts"] for used in told["used"]})

@@ -62,6 +62,32 @@ class KeepTest(YardTest):
         self.assertEqual(self.send("post", f"{gone}/restore")[0], 204)
         self.assertEqual(len(self.send("get", path)[1]["versions"]), 1)
 
+    def test_a_version_is_compared_passage_by_passage(self) -> None:
+        told = self.kept_painting()
+        path = f"paintings/{told['id']}"
+        self.send("post", f"{path}/versions", {"name": ""})
+        renamed = self.yard()
+        renamed["passages"][0] = {**renamed["passages"][0], "name": "Black hull"}
+        renamed["passages"][2] = {**renamed["passages"][2], "mixture": self.end("PO20")}
+        self.send("put", path, {"name": "Low Tide", "request": renamed})
+        (version,) = self.send("get", path)[1]["versions"]
+        self.assertEqual(version["title"], "Version 1")
+        self.assertIn("most in “Wet mud”", version["says"])
+        self.assertIn("2 passages that the other has not", version["says"])
+
+    def test_the_paints_may_change_and_what_was_kept_stays(self) -> None:
+        told = self.kept_painting(mother=self.tube("PB28"))
+        tube = self.tubes["PB28"]
+        self.send("post", f"tubes/{tube}/readings", {"colour": "30 12 -48", "white_parts": 0})
+        self.send("post", f"tubes/{tube}/calibration")
+        now = self.send("get", f"paintings/{told['id']}")[1]
+        self.assertFalse(now["current_data"])
+        self.assertEqual(now["palette"], told["palette"])
+        body = {"name": "Low Tide", "request": now["request"], "revision": now["revision"]}
+        again = self.send("put", f"paintings/{told['id']}", body)[1]
+        self.assertTrue(again["current_data"])
+        self.assertNotEqual(again["palette"], told["palette"])
+
     def test_ticks_keep_their_place_and_it_comes_back_from_the_bin(self) -> None:
         told = self.kept_painting()
         path = f"paintings/{told['id']}"
@@ -132,6 +158,36 @@ class CarriedTest(YardTest):
         )[1]
         for mine, theirs in zip(told["palette"], there["palette"], strict=True):
             np.testing.assert_allclose(mine["lab"], theirs["lab"], atol=1e-3)
+
+    def test_a_mother_from_a_pot_goes_along_as_its_colour(self) -> None:
+        pile = self.send("post", "piles", {"start": self.mix("mud", PB29=1, PO20=1)})[1]
+        pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-pot"})
+        told = self.kept_painting(mother={"kind": "pot", "id": pot[1]["id"]})
+        there = self.send(
+            "post", "paintings/import", json.dumps(self.file(told["id"])).encode(), self.as_other()
+        )[1]
+        self.assertEqual(there["request"]["mother"]["kind"], "colour")
+        for mine, theirs in zip(told["palette"], there["palette"], strict=True):
+            np.testing.assert_allclose(mine["lab"], theirs["lab"], atol=4)
+
+    def test_what_is_not_finished_is_carried_as_it_is(self) -> None:
+        body = {
+            "name": "Sketch",
+            "request": {
+                "passages": [
+                    {"name": "sky", "area": 70, "mixture": self.end("PB29")},
+                    {"name": "sea", "area": 20},
+                ],
+                "touching": [[0, 1]],
+            },
+        }
+        told = self.send("post", "paintings", body)[1]
+        there = self.send(
+            "post", "paintings/import", json.dumps(self.file(told["id"])).encode(), self.as_other()
+        )[1]
+        self.assertEqual(there["palette"], [])
+        self.assertEqual([p["name"] for p in there["request"]["passages"]], ["sky", "sea"])
+        self.assertIsNone(there["request"]["passages"][1]["mixture"])
 
     def test_a_file_that_is_none_is_refused_in_words(self) -> None:
         told = self.kept_painting()

@@ -1,0 +1,138 @@
+"""Patches of different volumes, and amounts too small for a tool to read well."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.paints.library import library
+from mesotint.planning.instructions import Measure, instructions
+from mesotint.planning.tools import (
+    drop_tool,
+    least_ml,
+    measured,
+    ribbon_tool,
+    scale_tool,
+    syringe_tool,
+)
+from mesotint.planning.workplan import WAYS, replay, work_plan
+
+PAINT = library().paint
+WHITE = PAINT("PW6")
+TOOLS = (scale_tool(0.1), scale_tool(0.01), syringe_tool(0.1), drop_tool(), ribbon_tool())
+
+
+class VolumesTest(unittest.TestCase):
+    def test_each_patch_is_made_in_its_own_volume(self) -> None:
+        parts = np.array([[3.0, 1.0], [1.0, 1.0], [0.0, 1.0]])
+        volumes = [7.2, 0.6, 3.0]
+        ledger = replay(work_plan(parts, volumes))
+        for i, (row, volume) in enumerate(zip(parts, volumes, strict=True)):
+            made = np.array([float(part) for part in ledger.scooped[i]]) / 1e6
+            np.testing.assert_allclose(made, row / row.sum() * volume, atol=2e-6)
+        self.assertEqual(ledger.left_nl, 0)
+
+    def test_one_volume_for_all_is_the_same_as_that_volume_for_each(self) -> None:
+        parts = np.array([[3.0, 1.0], [1.0, 2.0]])
+        for way in WAYS:
+            with self.subTest(way=way):
+                self.assertEqual(work_plan(parts, 5.0, way), work_plan(parts, [5.0, 5.0], way))
+
+    def test_what_cannot_be_planned_is_refused(self) -> None:
+        parts = np.array([[3.0, 1.0], [1.0, 2.0]])
+        for volumes, way, told in (
+            ([5.0, 6.0], "running", "mixed separately"),
+            ([5.0, 6.0], "carried", "mixed separately"),
+            ([5.0], "separate", "one volume for each"),
+            ([5.0, 0.0], "separate", "step_ml"),
+        ):
+            with self.subTest(told=told, way=way), self.assertRaisesRegex(InputError, told):
+                work_plan(parts, volumes, way)
+
+    def test_instructions_follow_the_volumes(self) -> None:
+        parts = np.array([[2.0, 1.0], [1.0, 4.0]])
+        paints = (PAINT("PBr7-burnt-umber"), WHITE)
+        told = instructions(parts, paints, ["mud", "sand"], Measure(syringe_tool(0.01), (6.0, 1.5)))
+        used = {use.paint.key: use.volume_ml for use in told.used}
+        self.assertAlmostEqual(used["PBr7-burnt-umber"], 4.0 + 0.3, delta=0.02)
+        self.assertAlmostEqual(used["PW6"], 2.0 + 1.2, delta=0.02)
+        self.assertEqual([line.heading for line in told.lines], ["Mud", "Mud", "Sand", "Sand"])
+        self.assertLess(max(told.costs), 0.5)
+
+
+class SmallAmountsTest(unittest.TestCase):
+    def test_the_least_that_a_tool_measures_is_measured(self) -> None:
+        paints = (PAINT("PO20"), PAINT("PR108-light"))
+        for tool in TOOLS:
+            least = least_ml((1, 2), paints, tool)
+            with self.subTest(unit=tool.unit, step=tool.step):
+                self.assertTrue(measured((1, 2), paints, least, tool, WHITE).amounts)
+                with self.assertRaisesRegex(InputError, "less than this tool can measure"):
+                    measured((1, 2), paints, 0.9 * least, tool, WHITE)
+
+    def test_half_a_step_is_a_tenth_of_what_is_measured_well(self) -> None:
+        for tool in TOOLS:
+            with self.subTest(unit=tool.unit, step=tool.step):
+                self.assertGreaterEqual(tool.within_a_tenth, tool.least)
+                self.assertLessEqual(tool.step / 2, 0.1 * tool.within_a_tenth + 1e-12)
+
+    def test_a_trace_is_let_down_whatever_it_is_measured_with(self) -> None:
+        """Of two steps of violet in a fog half a step more or less shows, so it is let down."""
+        paints = (PAINT("PV23"), WHITE)
+        for tool in TOOLS:
+            found = measured((0.05, 8), paints, 6, tool, WHITE)
+            with self.subTest(unit=tool.unit, step=tool.step):
+                self.assertEqual(len(found.let_downs), 1)
+                self.assertLess(found.cost_delta_e, 1.0)
+                thinned = next(a for a in found.amounts if a.paint is found.let_downs[0])
+                self.assertGreaterEqual(thinned.amount, tool.least - 1e-9)
+
+    def test_a_trace_of_white_is_not_let_down_in_white(self) -> None:
+        paints = (PAINT("PB28"), WHITE)
+        for tool in TOOLS:
+            found = measured((40, 1), paints, 2 * least_ml((40, 1), paints, tool), tool, WHITE)
+            with self.subTest(unit=tool.unit, step=tool.step):
+                for thinned in found.let_downs:
+                    self.assertEqual(len(thinned.recipe), 2)
+            alone = measured((1,), (WHITE,), least_ml((1,), (WHITE,), tool), tool, WHITE)
+            self.assertEqual([a.paint.key for a in alone.amounts], ["PW6"])
+
+    def test_what_is_on_a_step_already_is_measured_as_it_is(self) -> None:
+        paints = (PAINT("PR108-light"), PAINT("PO20"))
+        found = measured((2, 1), paints, 0.3, syringe_tool(0.1), WHITE)
+        self.assertEqual([round(a.amount, 6) for a in found.amounts], [0.2, 0.1])
+        self.assertEqual(found.let_downs, ())
+        self.assertLess(found.cost_delta_e, 1e-6)
+
+    def test_a_let_down_for_several_patches_is_made_once(self) -> None:
+        parts = np.array([[0.02, 8.0], [0.05, 8.0], [0.1, 8.0]])
+        paints = (PAINT("PV23"), WHITE)
+        told = instructions(
+            parts, paints, ["far", "middle", "near"], Measure(scale_tool(0.1), (6.0, 5.0, 4.0))
+        )
+        headings = [line.heading for line in told.lines if line.heading.startswith("First mix")]
+        # A heading comes back only for the second ingredient of the same let-down.
+        for heading in set(headings):
+            self.assertEqual(headings.count(heading), 2, heading)
+        self.assertLess(max(told.costs), 1.0)
+
+    def test_the_amounts_told_have_the_colour_told(self) -> None:
+        paints = (PAINT("PO20"), PAINT("PB29"), WHITE)
+        exact = DEFAULT_VIEWING.lab(np.array([3.0, 1.0, 2.0]), paints)
+        for tool in TOOLS:
+            found = measured((3, 1, 2), paints, 5, tool, WHITE)
+            volumes: dict[str, float] = {}
+            for amount in found.amounts:
+                recipe = amount.paint.recipe or ((amount.paint.key, 1.0),)
+                whole = sum(part for _, part in recipe)
+                for key, part in recipe:
+                    volumes[key] = volumes.get(key, 0.0) + amount.volume_ml * part / whole
+            got = DEFAULT_VIEWING.lab(
+                np.array(list(volumes.values())), [PAINT(key) for key in volumes]
+            )
+            with self.subTest(unit=tool.unit, step=tool.step):
+                self.assertAlmostEqual(
+                    float(delta_e_2000(got, exact)), found.cost_delta_e, places=3
+                )
