@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -31,14 +32,23 @@ def patches_of(
     parts: Array, paints: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Patch]:
     """Patches of mixtures, parts of shape (n, paints)."""
-    parts = np.asarray(parts, dtype=np.float64)
+    parts = np.ascontiguousarray(parts, dtype=np.float64)
+    return list(_patches_of(parts.tobytes(), parts.shape, tuple(paints), viewing))
+
+
+# A sheet is asked for again with every change of how it is measured, and is the same sheet then.
+@lru_cache(maxsize=128)
+def _patches_of(
+    data: bytes, shape: tuple[int, ...], paints: tuple[Paint, ...], viewing: Viewing
+) -> tuple[Patch, ...]:
+    parts = np.frombuffer(data).reshape(shape)
     looks = appearances(viewing.lab(parts, paints))
     opened = viewing.opened_lab(parts, paints)
     doubts = uncertainty(viewing, parts, paints)
     whole = whole_parts(parts, lambda p: viewing.lab(p, paints))
-    return [
+    return tuple(
         Patch(tuple(row.tolist()), rounded, look, tuple(light.tolist()), float(doubt))
         for row, rounded, look, light, doubt in zip(
             parts, whole, looks, opened, doubts, strict=True
         )
-    ]
+    )
