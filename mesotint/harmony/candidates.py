@@ -70,7 +70,7 @@ def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> Tr
     painting = mother.painting
     quiet, areas, before = ~painting.accents, painting.areas, painting.labs
     fractions = np.linspace(0, 1, points)
-    shares = np.array([mother.equal_pull(float(f), accent_share) for f in fractions])
+    shares = np.where(painting.accents, accent_share, mother.even(points).T)
     labs = mother.between(shares)
     chroma = np.hypot(labs[..., 1], labs[..., 2]) @ areas
     contrasts = accent_contrasts(painting, before)

@@ -39,8 +39,8 @@ _WITHIN_DEGREES: Final = 0.05
 
 @dataclass(frozen=True)
 class _Mixed:
-    """Mixtures of shape (passages, n): K and S, CIELAB, and how much was added to one part of each
-    to hold its value, of the lightener or of the dark."""
+    """Mixtures of shape (passages, n): K and S per unit volume, CIELAB, and how much was added to
+    one part of each to hold its value, of the lightener or of the dark."""
 
     absorption: Array
     scattering: Array
@@ -149,9 +149,9 @@ class Mother:
     def opened(self, shares: Array) -> tuple[Array, Array]:
         """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`."""
         made, light = self._mixed(shares), self.painting.viewing.lightener
-        more = WHITE_TEST_PARTS * (1 + made.amount)[..., None]
         opened = self._seen(
-            made.absorption + more * light.absorption, made.scattering + more * light.scattering
+            _opened(made.absorption, light.absorption, WHITE_TEST_PARTS),
+            _opened(made.scattering, light.scattering, WHITE_TEST_PARTS),
         )
         return made.labs, opened
 
@@ -215,7 +215,8 @@ class Mother:
         def off(log_amount: Array) -> tuple[Array, Array]:
             amount = np.exp(log_amount)[..., None]
             labs = self._seen(
-                plain.absorption + amount * more_k, plain.scattering + amount * more_s
+                _opened(plain.absorption, more_k, amount),
+                _opened(plain.scattering, more_s, amount),
             )
             return labs, sign * (labs[..., 0] - wanted)
 
@@ -238,8 +239,8 @@ class Mother:
             at_low = np.where(under, at, at_low / 2)
             low, high = np.where(under, middle, low), np.where(under, high, middle)
         return _Mixed(
-            plain.absorption + amount[..., None] * more_k,
-            plain.scattering + amount[..., None] * more_s,
+            _opened(plain.absorption, more_k, amount[..., None]),
+            _opened(plain.scattering, more_s, amount[..., None]),
             labs,
             amount,
             lighten,
@@ -332,6 +333,8 @@ class Mother:
             told = of(at + steps * np.append(1.0, sign)[:, None])
             return np.asarray((told[1:] - told[0]) / (_NUDGE * sign))
 
+        if not count:
+            return self._without_accents(np.zeros(len(quiet)), accent_share)
         start = np.full(count, self._least_amount(wanted_degrees))
         found = minimize(
             lambda f: float(moved(f)),
@@ -408,3 +411,11 @@ class Mother:
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
         return np.where(self.painting.accents, accent_share, shares)
+
+
+def _opened(mixed: Array, more: Array, parts: float | Array) -> Array:
+    """K or S per unit volume of a mixture with parts of something more to one of it.
+
+    The volume counts in a wash, where what is added thins the film.
+    """
+    return np.asarray((mixed + parts * more) / (1 + parts))

@@ -75,6 +75,11 @@ def schools(
     tubes : int
         How many paints that set is to have, 3 to 8.
 
+    Returns
+    -------
+    list of School
+        In the order of `SCHOOLS`; without a trace of everything where there is one paint only.
+
     Raises
     ------
     InputError
@@ -88,16 +93,21 @@ def schools(
             f"{mother.paint.name}: {_range(shares[~mother.painting.accents])} in each passage.",
             judged(mother.painting, given.labs),
             given,
-        ),
-        trace_of_everything(mother),
+        )
+    ]
+    if len(_to_trace(mother.painting)) > 1:
+        told.append(trace_of_everything(mother))
+    return [
+        *told,
         limited_set(mother.painting, box, tubes),
         glaze(mother.painting, mother.paint),
         muting_partner(mother),
     ]
-    return told
 
 
 def _range(shares: Array) -> str:
+    if not len(shares):
+        return "nothing"
     least, most = 100 * float(shares.min()), 100 * float(shares.max())
     if most - least < 0.05:
         return f"{most:.1f} %"
@@ -112,8 +122,7 @@ def _wanted(painting: Painting) -> float:
 def trace_of_everything(mother: Mother) -> School:
     """A trace of every paint in every mixture: strong paints in small parts, the same in all."""
     painting = mother.painting
-    paints = painting.table[0]
-    amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in paints if _coloured(paint)}
+    amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in _to_trace(painting)}
     if len(amounts) < 2:
         raise InputError("painting: it has one paint only; there is no other to trace.", "passages")
     everything = replace(mother, paint=mixed_tube("everything", "All paints", "mixture", amounts))
@@ -127,8 +136,9 @@ def trace_of_everything(mother: Mother) -> School:
     )
 
 
-def _coloured(paint: Paint) -> bool:
-    return paint.key not in WHITES
+def _to_trace(painting: Painting) -> list[Paint]:
+    """The paints of a painting but its whites, of which a trace does nothing."""
+    return [paint for paint in painting.table[0] if paint.key not in WHITES]
 
 
 def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUBES) -> School:
@@ -221,13 +231,21 @@ def glaze(painting: Painting, paint: Paint) -> School:
     under = np.flatnonzero(spreads <= _wanted(painting))
     at = int(under[0]) if len(under) else int(spreads.argmin())
     times = float(GLAZES[at]) / WASH_THICKNESS
-    thinned = (
-        f"1 part to {1 / times - 1:.2g} of medium" if times < HALF else f"{times:.2g} coats of it"
-    )
+    if times == 0:
+        says = "No glaze is needed: the hues keep together as they are."
+    else:
+        thinned = (
+            f"1 part to {1 / times - 1:.2g} of medium"
+            if times < HALF
+            else f"{times:.2g} coats of it"
+        )
+        says = (
+            f"{paint.name} over the dry painting, {thinned}, as thin as a wash; the accents are "
+            "left open."
+        )
     return School(
         "glaze",
-        f"{paint.name} over the dry painting, {thinned}, as thin as a wash; the accents are left "
-        "open.",
+        says,
         judged(painting, labs[at]),
         None,
     )

@@ -3,7 +3,7 @@
 import unittest
 
 import numpy as np
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mesotint.harmony.candidates import (
@@ -57,6 +57,7 @@ class CandidatesTest(unittest.TestCase):
                 self.assertAlmostEqual(each.spread_after, exact.spread_after, delta=2.5)
                 self.assertAlmostEqual(each.chroma_kept, exact.chroma_kept, delta=0.05)
 
+    @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 5_000))
     def test_what_is_told_to_be_met_is_met(self, seed: int) -> None:
         painting = random_painting(np.random.default_rng(seed), 5)

@@ -4,7 +4,7 @@ import unittest
 from functools import cache
 
 import numpy as np
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.optimize import brentq, minimize
 from scipy.stats import circstd
@@ -127,6 +127,7 @@ class MotherTest(unittest.TestCase):
             off = np.abs(mother.ways[..., 0] - yard().labs[:, None, 0])
             self.assertLess(off.max(), 0.5, key)
 
+    @settings(max_examples=40, deadline=None)
     @given(st.integers(0, 10_000))
     def test_every_share_between_moves_monotonically(self, seed: int) -> None:
         rng = np.random.default_rng(seed)

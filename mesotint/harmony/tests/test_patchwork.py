@@ -3,7 +3,7 @@
 import unittest
 
 import numpy as np
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from mesotint.errors import InputError
@@ -12,6 +12,7 @@ from mesotint.harmony.tests.test_mother import yard
 
 
 class PatchworkTest(unittest.TestCase):
+    @settings(max_examples=40, deadline=None)
     @given(
         st.lists(st.floats(0.01, 1), min_size=1, max_size=12),
         st.sets(st.tuples(st.integers(0, 11), st.integers(0, 11)), max_size=14),

@@ -1,6 +1,7 @@
 """Schools side by side, and figures in words."""
 
 import unittest
+from dataclasses import replace
 
 import numpy as np
 from scipy.spatial import ConvexHull
@@ -23,6 +24,7 @@ from mesotint.harmony.schools import (
 )
 from mesotint.harmony.tests.test_mother import BLACK, BOX, PAINT, passage, yard
 from mesotint.harmony.unity import outline, plan_area, seen
+from mesotint.mixing.mixture import Viewing
 from mesotint.optics.film import layered_film
 from mesotint.optics.kubelka_munk import opaque_reflectance
 
@@ -159,6 +161,33 @@ class SchoolsTest(unittest.TestCase):
         keys = {paint.key for paint in candidates(yard(), BOX)}
         self.assertLessEqual({"PB29", "passage0", "passage6", "main grey"}, keys)
         self.assertEqual(len(ranked(yard(), [PAINT("PB28"), PAINT("PY43")], BLACK)), 2)
+
+    def test_a_wash_is_held_with_water_and_is_the_mixture_it_says(self) -> None:
+        wash = Viewing("wash")
+        painting = replace(yard(), viewing=wash)
+        blue = Mother(painting, PAINT("PB28"), dark=BLACK)
+        shares = blue.given(Giving("equal", 0.3))
+        labs = blue.at(shares)
+        np.testing.assert_allclose(blue.harmonised(shares).labs, labs, atol=0.05)
+        off = np.abs(labs[:, 0] - painting.labs[:, 0])
+        # Water lightens without end; a film can only be as dark as the dark makes it.
+        self.assertLess(off.max(), 0.5)
+        plain, opened = blue.opened(shares[:, None])
+        np.testing.assert_allclose(plain[:, 0], labs, atol=1e-9)
+        self.assertTrue((opened[..., 0] > plain[..., 0]).all())
+
+    def test_accents_alone_and_one_paint_alone_have_their_schools(self) -> None:
+        accents = Painting(
+            (passage("a", 0.5, "accent", PO20=1), passage("b", 0.5, "accent", PB29=1))
+        )
+        one = Painting((passage("a", 0.5, PB29=1), passage("b", 0.5, PB29=1, PW6=2)))
+        for painting, count in ((accents, 5), (one, 4)):
+            grey = Mother(painting, PAINT("PBr7-raw-umber"), dark=BLACK)
+            for way in ("equal", "same", "least"):
+                found = schools(grey, Giving(way, grey.enough(way)), BOX)
+                with self.subTest(count=count, way=way):
+                    self.assertEqual(len(found), count)
+                    self.assertTrue(np.isfinite(found[0].judged.labs).all())
 
 
 class FiguresTest(unittest.TestCase):

@@ -10,6 +10,8 @@ import numpy as np
 
 from server.paintings.models import Painting
 from server.paintings.tests.yard import YardTest
+from server.piles.photographs import take_in
+from server.piles.tests.pictures import picture_file
 
 
 class KeepTest(YardTest):
@@ -256,6 +258,10 @@ class SourceTest(YardTest):
                            {"name": "Mud", "token": "a-token-kept"})[1]  # fmt: skip
         told = self.find(target={"saved": recipe["id"]})[1]
         self.assertEqual(told["mixture"]["name"], "Mud")
+        photo = take_in(self.painter, picture_file(), "yard").pk
+        area = {"left": 0.2, "top": 0.2, "width": 0.1, "height": 0.1}
+        told = self.find(target={"photo": {"photograph": photo, "area": area}})
+        self.assertEqual(told[0], 200, told)
         told = self.find(target={"colour": "5YR 4/3"})[1]
         self.assertLess(told["delta_e"], 1.0)
 
