@@ -39,8 +39,8 @@ _WITHIN_DEGREES: Final = 0.05
 
 @dataclass(frozen=True)
 class _Mixed:
-    """Mixtures of shape (passages, n): K and S per unit volume, CIELAB, and how much was added to
-    one part of each to hold its value, of the lightener or of the dark."""
+    """Mixtures of shape (passages, n): K and S, CIELAB, and how much was added to one part of each
+    to hold its value, of the lightener or of the dark."""
 
     absorption: Array
     scattering: Array
@@ -150,8 +150,8 @@ class Mother:
         """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`."""
         made, light = self._mixed(shares), self.painting.viewing.lightener
         opened = self._seen(
-            _opened(made.absorption, light.absorption, WHITE_TEST_PARTS),
-            _opened(made.scattering, light.scattering, WHITE_TEST_PARTS),
+            self._with(made.absorption, light.absorption, WHITE_TEST_PARTS),
+            self._with(made.scattering, light.scattering, WHITE_TEST_PARTS),
         )
         return made.labs, opened
 
@@ -201,6 +201,15 @@ class Mother:
         film = viewing.film(one, absorption[..., None, :], scattering[..., None, :])
         return lab_from_reflectance(film[..., 0, :], viewing.light)
 
+    def _with(self, mixed: Array, more: Array, parts: float | Array) -> Array:
+        """K or S of a mixture with parts of something more to one of it.
+
+        In a wash the volume counts as well, since what is added thins the film; where the film
+        hides, a common factor of K and S changes nothing.
+        """
+        whole = mixed + parts * more
+        return np.asarray(whole / (1 + parts)) if self.painting.viewing.medium == "wash" else whole
+
     def _held(self, plain: "_Mixed") -> "_Mixed":
         """The mixtures once the lightener or the dark has brought each to its passage's L*."""
         assert self.dark is not None
@@ -215,8 +224,8 @@ class Mother:
         def off(log_amount: Array) -> tuple[Array, Array]:
             amount = np.exp(log_amount)[..., None]
             labs = self._seen(
-                _opened(plain.absorption, more_k, amount),
-                _opened(plain.scattering, more_s, amount),
+                self._with(plain.absorption, more_k, amount),
+                self._with(plain.scattering, more_s, amount),
             )
             return labs, sign * (labs[..., 0] - wanted)
 
@@ -239,8 +248,8 @@ class Mother:
             at_low = np.where(under, at, at_low / 2)
             low, high = np.where(under, middle, low), np.where(under, high, middle)
         return _Mixed(
-            _opened(plain.absorption, more_k, amount[..., None]),
-            _opened(plain.scattering, more_s, amount[..., None]),
+            self._with(plain.absorption, more_k, amount[..., None]),
+            self._with(plain.scattering, more_s, amount[..., None]),
             labs,
             amount,
             lighten,
@@ -411,11 +420,3 @@ class Mother:
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
         return np.where(self.painting.accents, accent_share, shares)
-
-
-def _opened(mixed: Array, more: Array, parts: float | Array) -> Array:
-    """K or S per unit volume of a mixture with parts of something more to one of it.
-
-    The volume counts in a wash, where what is added thins the film.
-    """
-    return np.asarray((mixed + parts * more) / (1 + parts))
