@@ -85,11 +85,17 @@ def lab_from_xyz(xyz: Array, light: str = "D65") -> Array:
     return _lab_from_ratio(xyz / white_point(light).astype(np.result_type(xyz.dtype, np.float32)))
 
 
-def _lab_from_ratio(ratio: Array) -> Array:
-    """CIELAB of tristimulus values over their white's."""
-    f = np.cbrt(ratio)
+def _f(ratio: Array) -> Array:
+    """The function f of CIE 015:2018, clause 8.2.1.1, of tristimulus values over their white's."""
+    f: Array = np.cbrt(ratio)
     if ratio.min(initial=1) <= _LINEAR_BELOW:
         f = np.where(ratio > _LINEAR_BELOW, f, ratio * (29 / 6) ** 2 / 3 + 4 / 29)
+    return f
+
+
+def _lab_from_ratio(ratio: Array) -> Array:
+    """CIELAB of tristimulus values over their white's."""
+    f = _f(ratio)
     lab: Array = f @ _FROM_F.astype(f.dtype)
     lab[..., 0] -= 16
     return lab
@@ -108,6 +114,12 @@ def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     """CIELAB of reflectance factors under a light, relative to that light's own white."""
     # The white is divided out of the weights once, and not out of every colour.
     return _lab_from_ratio(reflectance @ _relative_weights(light).astype(reflectance.dtype))
+
+
+def lightness_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
+    """CIELAB L* alone, shape (...), of reflectance factors of shape (..., 36) under a light."""
+    weight = _relative_weights(light)[:, 1].astype(reflectance.dtype)
+    return np.asarray(116 * _f(reflectance @ weight) - 16)
 
 
 _BRADFORD: Final[Array] = np.array(

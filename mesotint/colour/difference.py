@@ -11,6 +11,15 @@ import numpy as np
 
 from mesotint.optics.grid import Array
 
+_TURN: Final = 2 * np.pi
+_HALF_TURN: Final = np.pi + 1e-12
+"""A hair more than half a turn: exactly half is not too far, and is a sum of rounded angles."""
+
+_TIMES: Final = np.array([1.0, 2.0, 3.0, 4.0])
+_OFFSETS: Final = np.radians([-30.0, 0.0, 6.0, -63.0])
+_WEIGHTS: Final = np.array([-0.17, 0.24, 0.32, -0.20])
+_BLUE, _BLUE_WIDTH = np.radians(275.0), np.radians(25.0)
+
 
 def delta_e_2000(first: Array, second: Array) -> Array:
     """CIEDE2000 between CIELAB colours, all weights 1.
@@ -24,45 +33,38 @@ def delta_e_2000(first: Array, second: Array) -> Array:
     -------
     array, shape (...)
     """
-    l1, a1, b1 = np.moveaxis(np.asarray(first, dtype=np.float64), -1, 0)
-    l2, a2, b2 = np.moveaxis(np.asarray(second, dtype=np.float64), -1, 0)
-    mean_c7 = ((np.hypot(a1, b1) + np.hypot(a2, b2)) / 2) ** 7
-    g = 0.5 * (1 - np.sqrt(mean_c7 / (mean_c7 + 25.0**7)))
-    a1, a2 = a1 * (1 + g), a2 * (1 + g)
+    first, second = np.asarray(first, dtype=np.float64), np.asarray(second, dtype=np.float64)
+    l1, a1, b1 = first[..., 0], first[..., 1], first[..., 2]
+    l2, a2, b2 = second[..., 0], second[..., 1], second[..., 2]
+    stretch = 1.5 - 0.5 * _of_seventh((np.hypot(a1, b1) + np.hypot(a2, b2)) / 2)
+    a1, a2 = a1 * stretch, a2 * stretch
     c1, c2 = np.hypot(a1, b1), np.hypot(a2, b2)
-    h1, h2 = np.degrees(np.arctan2(b1, a1)) % 360, np.degrees(np.arctan2(b2, a2)) % 360
-    grey = c1 * c2 == 0
+    h1, h2 = np.arctan2(b1, a1) % _TURN, np.arctan2(b2, a2) % _TURN
 
-    turn = (h2 - h1 + 180) % 360 - 180
-    # At exactly half a turn the paper takes +180 when h2 lies above h1.
-    turn = np.where((turn == -180) & (h2 > h1), 180, turn)
-    dh = np.where(grey, 0, 2 * np.sqrt(c1 * c2) * np.sin(np.radians(turn) / 2))
-    dl, dc = l2 - l1, c2 - c1
+    # Hues more than half a turn apart are nearer the other way round. What a grey's hue would be
+    # makes no difference, since its chroma is a factor of all that hue goes into.
+    apart, total = h2 - h1, h1 + h2
+    far = np.abs(apart) > _HALF_TURN
+    dh = 2 * np.sqrt(c1 * c2) * np.sin(apart / 2) * np.where(far, -1.0, 1.0)
+    mean_h = (total + np.where(far, np.where(total < _TURN, _TURN, -_TURN), 0.0)) / 2
+    mean_c = (c1 + c2) / 2
 
-    total = h1 + h2
-    far = np.abs(h1 - h2) > 180
-    mean_h = np.where(grey, total, np.where(far, (total + np.where(total < 360, 360, -360)), total))
-    mean_h = np.where(grey, mean_h, mean_h / 2)
-    mean_l, mean_c = (l1 + l2) / 2, (c1 + c2) / 2
-
-    def cosine(degrees: Array) -> Array:
-        return np.asarray(np.cos(np.radians(degrees)))
-
-    t = (
-        1
-        - 0.17 * cosine(mean_h - 30)
-        + 0.24 * cosine(2 * mean_h)
-        + 0.32 * cosine(3 * mean_h + 6)
-        - 0.20 * cosine(4 * mean_h - 63)
-    )
-    sl = 1 + 0.015 * (mean_l - 50) ** 2 / np.sqrt(20 + (mean_l - 50) ** 2)
-    sc = 1 + 0.045 * mean_c
-    sh = 1 + 0.015 * mean_c * t
-    theta = 30 * np.exp(-(((mean_h - 275) / 25) ** 2))
-    c7 = mean_c**7
-    rt = -np.sin(np.radians(2 * theta)) * 2 * np.sqrt(c7 / (c7 + 25.0**7))
-    squares = (dl / sl) ** 2 + (dc / sc) ** 2 + (dh / sh) ** 2 + rt * (dc / sc) * (dh / sh)
+    t = 1 + np.cos(mean_h[..., None] * _TIMES + _OFFSETS) @ _WEIGHTS
+    off_middle = ((l1 + l2) / 2 - 50) ** 2
+    lightness = (l2 - l1) / (1 + 0.015 * off_middle / np.sqrt(20 + off_middle))
+    chroma = (c2 - c1) / (1 + 0.045 * mean_c)
+    hue = dh / (1 + 0.015 * mean_c * t)
+    theta = np.exp(-(((mean_h - _BLUE) / _BLUE_WIDTH) ** 2)) * (np.pi / 3)
+    rotation = -2 * np.sin(theta) * _of_seventh(mean_c)
+    squares = lightness**2 + chroma**2 + hue**2 + rotation * chroma * hue
     return np.asarray(np.sqrt(np.maximum(squares, 0)))
+
+
+def _of_seventh(chroma: Array) -> Array:
+    """``sqrt(C**7 / (C**7 + 25**7))``."""
+    third = chroma * chroma * chroma
+    seventh = third * third * chroma
+    return np.asarray(np.sqrt(seventh / (seventh + 25.0**7)))
 
 
 _MOST_S_L: Final = 1 + 0.015 * 50**2 / (20 + 50**2) ** 0.5

@@ -14,7 +14,7 @@ from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.colour.systematic import systematic_name
 from mesotint.colour.words import describe
 from mesotint.errors import InputError, nearest_words
-from mesotint.optics.film import opaque_film, wash_film
+from mesotint.optics.film import opaque_film, opaque_film_of, wash_film, wash_film_of
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import surface_scatter
 from mesotint.paints.library import WATER, WHITE_KEY, Paint, library
@@ -130,6 +130,31 @@ class Viewing:
         if self.medium == "wash":
             return wash_film(parts, absorption, scattering, water, self.finish)
         return opaque_film(parts, absorption, scattering, self.finish)
+
+    def film_of(self, absorption: Array, scattering: Array) -> Array:
+        """Reflectance, shape (..., 36), of mixtures whose own K and S are known by volume."""
+        if self.wet_load != 1:
+            absorption = absorption / self.wet_load
+        if self.medium == "wash":
+            return wash_film_of(absorption, scattering, finish=self.finish)
+        return opaque_film_of(absorption, scattering, self.finish)
+
+    def with_more(self, mixed: Array, added: Array, parts: float | Array) -> Array:
+        """K or S of mixtures, shape (..., 36), with parts of something more to one of each.
+
+        In a wash the volume counts as well, since what is added thins the film; where the film
+        hides, a common factor of K and S changes nothing.
+
+        Parameters
+        ----------
+        mixed : array, shape (..., 36)
+            K or S of one part of each mixture.
+        added : array, shape (..., 36)
+            K or S of what is added.
+        parts : float or array, shape (..., 1)
+        """
+        whole = mixed + parts * added
+        return np.asarray(whole / (1 + parts)) if self.medium == "wash" else whole
 
     def reflectance(
         self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0

@@ -1,7 +1,8 @@
 """Ways to mute a paint: the schools side by side, for one paint and one wanted chroma."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -9,8 +10,8 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
-from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.mixing.partners import partners
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
+from mesotint.mixing.partners import least_chroma, nearest_partner
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.mixing.trail import Trail
@@ -23,7 +24,7 @@ BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
 EARTH_FAMILIES: Final = CLASSIC_FAMILIES - BLACK_FAMILIES
 LEAST_PART: Final = 1e-5
 _SECTIONS: Final = 32
-_CLOSINGS: Final = 5
+_CLOSINGS: Final = 3
 _RATIOS: Final = np.linspace(0.1, 0.9, 9)
 
 
@@ -99,19 +100,27 @@ def ways_to_mute(
         raise InputError(
             f"chroma: {paint.name} has {own:.0f} of itself; ask for less to mute it.", "chroma"
         )
-    agents = _agents(paint, [p for p in box if p.key != paint.key], viewing)
-    if not agents:
+    schools = _trails(paint, tuple(p for p in box if p.key != paint.key), viewing)
+    if not schools:
         raise InputError("box: it holds nothing to mute with; add a tube.", "box")
-    trails = [Trail(paint, agent, 0.0, viewing) for agent in agents.values()]
+    trails = list(schools.values())
     muted = [_muted(trail, chroma, box) for trail in trails]
     if keep_hue:
         muted = _turned_back(trails, muted, chroma, pure, box)
     if keep_value:
-        muted = [_held(trail, each, pure, box) for trail, each in zip(trails, muted, strict=True)]
+        muted = _held(trails, muted, pure, box)
     return [
         _way(school, trail, each, pure)
-        for school, trail, each in zip(agents, trails, muted, strict=True)
+        for school, trail, each in zip(schools, trails, muted, strict=True)
     ]
+
+
+# While a chroma is chosen, the same trails are asked for again and again.
+@lru_cache(maxsize=32)
+def _trails(paint: Paint, others: tuple[Paint, ...], viewing: Viewing) -> Mapping[str, Trail]:
+    """The trail to what each school mutes with."""
+    agents = _agents(paint, others, viewing)
+    return {school: Trail(paint, agent, 0.0, viewing) for school, agent in agents.items()}
 
 
 def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str, Paint]:
@@ -119,10 +128,8 @@ def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str
     white = library().paint(WHITE_KEY)
     coloured = [p for p in others if hue_of(p) is not None]
     agents: dict[str, Paint] = {}
-    if coloured:
-        ranked = [p for p in partners(paint, coloured, 0.0, viewing) if not p.ends_there]
-        if ranked:
-            agents["complement"] = ranked[0].paint
+    if complement := nearest_partner(paint, coloured, viewing):
+        agents["complement"] = complement
     if primaries := _other_primaries(paint, coloured, viewing):
         agents["two primaries"] = primaries
     hue = hue_of(paint)
@@ -160,13 +167,7 @@ def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Pa
         )
         for r in _RATIOS
     ]  # fmt: skip
-
-    def left(mixture: Paint) -> float:
-        trail = Trail(paint, mixture, 0.0, viewing)
-        lab = trail.lab(np.array(trail.neutral_share))
-        return float(np.hypot(lab[1], lab[2]))
-
-    return min(mixtures, key=left)
+    return mixtures[int(least_chroma(paint, mixtures, viewing).argmin())]
 
 
 @dataclass(frozen=True)
@@ -240,12 +241,21 @@ def _turned_back(
     return told
 
 
-def _held(trail: Trail, muted: _Muted, pure: Array, box: Sequence[Paint]) -> _Muted:
-    """A muted mixture brought to the pure paint's value with white or a dark."""
+def _held(
+    trails: Sequence[Trail], muted: Sequence[_Muted], pure: Array, box: Sequence[Paint]
+) -> list[_Muted]:
+    """Muted mixtures brought to the pure paint's value with white or a dark."""
     white = library().paint(WHITE_KEY)
-    dark = next((p for p in box if p.family in BLACK_FAMILIES), trail.second)
-    held = hold_value(muted.parts[None], muted.paints, float(pure[0]), white, dark, trail.viewing)
-    return _Muted(held.paints, held.parts[0], muted.reached and bool(held.reached[0]))
+    black = next((p for p in box if p.family in BLACK_FAMILIES), None)
+    told: dict[int, _Muted] = {}
+    # All at once where one black darkens them; without a black each has its own agent to do it.
+    for places in [range(len(muted))] if black else [[i] for i in range(len(muted))]:
+        paints, parts = together([(muted[i].paints, muted[i].parts.tolist()) for i in places])
+        dark = black or trails[places[0]].second
+        held = hold_value(parts, paints, float(pure[0]), white, dark, trails[0].viewing)
+        for i, row, reached in zip(places, held.parts, held.reached.tolist(), strict=True):
+            told[i] = _Muted(held.paints, row, muted[i].reached and reached)
+    return [told[i] for i in range(len(muted))]
 
 
 def _way(school: str, trail: Trail, muted: _Muted, pure: Array) -> Way:

@@ -182,6 +182,26 @@ def partners(
     return sorted(result, key=lambda partner: (partner.ends_there, partner.chroma))
 
 
+def nearest_partner(
+    paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
+) -> Paint | None:
+    """The first of `partners` by itself, which is quick; None where every trail ends at its own
+    greyest point, and for an empty box."""
+    if not box:
+        return None
+    shares, labs = _Pairs(paint, box, 0.0, viewing).nearest_neutrals()
+    chroma = np.where(shares > ENDS_FROM, np.inf, np.hypot(labs[:, 1], labs[:, 2]))
+    at = int(chroma.argmin())
+    return box[at] if np.isfinite(chroma[at]) else None
+
+
+def least_chroma(paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING) -> Array:
+    """CIELAB chroma of a paint with each of some others where it is nearest to grey, shape
+    (others,)."""
+    _, labs = _Pairs(paint, box, 0.0, viewing).nearest_neutrals()
+    return np.hypot(labs[:, 1], labs[:, 2])
+
+
 class _Pairs:
     """One paint with each of many others, computed together."""
 

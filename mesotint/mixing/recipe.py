@@ -6,6 +6,7 @@ paints make the list.
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
+from functools import cache
 from typing import Final
 
 import numpy as np
@@ -164,14 +165,22 @@ def search_each(
     ]
     searcher = Searcher(box, viewing, wanted, sparing=wishes[0].sparing)
     length = _SPARING_LENGTH if wishes[0].sparing else LIST_LENGTH
-    told = []
-    for i, found in enumerate(searcher.run(wishes[0].most_paints)):
-        target = wanted[i].target
-        spectrum = reflectances[i] if reflectances else None
-        if spectrum is None:
-            spectrum = smoothest_reflectance(target, viewing.light)
-        told.append(_short_list(found, target, viewing, spectrum, length))
-    return told
+    chosen = [_short_list(found, length) for found in searcher.run(wishes[0].most_paints)]
+    # All lists are told at once: what a recipe looks like, and under lamp light.
+    mixed = [(paints, parts / parts.sum()) for entries in chosen for paints, parts in entries]
+    of = np.repeat(np.arange(len(wanted)), [len(entries) for entries in chosen])
+    films = np.array([viewing.reflectance(shares, paints) for paints, shares in mixed])
+    spectra = smoothest_reflectance(searcher.targets, viewing.light)
+    for place, known in enumerate(reflectances or ()):
+        if known is not None:
+            spectra[place] = known
+    labs = lab_from_reflectance(films, viewing.light)
+    gaps = delta_e_2000(labs, searcher.targets[of]).tolist()
+    risks = metameric_difference(spectra[of], films, viewing.light, "A").tolist()
+    told: list[list[Recipe]] = [[] for _ in wanted]
+    for t, (paints, shares), lab, gap, risk in zip(of, mixed, labs, gaps, risks, strict=True):
+        told[t].append(Recipe(paints, tuple(shares.tolist()), lab, gap, risk))
+    return [sorted(each, key=lambda r: r.delta_e + TUBE_COST * r.tubes) for each in told]
 
 
 def _wanted(target: Array, box: Sequence[Paint], wishes: Wishes, viewing: Viewing) -> Wanted:
@@ -198,39 +207,26 @@ def _wanted(target: Array, box: Sequence[Paint], wishes: Wishes, viewing: Viewin
     return Wanted(target, tuple(sorted(keys.index(key) for key in required)), may)
 
 
-def _short_list(
-    found: Sequence[Found], target: Array, viewing: Viewing, spectrum: Array, length: int
-) -> list[Recipe]:
-    """The best mixtures that differ in their paints, fewer tubes counting a little."""
-    entries: dict[frozenset[str], tuple[float, tuple[Paint, ...], Array]] = {}
+def _short_list(found: Sequence[Found], length: int) -> list[tuple[tuple[Paint, ...], Array]]:
+    """The paints and parts of the best mixtures that differ in their paints, fewer tubes counting
+    a little."""
+    entries: dict[tuple[int, ...], tuple[float, Array]] = {}
     for group in found:
-        gaps = group.gaps
         # Only the best of each size can come onto a list this short.
-        for i in np.argsort(gaps)[: 6 * length].tolist():
-            paints, parts = group.paints(i), group.parts[i]
-            # A paint that does something is kept, however little a strong one has to be.
-            kept = [j for j, does in enumerate(group.does[i].tolist())
-                    if does > _LEAST_EFFECT or paints[j] is WATER]  # fmt: skip
-            paints, parts = tuple(paints[j] for j in kept), parts[kept]
-            used = frozenset(paint.key for paint in paints)
-            score = float(gaps[i]) + TUBE_COST * len(used - {WATER.key})
+        best = np.argsort(group.gaps)[: 6 * length]
+        water = [place for place, paint in enumerate(group.box) if paint is WATER]
+        sets = group.sets[best]
+        # A paint that does something is kept, however little a strong one has to be.
+        kept = (group.does[best] > _LEAST_EFFECT) | np.isin(sets, water)
+        tubes = (kept & ~np.isin(sets, water)).sum(axis=1)
+        scores = (group.gaps[best] + TUBE_COST * tubes).tolist()
+        for score, row, does, parts in zip(scores, sets, kept, group.parts[best], strict=True):
+            used = tuple(row[does].tolist())
             if used not in entries or score < entries[used][0]:
-                entries[used] = (score, paints, parts)
-    best = sorted(entries.values(), key=lambda entry: entry[0])[:length]
-    mixed = [(paints, parts / parts.sum()) for _, paints, parts in best]
-    films = np.array([viewing.reflectance(shares, chosen) for chosen, shares in mixed])
-    labs = lab_from_reflectance(films, viewing.light)
-    recipes = [
-        Recipe(chosen, tuple(shares.tolist()), lab, float(gap), float(risk))
-        for (chosen, shares), lab, gap, risk in zip(
-            mixed,
-            labs,
-            delta_e_2000(labs, target),
-            metameric_difference(spectrum, films, viewing.light, "A"),
-            strict=True,
-        )
-    ]
-    return sorted(recipes, key=lambda recipe: recipe.delta_e + TUBE_COST * recipe.tubes)
+                entries[used] = score, parts[does]
+    ranked = sorted(entries.items(), key=lambda entry: entry[1][0])[:length]
+    box = found[0].box if found else ()
+    return [(tuple(box[i] for i in used), parts) for used, (_, parts) in ranked]
 
 
 def _helper(
@@ -260,16 +256,31 @@ def _helper(
 
 
 def smoothest_reflectance(lab: Array, light: str = "D65") -> Array:
-    """The smoothest spectrum that has a colour, shape (36,), held within 0.001 and 1.
+    """The smoothest spectra that have some colours, held within 0.001 and 1.
 
     The sum of squared second differences is least under the condition of equal tristimulus
     values (van Trigt, "Smoothest reflectance functions", J. Opt. Soc. Am. A 7 (1990), 1891).
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+    light : str
+
+    Returns
+    -------
+    array, shape (..., 36)
     """
+    return np.clip(xyz_from_lab(lab, light) @ _smoothest(light), 0.001, 1.0)
+
+
+@cache
+def _smoothest(light: str) -> Array:
+    """What each tristimulus value brings to the smoothest spectrum, shape (3, 36)."""
     second = np.diff(np.eye(BANDS), n=2, axis=0)
     w = weights(light)
     system = np.zeros((BANDS + 3, BANDS + 3))
     system[:BANDS, :BANDS] = second.T @ second + 1e-9 * np.eye(BANDS)
     system[:BANDS, BANDS:] = w.T
     system[BANDS:, :BANDS] = w
-    wanted = np.concatenate([np.zeros(BANDS), xyz_from_lab(lab, light)])
-    return np.clip(np.linalg.solve(system, wanted)[:BANDS], 0.001, 1.0)
+    wanted = np.vstack([np.zeros((BANDS, 3)), np.eye(3)])
+    return np.asarray(np.linalg.solve(system, wanted)[:BANDS].T)

@@ -31,7 +31,7 @@ _BLOCK: Final = 400
 _STEPS: Final = 9
 _LOOK_AFTER: Final = 3
 _HOPEFUL_FOR_EACH: Final = 2.4
-_FEWEST_HOPEFUL: Final = 60
+_FEWEST_HOPEFUL: Final = 40
 _SPARING_SETS: Final = 12
 _NEAR_ENOUGH: Final = 0.1
 _STANDS_STILL: Final = 0.995
@@ -183,7 +183,7 @@ class Searcher:
             parts = points * self.amount[block][:, None, :]
             labs, row = self.labs(block, parts), np.arange(len(block))
             for i, colour in enumerate(colours):
-                gaps = (self._away(labs, np.full(len(block), colour)) ** 2).sum(axis=-1)
+                gaps = (((labs - self.targets[colour]) @ self.metrics[colour]) ** 2).sum(axis=-1)
                 best = gaps.argmin(axis=1)
                 # A paint that stands at nothing would stay there: its logarithm has no slope.
                 least = _TRACE * self.amount[block]
@@ -216,7 +216,9 @@ class Searcher:
         sets = np.take_along_axis(sets, order, axis=1)
         starts = np.column_stack([np.take_along_axis(grown, order, axis=1), water])
         new = np.flatnonzero((np.diff(sets, axis=1) > 0).all(axis=1))
-        _, first = np.unique(sets[new], axis=0, return_index=True)
+        # A set as one number, which is told apart sooner than a row.
+        number = sets[new] @ (self.count ** np.arange(sets.shape[1]))
+        _, first = np.unique(number, return_index=True)
         kept = new[np.sort(first)]
         return sets[kept], starts[kept]
 
@@ -233,7 +235,8 @@ class Searcher:
         nudges = np.concatenate([np.zeros((1, size)), np.eye(size) * _NUDGE])
         best_x, best = x.copy(), np.full(len(sets), np.inf)
         least = np.full(len(self.wanted), np.inf)
-        for turn in range(_STEPS):
+        # A paint alone has nothing to be refined in.
+        for turn in range(_STEPS if size > 1 else 1):
             if turn == _LOOK_AFTER and len(sets) > self.hopeful:
                 # What is still far off by now will not come onto the list.
                 hopeful = _best_of_each(best, of, self.hopeful)
@@ -270,7 +273,7 @@ class Searcher:
         does /= does.sum(axis=1, keepdims=True)
         gaps = delta_e_2000(exact, self.targets[of])
         told = {}
-        for t in np.unique(of).tolist():
+        for t in sorted(set(of.tolist())):
             mine = of == t
             told[t] = Found(self.box, sets[mine], parts[mine], exact[mine], gaps[mine], does[mine])
         return told

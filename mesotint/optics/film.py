@@ -33,11 +33,25 @@ def opaque_film(parts: Array, absorption: Array, scattering: Array, finish: str 
     -------
     array, shape (..., 36)
     """
-    # With q = k / s, R = 1 / (1 + q + sqrt(q (q + 2))) put into Saunderson's formula leaves one
-    # root and one quotient. This is the sweep that every mixture goes through, so it is done in
-    # place; a common factor of all parts cancels, and the parts need no scaling.
+    # A common factor of all parts cancels, and the parts need no scaling.
     parts = np.asarray(parts)
-    k, s = parts @ absorption, parts @ scattering
+    return _seen_in_place(parts @ absorption, parts @ scattering, finish)
+
+
+def opaque_film_of(absorption: Array, scattering: Array, finish: str = "satin") -> Array:
+    """Reflectance, shape (..., 36), of opaque films whose K and S, shape (..., 36), are known.
+
+    A common factor of both changes nothing. The precision is that of the arguments.
+    """
+    return _seen_in_place(absorption, np.array(scattering), finish)
+
+
+def _seen_in_place(k: Array, s: Array, finish: str) -> Array:
+    """What is seen of opaque films; `s` is overwritten with it.
+
+    With q = k / s, R = 1 / (1 + q + sqrt(q (q + 2))) put into Saunderson's formula leaves one root
+    and one quotient. This is the sweep that every mixture goes through, so it is done in place.
+    """
     below = s + s
     below += k
     below *= k
@@ -116,7 +130,21 @@ def wash_film(
     array, shape (..., 36)
     """
     parts = np.asarray(parts, dtype=np.float64)
+    return wash_film_of(mixed(parts, absorption), mixed(parts, scattering), water, finish, paper)
+
+
+def wash_film_of(
+    absorption: Array,
+    scattering: Array,
+    water: float | Array = 0.0,
+    finish: str = "satin",
+    paper: float | Array = PAPER_REFLECTANCE,
+) -> Array:
+    """Reflectance, shape (..., 36), of washes whose K and S, shape (..., 36), are known by volume.
+
+    The other arguments are those of `wash_film`.
+    """
     thickness = np.asarray(WASH_THICKNESS / (1.0 + np.asarray(water, dtype=np.float64)))
     ground = np.broadcast_to(paper, absorption.shape[-1])
-    k, s = mixed(parts, absorption), mixed(parts, scattering)
-    return seen_reflectance(film_reflectance(k, s, thickness[..., None], ground), finish)
+    film = film_reflectance(absorption, scattering, thickness[..., None], ground)
+    return seen_reflectance(film, finish)

@@ -9,7 +9,14 @@ import numpy as np
 
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
-from mesotint.mixing.partners import MISS_FROM, partners, relation, temperature_remark
+from mesotint.mixing.partners import (
+    MISS_FROM,
+    least_chroma,
+    nearest_partner,
+    partners,
+    relation,
+    temperature_remark,
+)
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 
@@ -25,6 +32,18 @@ class PartnersTest(unittest.TestCase):
                 lab = trail.lab(np.array(trail.neutral_share))
                 with self.subTest(partner=partner.paint.key, white=white):
                     self.assertAlmostEqual(partner.chroma, np.hypot(lab[1], lab[2]), delta=0.05)
+
+    def test_the_nearest_by_itself_is_the_first_of_all(self) -> None:
+        for key in ("PO20", "PB29", "PY3", "PG18"):
+            for viewing in (Viewing(), Viewing("wash")):
+                found = [p for p in partners(PAINT(key), FITTED, 0.0, viewing) if not p.ends_there]
+                others = [p for p in FITTED if p.key != key]
+                with self.subTest(paint=key, medium=viewing.medium):
+                    self.assertIs(nearest_partner(PAINT(key), others, viewing), found[0].paint)
+                    left = least_chroma(PAINT(key), [p.paint for p in found], viewing)
+                    np.testing.assert_allclose(left, [p.chroma for p in found], atol=1e-9)
+        self.assertIsNone(nearest_partner(PAINT("PB29"), []))
+        self.assertIsNone(nearest_partner(PAINT("PB29"), [PAINT("PBk9")]))
 
     def test_nearest_to_neutral_comes_first_and_greys_after(self) -> None:
         found = partners(PAINT("PO20"), FITTED, 4)

@@ -1,4 +1,4 @@
-"""Triads, value held, and the schools of muting."""
+"""Triads, and the schools of muting."""
 
 import unittest
 
@@ -6,10 +6,10 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.mixing.mixture import Mixture
 from mesotint.mixing.muting import ways_to_mute
 from mesotint.mixing.triad import LEANS, Triad, barycentric
-from mesotint.mixing.value import WITHIN, hold_value
+from mesotint.mixing.value import WITHIN
 from mesotint.paints.library import library
 
 PAINT = library().paint
@@ -69,22 +69,6 @@ class TriadTest(unittest.TestCase):
                 triad(*keys)
         with self.assertRaisesRegex(InputError, "violet"):
             triad("PR108-light", "PY74", "PB29").leaning("vilet", 8, 45)
-
-
-class HeldValueTest(unittest.TestCase):
-    def test_every_mixture_comes_to_the_value_with_one_neutral_added(self) -> None:
-        paints = [PAINT("PY3"), PAINT("PV23")]
-        parts = np.stack([np.linspace(0, 1, 12), np.linspace(1, 0, 12)], axis=1)
-        for viewing in (Viewing(), Viewing(light="A")):
-            held = hold_value(parts, paints, 50.0, PAINT("PW6"), PAINT("PBk9"), viewing)
-            self.assertTrue(held.reached.all())
-            labs = viewing.lab(held.parts, held.paints)
-            self.assertLess(np.abs(labs[:, 0] - 50).max(), WITHIN)
-            self.assertTrue((held.parts[:, 2] * held.parts[:, 3] == 0).all())
-
-    def test_a_value_beyond_white_or_dark_is_not_reached(self) -> None:
-        held = hold_value(np.ones((1, 1)), [PAINT("PB29")], 99.9, PAINT("PW6"), PAINT("PBk9"))
-        self.assertFalse(held.reached[0])
 
 
 class WaysTest(unittest.TestCase):
