@@ -16,6 +16,7 @@ MEASURABLE_TOTAL: Final = 240
 """Most parts in all that a painter would still measure; a stronger paint wants a let-down."""
 
 _GIVEN_TOTAL: Final = 40
+_FEW: Final = 40
 _TOTALS: Final = np.concatenate([np.arange(1, MEASURABLE_TOTAL + 1), np.geomspace(270, 8000, 30)])
 
 
@@ -49,23 +50,44 @@ def whole_parts(exact: Array, lab_of: Callable[[Array], Array]) -> list[WholePar
         stay as they are.
     """
     shares = exact / exact.sum(axis=1, keepdims=True)
-    rounded = np.rint(shares[:, None, :] * _TOTALS[:, None])
+    told = {
+        i: WholeParts(given, 0.0)
+        for i in range(len(exact))
+        if (given := _whole_already(shares[i])) is not None
+    }
+    # Most mixtures come out in a few parts. A greater total rounds down by less than half a part
+    # for each paint, so what is well below the few is the smallest there is.
+    sure = _FEW + 1 - exact.shape[1] / 2
+    left = [i for i in range(len(exact)) if i not in told]
+    for i, (total, few) in zip(left, _rounded(shares[left], _TOTALS[:_FEW], lab_of), strict=True):
+        if few.cost_delta_e <= PARTS_TOLERANCE and total <= sure:
+            told[i] = few
+    left = [i for i in left if i not in told]
+    for i, (_, found) in zip(left, _rounded(shares[left], _TOTALS, lab_of), strict=True):
+        told[i] = found
+    return [told[i] for i in range(len(exact))]
+
+
+def _rounded(
+    shares: Array, totals: Array, lab_of: Callable[[Array], Array]
+) -> list[tuple[int, WholeParts]]:
+    """The smallest rounding to one of some totals that is within 1.0 of shares of shape (mixtures,
+    paints), or else the nearest, with how many parts it was before they were shortened."""
+    if not len(shares):
+        return []
+    rounded = np.rint(shares[:, None, :] * totals[:, None])
     # A paint that is in the mixture at all never rounds to nothing.
     rounded = np.where((shares > 0)[:, None, :], np.maximum(rounded, 1), 0)
-    cost = delta_e_2000(lab_of(rounded), lab_of(exact)[:, None, :])
-    result = []
-    for i in range(len(exact)):
-        if (given := _whole_already(shares[i])) is not None:
-            result.append(WholeParts(given, 0.0))
-            continue
-        by_size = np.argsort(rounded[i].sum(axis=1), kind="stable")
-        within = by_size[cost[i, by_size] <= PARTS_TOLERANCE]
-        best = within[0] if within.size else int(np.argmin(cost[i]))
-        parts = tuple(
-            int(p) for p in rounded[i, best] // np.gcd.reduce(rounded[i, best].astype(int))
-        )
-        result.append(WholeParts(parts, float(cost[i, best])))
-    return result
+    cost = delta_e_2000(lab_of(rounded), lab_of(shares)[:, None, :])
+    told = []
+    for row, costs in zip(rounded, cost, strict=True):
+        by_size = np.argsort(row.sum(axis=1), kind="stable")
+        within = by_size[costs[by_size] <= PARTS_TOLERANCE]
+        best = within[0] if within.size else int(np.argmin(costs))
+        whole = row[best].astype(int)
+        shortened = tuple((whole // np.gcd.reduce(whole)).tolist())
+        told.append((int(whole.sum()), WholeParts(shortened, float(costs[best]))))
+    return told
 
 
 def _whole_already(shares: Array) -> tuple[int, ...] | None:

@@ -9,14 +9,7 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
 from mesotint.colour.munsell import lab_from_munsell, munsell_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import (
-    DEFAULT_VIEWING,
-    Appearance,
-    Viewing,
-    appearances,
-    checked_amount,
-    merged,
-)
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, merged
 from mesotint.mixing.recipe import Recipe, Wishes, search_each
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
@@ -36,30 +29,25 @@ FAR_HUE: Final = 255.0
 
 @dataclass(frozen=True)
 class Cell:
-    """One patch of a chart: parts by paint, and how it looks."""
+    """One patch of a chart: parts by paint, and CIELAB of shape (3,)."""
 
     label: str
     paints: tuple[Paint, ...]
     parts: tuple[float, ...]
-    appearance: Appearance
+    lab: Array
 
 
 def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: Array) -> list[Cell]:
-    looks = appearances(labs)
     paints, parts = merged(paints, parts)
     return [
-        Cell(label, paints, tuple(row.tolist()), look)
-        for label, row, look in zip(labels, parts, looks, strict=True)
+        Cell(label, paints, tuple(row.tolist()), lab)
+        for label, row, lab in zip(labels, parts, labs, strict=True)
     ]
 
 
 def cells_of_recipes(found: Sequence[tuple[str, Recipe]]) -> list[Cell]:
     """Recipes, each with its label, as patches of a chart."""
-    looks = appearances(np.array([recipe.lab for _, recipe in found]))
-    return [
-        Cell(label, recipe.paints, recipe.parts, look)
-        for (label, recipe), look in zip(found, looks, strict=True)
-    ]
+    return [Cell(label, recipe.paints, recipe.parts, recipe.lab) for label, recipe in found]
 
 
 def lightness_of_value(value: float) -> float:

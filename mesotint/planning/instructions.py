@@ -195,15 +195,18 @@ class _Bench:
 
     def _without_traces(self, number: int, volumes: Array) -> Array:
         """Volumes without those that are too small to measure and would not be missed."""
-        whole, kept = np.array(self.pile(number)), np.array(volumes)
+        units = volumes * np.array([self.tool.per_ml(paint) for paint in self.paints])
+        traces = np.flatnonzero((units > 0) & (units < self.tool.least))
+        whole = np.array(self.pile(number))
         whole[: len(volumes)] += volumes
-        for i, paint in enumerate(self.paints):
-            if 0 < volumes[i] * self.tool.per_ml(paint) < self.tool.least:
-                without = whole.copy()
-                without[i] -= volumes[i]
-                both = self.viewing.lab(np.stack([whole, without]), self.all_paints)
-                if without.sum() > 0 and delta_e_2000(both[0], both[1]) < NEVER_MISSED:
-                    kept[i] = 0.0
+        if not len(traces) or whole.sum() <= volumes[traces].max():
+            return volumes
+        without = np.tile(whole, (len(traces), 1))
+        without[np.arange(len(traces)), traces] -= volumes[traces]
+        wanted, *others = self.viewing.lab(np.vstack([whole, without]), self.all_paints)
+        missed = delta_e_2000(np.array(others), wanted) >= NEVER_MISSED
+        kept = volumes.copy()
+        kept[traces[~missed]] = 0.0
         return kept
 
     def _pour(self, number: int, amount: Amount) -> None:

@@ -6,6 +6,7 @@ from functools import lru_cache
 
 import numpy as np
 
+from mesotint.colour.srgb import hex_from_lab
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
 from mesotint.mixing.trust import uncertainty
 from mesotint.optics.grid import Array
@@ -17,14 +18,14 @@ from mesotint.planning.amounts import WholeParts, whole_parts
 class Patch:
     """Parts by volume, exact and whole, and how it looks.
 
-    `opened_lab` is the mixture in the white test: opened with four parts of white, or of water in
-    a wash. `uncertainty` is one standard deviation, in CIEDE2000.
+    `opened_srgb` is the mixture in the white test on a screen: opened with four parts of white, or
+    of water in a wash. `uncertainty` is one standard deviation, in CIEDE2000.
     """
 
     parts: tuple[float, ...]
     whole: WholeParts
     appearance: Appearance
-    opened_lab: tuple[float, float, float]
+    opened_srgb: str
     uncertainty: float
 
 
@@ -43,11 +44,11 @@ def _patches_of(
 ) -> tuple[Patch, ...]:
     parts = np.frombuffer(data).reshape(shape)
     looks = appearances(viewing.lab(parts, paints))
-    opened = viewing.opened_lab(parts, paints)
+    opened, _ = hex_from_lab(viewing.opened_lab(parts, paints))
     doubts = uncertainty(viewing, parts, paints)
     whole = whole_parts(parts, lambda p: viewing.lab(p, paints))
     return tuple(
-        Patch(tuple(row.tolist()), rounded, look, tuple(light.tolist()), float(doubt))
+        Patch(tuple(row.tolist()), rounded, look, light, float(doubt))
         for row, rounded, look, light, doubt in zip(
             parts, whole, looks, opened, doubts, strict=True
         )

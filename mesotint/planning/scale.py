@@ -179,7 +179,7 @@ def steps_at(trail: Trail, shares: Array) -> list[Step]:
             patch.parts,
             patch.whole,
             patch.appearance,
-            patch.opened_lab,
+            patch.opened_srgb,
             patch.uncertainty,
             float(share),
         )

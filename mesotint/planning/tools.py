@@ -15,7 +15,7 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint, mixed_tube
 
 HONEST_STEPS: Final = 10
@@ -308,8 +308,9 @@ def _measured(
     wanted = np.array(volumes_ml)
     exact = viewing.lab(wanted, paints)
     plan = _Plan(paints, wanted, ())
-    for i in np.flatnonzero((wanted > 0) & (wanted * units < tool.within_a_tenth)).tolist():
-        doubt = _doubt(wanted, i, tool.step / units[i], paints, viewing)
+    few = np.flatnonzero((wanted > 0) & (wanted * units < tool.within_a_tenth))
+    doubts = _doubts(wanted, exact, few, tool.step / units[few], paints, viewing)
+    for i, doubt in zip(few.tolist(), doubts, strict=True):
         as_it_is = plan.volumes[i] * units[i] >= tool.step * (1 - 1e-9)
         if as_it_is and doubt < SEEN_FROM:
             continue
@@ -339,14 +340,22 @@ def _measured(
     return Measured(tuple(amounts), plan.cost(exact, tool, viewing), plan.let_downs)
 
 
-def _doubt(
-    volumes: Array, of: int, step_ml: float, paints: Sequence[Paint], viewing: Viewing
-) -> float:
-    """CIEDE2000 that half a step more or less of one paint makes."""
-    off = np.zeros(len(volumes))
-    off[of] = min(step_ml / 2, 0.99 * float(volumes[of]))
-    either = viewing.lab(np.stack([volumes, volumes + off, volumes - off]), paints)
-    return float(delta_e_2000(either[1:], either[0]).max())
+def _doubts(
+    volumes: Array,
+    exact: Array,
+    few: Indices,
+    step_ml: Array,
+    paints: Sequence[Paint],
+    viewing: Viewing,
+) -> list[float]:
+    """CIEDE2000 that half a step more or less of some of the paints makes, one after another."""
+    if not len(few):
+        return []
+    off = np.zeros((len(few), len(volumes)))
+    off[np.arange(len(few)), few] = np.minimum(step_ml / 2, 0.99 * volumes[few])
+    either = viewing.lab(np.stack([volumes + off, volumes - off]), paints)
+    told: list[float] = delta_e_2000(either, exact).max(axis=0).tolist()
+    return told
 
 
 @dataclass(frozen=True)

@@ -196,6 +196,29 @@ class WholePartsTest(unittest.TestCase):
         for parts, whole in zip(exact, found, strict=True):
             self.assertLessEqual(sum(whole.parts), parts.sum())
 
+    def test_they_are_the_fewest_of_all_that_were_tried(self) -> None:
+        """Every total to 240 tried for itself, the plain way."""
+        rng = np.random.default_rng(6)
+        keys = ("PW6", "PY43", "PB29", "PV23", "PBr7-burnt-umber")
+        paints = [PAINT(key) for key in keys]
+        exact = rng.dirichlet(np.full(5, 0.6), 12) * (rng.random((12, 5)) > 0.2)
+        exact[:, 0] += 1e-3
+        found = whole_parts(exact, lambda p: Viewing().lab(p, paints))
+        for parts, whole in zip(exact, found, strict=True):
+            shares = parts / parts.sum()
+            wanted = Viewing().lab(shares, paints)
+            fewest = np.inf
+            for total in range(1, 241):
+                tried = np.where(shares > 0, np.maximum(np.rint(shares * total), 1), 0)
+                if delta_e_2000(Viewing().lab(tried, paints), wanted) <= PARTS_TOLERANCE:
+                    fewest = min(fewest, int(tried.sum()))
+            with self.subTest(parts=parts.round(3)):
+                if np.isfinite(fewest):
+                    self.assertLessEqual(sum(whole.parts), fewest)
+                    self.assertLessEqual(whole.cost_delta_e, PARTS_TOLERANCE)
+                else:
+                    self.assertGreater(sum(whole.parts), 240)
+
     def test_a_trace_of_a_strong_paint_is_told_to_be_unmeasurable(self) -> None:
         pair = (PAINT("PW6"), PAINT("PB15:3"))
         (found,) = whole_parts(np.array([[3000.0, 1.0]]), lambda p: Viewing().lab(p, pair))
