@@ -6,12 +6,10 @@ from typing import Final
 
 import numpy as np
 
-from mesotint.colour.difference import delta_e_2000
-from mesotint.errors import InputError
-from mesotint.harmony.judgement import HALF, Judged, judged
-from mesotint.harmony.mother import Mother
+from mesotint.harmony.judgement import HALF, Judged, judged, judged_each
+from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting
-from mesotint.harmony.unity import accent_contrasts, hue_spread
+from mesotint.harmony.unity import contrasts_kept, hue_spread
 from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
@@ -68,21 +66,17 @@ class TradeOff:
 def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> TradeOff:
     """The curve of what a mother brings for what it costs."""
     painting = mother.painting
-    quiet, areas, before = ~painting.accents, painting.areas, painting.labs
+    quiet, areas = ~painting.accents, painting.areas
     fractions = np.linspace(0, 1, points)
     shares = np.where(painting.accents, accent_share, mother.even(points).T)
     labs = mother.between(shares)
     chroma = np.hypot(labs[..., 1], labs[..., 2]) @ areas
-    contrasts = accent_contrasts(painting, before)
-    kept = np.full(points, np.inf if contrasts else 1.0)
-    for was in contrasts:
-        now = delta_e_2000(labs[:, was.accent], labs[:, was.other])
-        kept = np.minimum(kept, now / max(was.delta_e, 1e-9))
+    kept = contrasts_kept(painting, labs)
     return TradeOff(
         fractions=fractions,
         spread_degrees=hue_spread(labs[:, quiet], areas[quiet]),
         chroma_kept=chroma / max(float(chroma[0]), 1e-9),
-        contrast_kept=kept,
+        contrast_kept=kept.min(axis=1) if kept.size else np.ones(points),
     )
 
 
@@ -131,14 +125,15 @@ def ranked(
     First those with which no wish gives way, then by how much chroma stays. Colours are read off
     coarsely sampled ways; `harmony` computes those of the one that is chosen.
     """
-    quiet = ~painting.accents
-    wanted = HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))
-    found = []
-    for paint in mothers:
-        try:
-            mother = Mother(painting, paint, dark=dark, points=COARSE)
-        except InputError:
-            continue
-        shares = mother.pull_to(wanted, accent_share)
-        found.append(harmony(mother, shares, mother.between(shares)))
+    quiet, areas = ~painting.accents, painting.areas
+    wanted = HALF * float(hue_spread(painting.labs[quiet], areas[quiet]))
+    tried, ways = mothers_of(painting, mothers, dark, COARSE)
+    pulls = ways.least_amount(wanted, quiet, areas)[:, None, None]
+    even = ways.shares_at(np.broadcast_to(pulls, (len(tried), 1, len(quiet))))
+    shares = np.where(painting.accents, accent_share, even)
+    told = judged_each(painting, ways.between(shares)[:, 0])
+    found = [
+        Harmony(**vars(each), mother=mother, shares=given)
+        for each, mother, given in zip(told, tried, shares[:, 0], strict=True)
+    ]
     return sorted(found, key=lambda each: (len(each.gives_way), -each.chroma_kept))

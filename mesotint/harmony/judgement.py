@@ -6,7 +6,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.harmony.painting import Painting
-from mesotint.harmony.unity import accent_contrasts, hue_spread, order_kept
+from mesotint.harmony.unity import contrast_pairs, contrasts_kept, hue_spread, order_kept
 from mesotint.optics.grid import Array
 
 HALF: Final = 0.5
@@ -47,15 +47,38 @@ class Judged:
 
 def judged(painting: Painting, after: Array) -> Judged:
     """What has become of a painting whose passages now look as `after`, shape (passages, 3)."""
-    before = painting.labs
-    quiet, areas = ~painting.accents, painting.areas
-    spreads = [float(hue_spread(labs[quiet], areas[quiet])) for labs in (before, after)]
-    chroma = [float((areas * np.hypot(labs[:, 1], labs[:, 2])).sum()) for labs in (before, after)]
-    gives = []
-    if spreads[1] > HALF * spreads[0] + _A_HAIR_DEGREES:
+    return judged_each(painting, after[None])[0]
+
+
+def judged_each(painting: Painting, afters: Array) -> list[Judged]:
+    """The same for some outcomes side by side, shape (n, passages, 3)."""
+    before, quiet, areas = painting.labs, ~painting.accents, painting.areas
+    was = float(hue_spread(before[quiet], areas[quiet]))
+    spreads = hue_spread(afters[:, quiet], areas[quiet]).tolist()
+    chroma = np.hypot(afters[..., 1], afters[..., 2]) @ areas
+    chroma /= max(float(np.hypot(before[:, 1], before[:, 2]) @ areas), 1e-9)
+    kept = contrasts_kept(painting, afters)
+    return [
+        Judged(
+            labs=after,
+            spread_before=was,
+            spread_after=spread,
+            chroma_kept=float(of_chroma),
+            contrast_kept=float(of_contrast.min()) if len(of_contrast) else 1.0,
+            gives_way=tuple(_gives_way(painting, after, was, spread, of_contrast)),
+        )
+        for after, spread, of_chroma, of_contrast in zip(afters, spreads, chroma, kept, strict=True)
+    ]
+
+
+def _gives_way(
+    painting: Painting, after: Array, was: float, spread: float, kept: Array
+) -> list[str]:
+    """The wishes that are not met, in words."""
+    before, gives = painting.labs, []
+    if spread > HALF * was + _A_HAIR_DEGREES:
         gives.append(
-            f"The hues stay {spreads[1]:.0f}° apart, and were {spreads[0]:.0f}°: this does not "
-            "halve it."
+            f"The hues stay {spread:.0f}° apart, and were {was:.0f}°: this does not halve it."
         )
     off = np.abs(after[:, 0] - before[:, 0])
     if off.max() > VALUE_WITHIN:
@@ -63,24 +86,8 @@ def judged(painting: Painting, after: Array) -> Judged:
         gives.append(f"The value of “{name}” moves by L* {off.max():.1f}.")
     if not order_kept(before, after):
         gives.append("Two passages change places in value.")
-    least, pair = min(
-        (
-            (now.delta_e / max(was.delta_e, 1e-9), was)
-            for was, now in zip(
-                accent_contrasts(painting, before), accent_contrasts(painting, after), strict=True
-            )
-        ),
-        key=lambda each: each[0],
-        default=(1.0, None),
-    )
-    if pair is not None and least < CONTRAST_KEPT:
-        names = [painting.passages[i].name for i in (pair.accent, pair.other)]
-        gives.append(f"“{names[0]}” keeps {100 * least:.0f} % of its contrast to “{names[1]}”.")
-    return Judged(
-        labs=after,
-        spread_before=spreads[0],
-        spread_after=spreads[1],
-        chroma_kept=chroma[1] / max(chroma[0], 1e-9),
-        contrast_kept=least,
-        gives_way=tuple(gives),
-    )
+    if len(kept) and kept.min() < CONTRAST_KEPT:
+        pair = contrast_pairs(painting)[int(kept.argmin())]
+        accent, other = (painting.passages[place].name for place in pair)
+        gives.append(f"“{accent}” keeps {100 * kept.min():.0f} % of its contrast to “{other}”.")
+    return gives

@@ -5,21 +5,22 @@ or a dark. Accents take none, or a trace. Common practice; there is no published
 shares, and the ranking is our own.
 """
 
-from collections.abc import Callable, Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field, replace
 from functools import cached_property
 from typing import Final
 
 import numpy as np
-from scipy.optimize import minimize
 
-from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.harmony.blend import Blend, blended
 from mesotint.harmony.judgement import HALF
+from mesotint.harmony.least import least_movement
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import hue_spread
-from mesotint.mixing.mixture import WHITE_TEST_PARTS, checked_amount
+from mesotint.harmony.ways import Ways, sampled_shares
+from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
@@ -28,25 +29,6 @@ WAYS: Final = ("equal", "same", "least")
 what reaches a wanted unity with the least movement."""
 
 FINE: Final = 33
-FRACTIONS: Final = 257
-_ROUNDS: Final = 12
-_LEAST_LOG, _MOST_LOG = -14.0, 7.0
-_CLOSINGS: Final = 4
-_CUTS: Final = 20
-_NUDGE: Final = 1e-4
-_WITHIN_DEGREES: Final = 0.05
-
-
-@dataclass(frozen=True)
-class _Mixed:
-    """Mixtures of shape (passages, n): K and S, CIELAB, and how much was added to one part of each
-    to hold its value, of the lightener or of the dark."""
-
-    absorption: Array
-    scattering: Array
-    labs: Array
-    amount: Array
-    lighten: np.ndarray
 
 
 @dataclass(frozen=True)
@@ -105,6 +87,8 @@ class Mother:
         How fine its way is sampled.
     lightness : array, shape (passages,), optional
         L* that values are held at; those of the painting where none are given.
+    sampled : Ways, optional
+        Its ways, where they were computed already; see `mothers_of`.
 
     Raises
     ------
@@ -118,6 +102,7 @@ class Mother:
     dark: Paint | None = None
     points: int = FINE
     lightness: Array | None = None
+    sampled: Ways | None = None
 
     def __post_init__(self) -> None:
         if {paint.key for paint in self.painting.table[0]} == {self.paint.key}:
@@ -128,37 +113,28 @@ class Mother:
             raise InputError("dark: name a dark to hold the values with, such as a black.", "dark")
 
     @cached_property
-    def shares(self) -> Array:
-        """Shares at which its way is sampled, closer together where a strong mother works."""
-        return np.asarray(self._roots**2)
-
-    @property
-    def _roots(self) -> Array:
-        return np.linspace(0, 1, self.points)
-
-    @cached_property
-    def ways(self) -> Array:
-        """CIELAB of every passage at `shares`, shape (passages, points, 3)."""
-        count = len(self.painting.passages)
-        return self.labs(np.broadcast_to(self.shares, (count, self.points)))
+    def ways(self) -> Ways:
+        """CIELAB of every passage along its way, sampled."""
+        if self.sampled is not None:
+            return self.sampled
+        shares = np.broadcast_to(
+            sampled_shares(self.points), (len(self.painting.passages), self.points)
+        )
+        return Ways(self._blended(shares).labs)
 
     def labs(self, shares: Array) -> Array:
         """CIELAB, shape (passages, n, 3), at shares of the mother of shape (passages, n)."""
-        return self._mixed(shares).labs
+        return np.asarray(self._blended(shares).labs[0])
 
     def opened(self, shares: Array) -> tuple[Array, Array]:
         """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`."""
-        made, light = self._mixed(shares), self.painting.viewing.lightener
-        opened = self._seen(
-            self._with(made.absorption, light.absorption, WHITE_TEST_PARTS),
-            self._with(made.scattering, light.scattering, WHITE_TEST_PARTS),
-        )
-        return made.labs, opened
+        made = self._blended(shares)
+        return made.labs[0], made.opened_labs[0]
 
     def mixtures(self, shares: Array) -> list[dict[Paint, float]]:
         """Parts of every paint in each passage, adding to 1, at shares of shape (passages,)."""
         shares = np.asarray(shares, dtype=np.float64)
-        made = self._mixed(shares[:, None])
+        made = self._blended(shares[:, None])
         paints, parts = self.painting.table
         told = []
         for i, share in enumerate(shares.tolist()):
@@ -167,8 +143,8 @@ class Mother:
                 for paint, part in zip(paints, parts[i].tolist(), strict=True)
                 if part > 0 and share < 1
             }
-            amount = float(made.amount[i, 0])
-            held = self.painting.viewing.lightener if made.lighten[i, 0] else self.dark
+            amount = float(made.amount[0, i, 0])
+            held = self.painting.viewing.lightener if made.lighten[0, i, 0] else self.dark
             for paint, part in ((self.paint, share), (held, amount)):
                 if paint is not None and part > 0:
                     row[paint] = row.get(paint, 0.0) + part
@@ -184,110 +160,23 @@ class Mother:
         ]
         return replace(self.painting, passages=tuple(passages))
 
-    def _mixed(self, shares: Array) -> "_Mixed":
-        """The passages' mixtures at shares of the mother of shape (passages, n)."""
-        k, s = self.painting.optics
-        share = np.asarray(shares, dtype=np.float64)[..., None]
-        absorption = (1 - share) * k[:, None] + share * self.paint.absorption
-        scattering = (1 - share) * s[:, None] + share * self.paint.scattering
-        plain = self._seen(absorption, scattering)
-        nothing = np.zeros(plain.shape[:-1])
-        made = _Mixed(absorption, scattering, plain, nothing, nothing > 0)
-        return self._held(made) if self.hold_value else made
-
-    def _seen(self, absorption: Array, scattering: Array) -> Array:
-        viewing = self.painting.viewing
-        one = np.ones((*absorption.shape[:-1], 1, 1))
-        film = viewing.film(one, absorption[..., None, :], scattering[..., None, :])
-        return lab_from_reflectance(film[..., 0, :], viewing.light)
-
-    def _with(self, mixed: Array, more: Array, parts: float | Array) -> Array:
-        """K or S of a mixture with parts of something more to one of it.
-
-        In a wash the volume counts as well, since what is added thins the film; where the film
-        hides, a common factor of K and S changes nothing.
-        """
-        whole = mixed + parts * more
-        return np.asarray(whole / (1 + parts)) if self.painting.viewing.medium == "wash" else whole
-
-    def _held(self, plain: "_Mixed") -> "_Mixed":
-        """The mixtures once the lightener or the dark has brought each to its passage's L*."""
-        assert self.dark is not None
-        light = self.painting.viewing.lightener
-        wanted = self.lightness if self.lightness is not None else self.painting.labs[:, 0]
-        wanted = np.broadcast_to(wanted[:, None], plain.labs.shape[:-1])
-        lighten = plain.labs[..., 0] < wanted
-        more_k = np.where(lighten[..., None], light.absorption, self.dark.absorption)
-        more_s = np.where(lighten[..., None], light.scattering, self.dark.scattering)
-        sign = np.where(lighten, 1.0, -1.0)
-
-        def off(log_amount: Array) -> tuple[Array, Array]:
-            amount = np.exp(log_amount)[..., None]
-            labs = self._seen(
-                self._with(plain.absorption, more_k, amount),
-                self._with(plain.scattering, more_s, amount),
-            )
-            return labs, sign * (labs[..., 0] - wanted)
-
-        # More of either goes one way only, so the amount is closed in on from both sides (the
-        # Illinois form of false position: Dowell and Jarratt 1971). The nearest try is what counts.
-        low, high = np.full(wanted.shape, _LEAST_LOG), np.full(wanted.shape, _MOST_LOG)
-        at_low, at_high = off(low)[1], off(high)[1]
-        amount, labs = np.zeros(wanted.shape), plain.labs
-        nearest = np.abs(plain.labs[..., 0] - wanted)
-        for _ in range(_ROUNDS):
-            middle = low - at_low * (high - low) / np.where(at_high == at_low, 1, at_high - at_low)
-            middle = np.clip(middle, low, high)
-            tried, at = off(middle)
-            better = np.abs(at) < nearest
-            nearest = np.where(better, np.abs(at), nearest)
-            amount = np.where(better, np.exp(middle), amount)
-            labs = np.where(better[..., None], tried, labs)
-            under = at < 0
-            at_high = np.where(under, at_high / 2, at)
-            at_low = np.where(under, at, at_low / 2)
-            low, high = np.where(under, middle, low), np.where(under, high, middle)
-        return _Mixed(
-            self._with(plain.absorption, more_k, amount[..., None]),
-            self._with(plain.scattering, more_s, amount[..., None]),
-            labs,
-            amount,
-            lighten,
-        )
+    def _blended(self, shares: Array) -> Blend:
+        """The passages with it, at shares of shape (passages, n)."""
+        dark = self.dark if self.hold_value else None
+        return blended(self.painting, [self.paint], shares, dark, self.lightness)
 
     def at(self, shares: Array) -> Array:
         """CIELAB of the passages, shape (passages, 3), each at its own share, computed."""
         return self.labs(np.asarray(shares)[:, None])[:, 0]
 
     def between(self, shares: Array) -> Array:
-        """CIELAB read off the sampled ways, which is quick: shapes (..., passages) to (..., 3)."""
-        at = np.sqrt(np.asarray(shares)) * (self.points - 1)
-        low = np.minimum(at.astype(int), self.points - 2)
-        part = (at - low)[..., None]
-        rows = np.arange(self.ways.shape[0])
-        return np.asarray(self.ways[rows, low] * (1 - part) + self.ways[rows, low + 1] * part)
-
-    @cached_property
-    def _roots_at(self) -> Array:
-        """Root of the share that brings each passage by even fractions of its way in the plan,
-        shape (passages, FRACTIONS)."""
-        plan = self.ways[..., 1:]
-        away = np.linalg.norm(plan - plan[:, -1:], axis=-1)
-        left = np.minimum.accumulate(away / np.maximum(away[:, :1], 1e-12), axis=1)
-        even = np.linspace(0, 1, FRACTIONS)
-        roots = [np.interp(even, 1 - row, self._roots) for row in left]
-        # A passage that is the mother's colour already has no way to go.
-        return np.asarray(np.array(roots) * (even > 0) * (away[:, :1] > 1e-9))
+        """CIELAB read off the sampled ways, which is quick: shapes (n, passages) to (n, passages,
+        3)."""
+        return np.asarray(self.ways.between(np.asarray(shares)[None])[0])
 
     def _shares_at(self, fractions: Array) -> Array:
-        """Shares at fractions of each passage's way, shape (..., passages)."""
-        at = np.asarray(fractions) * (FRACTIONS - 1)
-        low = np.clip(at.astype(int), 0, FRACTIONS - 2)
-        part = at - low
-        rows = np.arange(len(self._roots_at))
-        return np.asarray(
-            (self._roots_at[rows, low] * (1 - part) + self._roots_at[rows, low + 1] * part) ** 2
-        )
+        """Shares at fractions of each passage's way, shape (n, passages)."""
+        return np.asarray(self.ways.shares_at(fractions[None])[0])
 
     def same(self, share: float, accent_share: float = 0.0) -> Array:
         """One share for all passages but the accents."""
@@ -305,14 +194,16 @@ class Mother:
             What accents take.
         """
         checked_amount(fraction, "fraction", most=1)
-        even = np.full(len(self.painting.passages), fraction)
-        return self._without_accents(self._shares_at(even), accent_share)
+        even = np.full((1, len(self.painting.passages)), fraction)
+        return self._without_accents(self._shares_at(even)[0], accent_share)
 
     def bounded(self, shares: Array, most_delta_e: float) -> Array:
         """Shares held back so that no passage moves by more than a CIEDE2000."""
         checked_amount(most_delta_e, "most_delta_e", most=100)
-        moved = np.maximum.accumulate(delta_e_2000(self.ways, self.ways[:, :1]), axis=1)
-        most = [np.interp(most_delta_e, row, self._roots) ** 2 for row in moved]
+        labs = self.ways.labs[0]
+        moved = np.maximum.accumulate(delta_e_2000(labs, labs[:, :1]), axis=1)
+        roots = np.linspace(0, 1, self.points)
+        most = [np.interp(most_delta_e, row, roots) ** 2 for row in moved]
         return np.minimum(shares, np.array(most))
 
     def least(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
@@ -322,49 +213,12 @@ class Mother:
         the whole mother does not reach the spread, every passage takes the most that helps.
         """
         quiet, areas = ~self.painting.accents, self.painting.areas
-        count, was = int(quiet.sum()), self.painting.labs
-        steps = np.concatenate([np.zeros((1, count)), np.eye(count) * _NUDGE])
-
-        def labs(fractions: Array) -> Array:
-            every = np.zeros((*fractions.shape[:-1], len(quiet)))
-            every[..., quiet] = fractions
-            return self.between(self._shares_at(every))[..., quiet, :]
-
-        def spread(fractions: Array) -> Array:
-            return hue_spread(labs(fractions), areas[quiet])
-
-        def moved(fractions: Array) -> Array:
-            return np.asarray(((labs(fractions) - was[quiet])[..., 1:] ** 2).sum(-1) @ areas[quiet])
-
-        def slope(of: Callable[[Array], Array], at: Array) -> Array:
-            """Slopes of all unknowns at once; at the end of a way it is taken backward."""
-            sign = np.where(at + _NUDGE > 1, -1.0, 1.0)
-            told = of(at + steps * np.append(1.0, sign)[:, None])
-            return np.asarray((told[1:] - told[0]) / (_NUDGE * sign))
-
-        if not count:
-            return self._without_accents(np.zeros(len(quiet)), accent_share)
-        start = np.full(count, self._least_amount(wanted_degrees))
-        found = minimize(
-            lambda f: float(moved(f)),
-            start,
-            jac=lambda f: slope(moved, f),
-            bounds=[(0.0, 1.0)] * count,
-            constraints={
-                "type": "ineq",
-                "fun": lambda f: wanted_degrees - float(spread(f)),
-                "jac": lambda f: -slope(spread, f),
-            },
-            method="SLSQP",
-            options={"maxiter": 100, "ftol": 1e-8},
-        )
-        # The ways are sampled, so the search may end at a corner between two samples; what counts
-        # is that the spread is reached with less.
-        fractions = np.clip(found.x, 0.0, 1.0)
-        best = fractions if spread(fractions) <= wanted_degrees + _WITHIN_DEGREES else start
-        every = np.zeros(len(quiet))
-        every[quiet] = best
-        return self._without_accents(self._shares_at(every), accent_share)
+        fractions: Array = np.zeros((1, len(quiet)))
+        if quiet.any():
+            start = self._least_amount(wanted_degrees)
+            only = Ways(self.ways.labs[:, quiet])
+            fractions[0, quiet] = least_movement(only, start, wanted_degrees, areas[quiet])
+        return self._without_accents(self._shares_at(fractions)[0], accent_share)
 
     def enough(self, way: str = "equal") -> float:
         """The least amount of a giving, as `Giving.amount`, that halves the hue spread; the most
@@ -378,19 +232,9 @@ class Mother:
     def _least_amount(self, wanted_degrees: float, *, even: bool = True) -> float:
         """The least fraction of the way, or else the least share, at which a spread is reached; 1
         where none does."""
-        quiet, areas = ~self.painting.accents, self.painting.areas
-        low, high = 0.0, 1.0
-        for _ in range(_CLOSINGS):
-            tried = np.linspace(low, high, _CUTS + 1)
-            all_alike = np.repeat(tried[:, None], len(quiet), axis=1)
-            labs = self.between(self._shares_at(all_alike) if even else all_alike)
-            under = np.flatnonzero(hue_spread(labs[:, quiet], areas[quiet]) <= wanted_degrees)
-            if not len(under):
-                return 1.0
-            if under[0] == 0:
-                return low
-            low, high = float(tried[under[0] - 1]), float(tried[under[0]])
-        return high
+        painting = self.painting
+        found = self.ways.least_amount(wanted_degrees, ~painting.accents, painting.areas, even=even)
+        return float(found[0])
 
     def pull_to(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
         """The least equal pull that reaches a hue spread of what is no accent."""
@@ -420,3 +264,23 @@ class Mother:
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
         return np.where(self.painting.accents, accent_share, shares)
+
+
+def mothers_of(
+    painting: Painting, paints: Sequence[Paint], dark: Paint, points: int
+) -> tuple[list[Mother], Ways]:
+    """Each paint as a mother that holds values, and the ways of all together, computed in float32.
+
+    What can be no mother, since everything is that paint already, is left out.
+    """
+    mothers = []
+    for paint in paints:
+        try:
+            mothers.append(Mother(painting, paint, dark=dark, points=points))
+        except InputError:
+            continue
+    shares = np.broadcast_to(sampled_shares(points), (len(painting.passages), points))
+    made = blended(painting, [m.paint for m in mothers], shares, dark, dtype=np.float32)
+    ways = Ways(made.labs.astype(np.float64))
+    alone = [replace(m, sampled=Ways(ways.labs[i : i + 1])) for i, m in enumerate(mothers)]
+    return alone, ways

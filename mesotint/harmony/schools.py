@@ -265,10 +265,10 @@ def muting_partner(mother: Mother) -> School:
     lightness = painting.labs[:, 0]
     clean = replace(mother, painting=replace(painting, passages=tuple(pure)), lightness=lightness)
     wanted = lch_from_lab(painting.labs)[:, 1]
-    ways = clean.ways
+    ways = clean.ways.labs[0]
     # How clear each still is along its way; it only becomes duller.
     chroma = np.minimum.accumulate(np.hypot(ways[..., 1], ways[..., 2]), axis=1)
-    roots = np.sqrt(clean.shares)
+    roots = np.linspace(0, 1, clean.points)
     shares = np.array(
         [
             0.0 if accents[i] else float(np.interp(-wanted[i], -chroma[i], roots)) ** 2

@@ -24,6 +24,11 @@ _GREATEST_SPREAD: Final = 180.0
 _ORDER_STEP: Final = 1.0
 
 
+def spread_length(degrees: float) -> float:
+    """Length of the mean of unit vectors whose circular standard deviation this is."""
+    return float(np.exp(-(np.radians(min(degrees, _GREATEST_SPREAD)) ** 2) / 2))
+
+
 def hue_spread(labs: Array, areas: Array) -> Array:
     """Spread of hue in degrees, each colour weighted by its area and its chroma.
 
@@ -43,7 +48,7 @@ def hue_spread(labs: Array, areas: Array) -> Array:
     plan = np.asarray(labs)[..., 1:]
     weight = np.hypot(plan[..., 0], plan[..., 1]) @ areas
     mean = np.linalg.norm(np.einsum("p,...pi->...i", areas, plan), axis=-1)
-    least = np.exp(-(np.radians(_GREATEST_SPREAD) ** 2) / 2)
+    least = spread_length(_GREATEST_SPREAD)
     length = np.clip(mean / np.maximum(weight, 1e-12), least, 1.0)
     return np.asarray(np.where(weight > 0, np.degrees(np.sqrt(-2 * np.log(length))), 0.0))
 
@@ -79,20 +84,46 @@ class AccentContrast:
     chroma: float
 
 
+def contrast_pairs(painting: Painting) -> list[tuple[int, int]]:
+    """Each accent with each passage that it touches."""
+    accents = np.flatnonzero(painting.accents).tolist()
+    return [(accent, other) for accent in accents for other in painting.neighbours(accent)]
+
+
+def contrasts_kept(painting: Painting, labs: Array) -> Array:
+    """What accents keep of their CIEDE2000 to what they touch.
+
+    Parameters
+    ----------
+    painting : Painting
+        Before.
+    labs : array, shape (n, passages, 3)
+        Its passages' colours after.
+
+    Returns
+    -------
+    array, shape (n, pairs)
+        In the order of `contrast_pairs`.
+    """
+    accents, others = np.array(contrast_pairs(painting), dtype=np.intp).reshape(-1, 2).T
+    was, *now = delta_e_2000(
+        *(np.concatenate([painting.labs[None], labs])[:, at] for at in (accents, others))
+    )
+    return np.asarray(np.array(now) / np.maximum(was, 1e-9))
+
+
 def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
     """Each accent against what it touches, with the passages' colours of shape (passages, 3)."""
     lch = lch_from_lab(labs)
-    told = []
-    for accent in np.flatnonzero(painting.accents).tolist():
-        others = painting.neighbours(accent)
-        gaps = delta_e_2000(labs[accent], labs[others])
-        turns = (lch[accent, 2] - lch[others, 2] + 180) % 360 - 180
-        steps = lch[accent] - lch[others]
-        told += [
-            AccentContrast(accent, other, float(gap), float(step[0]), float(turn), float(step[1]))
-            for other, gap, step, turn in zip(others, gaps, steps, turns, strict=True)
-        ]
-    return told
+    pairs = contrast_pairs(painting)
+    accents, others = np.array(pairs, dtype=np.intp).reshape(-1, 2).T
+    gaps = delta_e_2000(labs[accents], labs[others])
+    steps = lch[accents] - lch[others]
+    turns = (steps[:, 2] + 180) % 360 - 180
+    return [
+        AccentContrast(accent, other, float(gap), float(step[0]), float(turn), float(step[1]))
+        for (accent, other), gap, step, turn in zip(pairs, gaps, steps, turns, strict=True)
+    ]
 
 
 def order_kept(before: Array, after: Array) -> bool:

@@ -13,7 +13,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.harmony.candidates import candidates, harmony, ranked
 from mesotint.harmony.judgement import HALF
-from mesotint.harmony.mother import Mother
+from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.unity import MERGES_BELOW, common_share, hue_spread, order_kept, seen
 from mesotint.mixing.mixture import DEFAULT_VIEWING
@@ -124,7 +124,7 @@ class MotherTest(unittest.TestCase):
     def test_held_values_stay_within_half_a_step(self) -> None:
         for key in ("PB15:3", "PY43", "PR101", "PW6", "PBk9"):
             mother = self.mother(key)
-            off = np.abs(mother.ways[..., 0] - yard().labs[:, None, 0])
+            off = np.abs(mother.ways.labs[0, ..., 0] - yard().labs[:, None, 0])
             self.assertLess(off.max(), 0.5, key)
 
     @settings(max_examples=40, deadline=None)
@@ -161,7 +161,7 @@ class MotherTest(unittest.TestCase):
                 self.assertAlmostEqual(shares[i], brentq(left, 0, 1, xtol=1e-6), delta=0.01)
 
     def test_the_least_shares_agree_with_an_optimiser_of_another_kind(self) -> None:
-        """COBYLA on exact mixtures, which knows no slopes, against our SLSQP on sampled ways."""
+        """COBYLA on exact mixtures, which knows no slopes, against our SLSQP on smooth ways."""
         painting = Painting(
             (passage("mud", 0.4, PBr7_umber=2, PW6=1), passage("water", 0.35, PB35=2, PW6=2),
              passage("rust", 0.25, PO20=2, PBk9=0.3))
@@ -192,6 +192,46 @@ class MotherTest(unittest.TestCase):
         np.testing.assert_allclose(ours, theirs.x.clip(0, 1), atol=0.01)
         self.assertLess(cost(ours), cost(mother.pull_to(wanted)) * 1.001)
 
+    def test_with_values_held_a_search_without_slopes_finds_the_same_shares(self) -> None:
+        """COBYQA (Ragonneau and Zhang 2023, as scipy has it) on six passages of the yard."""
+        painting, quiet = yard(), ~yard().accents
+        mother = self.mother("PBr7-raw-umber", points=129)
+        areas = painting.areas[quiet]
+        wanted = HALF * float(hue_spread(painting.labs[quiet], areas))
+
+        def labs(shares: np.ndarray) -> np.ndarray:
+            every = np.zeros((1, 7))
+            every[0, quiet] = shares.clip(0, 1)
+            return mother.between(every)[0, quiet]
+
+        def cost(shares: np.ndarray) -> float:
+            moved = labs(shares)[:, 1:] - painting.labs[quiet, 1:]
+            return float(areas @ (moved**2).sum(axis=1))
+
+        theirs = minimize(
+            cost,
+            mother.pull_to(wanted)[quiet],
+            bounds=[(0, 1)] * int(quiet.sum()),
+            constraints={"type": "ineq", "fun": lambda x: wanted - hue_spread(labs(x), areas)},
+            method="COBYQA",
+            options={"initial_tr_radius": 0.05},
+        )
+        ours = mother.least(wanted)[quiet]
+        np.testing.assert_allclose(ours, theirs.x, atol=0.01)
+        self.assertLess(cost(ours), theirs.fun * 1.001)
+
+    def test_mothers_of_many_are_each_as_alone(self) -> None:
+        paints = [PAINT(key) for key in ("PB15:3", "PY43", "PR101", "PW6")]
+        alone, together = mothers_of(yard(), [*paints, *BOX[:2]], BLACK, 9)
+        for i, paint in enumerate(paints):
+            one = Mother(yard(), paint, dark=BLACK, points=9)
+            np.testing.assert_allclose(alone[i].ways.labs, one.ways.labs, atol=0.02)
+            np.testing.assert_allclose(together.labs[i], one.ways.labs[0], atol=0.02)
+            least = together.least_amount(30.0, ~yard().accents, yard().areas)[i]
+            pulled = one.at(alone[i].pull_to(30.0))
+            np.testing.assert_allclose(pulled, one.at(one.pull_to(30.0)), atol=0.05)
+            np.testing.assert_allclose(alone[i].equal_pull(float(least)), alone[i].pull_to(30.0))
+
     def test_no_passage_moves_farther_than_it_may(self) -> None:
         mother = self.mother()
         bounded = mother.bounded(mother.equal_pull(0.8), 6.0)
@@ -210,6 +250,10 @@ class MotherTest(unittest.TestCase):
         np.testing.assert_allclose(best.labs[6], yard().labs[6], atol=0.01)
         keys = {harmony.mother.paint.key for harmony in found}
         self.assertLessEqual({"passage0", "main grey", "PB29"}, keys)
+
+    def test_nothing_to_rank_is_ranked_as_nothing(self) -> None:
+        mud = Painting((passage("mud", 1.0, PBr7_umber=1),))
+        self.assertEqual(ranked(mud, [PAINT("PBr7-burnt-umber")], BLACK), [])
 
     def test_what_cannot_be_had_is_said(self) -> None:
         weak = harmony(self.mother(), self.mother().same(0.001))
