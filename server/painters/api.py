@@ -5,14 +5,15 @@ from django.contrib.auth import login
 from django.http import Http404, HttpRequest
 from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
-from ninja import Field, Router, Schema
+from ninja import Router
+from pydantic import BaseModel, Field
 
 from server.painters.models import DARKEST_STAGE, DEMO_PAINTER, LIGHTEST_STAGE, Painter
 
 router = Router(tags=["painters"])
 
 
-class MeOut(Schema):
+class MeOut(BaseModel):
     """The signed-in painter, if any."""
 
     name: str | None
@@ -20,7 +21,7 @@ class MeOut(Schema):
     demo: bool
 
 
-class StageIn(Schema):
+class StageIn(BaseModel):
     """The surround's Munsell value."""
 
     stage_value: float = Field(ge=DARKEST_STAGE, le=LIGHTEST_STAGE)

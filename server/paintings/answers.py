@@ -2,7 +2,7 @@
 
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from server.paintings.requests import MotherIn, PaintingMeasureIn, PaintingRequest
 from server.piles.schemas import OpenedLookOut
@@ -10,14 +10,14 @@ from server.scales.answers import LookOut, PlanLineOut, TicksOut, TrailOut, Used
 from server.scales.requests import EndIn, TubePart
 
 
-class ShareOut(Schema):
+class ShareOut(BaseModel):
     """How much of one paint a mixture holds, 0 to 1."""
 
     name: str
     share: float
 
 
-class HarmonisedOut(Schema):
+class HarmonisedOut(BaseModel):
     """One passage before and after.
 
     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
@@ -35,7 +35,7 @@ class HarmonisedOut(Schema):
     way: TrailOut | None
 
 
-class FigureOut(Schema):
+class FigureOut(BaseModel):
     """One figure of what the eye will see."""
 
     name: str
@@ -46,14 +46,14 @@ class FigureOut(Schema):
     alarm: bool
 
 
-class SeenOut(Schema):
+class SeenOut(BaseModel):
     """What the eye will see, and the passages on the outline of the palette in the plan."""
 
     figures: list[FigureOut]
     outline: list[int]
 
 
-class JudgedOut(Schema):
+class JudgedOut(BaseModel):
     """What unity costs: hue spread in degrees before and after, shares kept, and what gives way."""
 
     spread_before: float
@@ -63,7 +63,7 @@ class JudgedOut(Schema):
     gives_way: list[str]
 
 
-class CurveOut(Schema):
+class CurveOut(BaseModel):
     """The trade-off of a mother at even fractions of the way."""
 
     fractions: list[float]
@@ -80,7 +80,7 @@ class MotherOut(LookOut):
     curve: CurveOut
 
 
-class HarmonyOut(Schema):
+class HarmonyOut(BaseModel):
     """A painting as computed: its passages, what the eye will see, and the mother's work.
 
     `apart` are pairs of passages that touch in the painting and could not in the patchwork.
@@ -119,7 +119,7 @@ class TubeNeedOut(UsedOut):
     lasts: bool | None
 
 
-class PassageNeedOut(Schema):
+class PassageNeedOut(BaseModel):
     """How much of a passage to mix, the mother in it, and what measuring it costs in CIEDE2000."""
 
     place: int
@@ -128,7 +128,7 @@ class PassageNeedOut(Schema):
     cost_delta_e: float
 
 
-class PaintingPlanOut(Schema):
+class PaintingPlanOut(BaseModel):
     """From plan to palette: what to mix, in order, and what it takes. `key` tells plans apart."""
 
     key: str
@@ -148,7 +148,7 @@ class PaletteLookOut(LookOut):
     was: LookOut
 
 
-class VersionOut(Schema):
+class VersionOut(BaseModel):
     """A named version of a palette, and in words how it differs from the one that is kept now."""
 
     id: int
@@ -159,7 +159,7 @@ class VersionOut(Schema):
     palette: list[PaletteLookOut]
 
 
-class PaintingSummaryOut(Schema):
+class PaintingSummaryOut(BaseModel):
     """A painting as it stands on the shelf."""
 
     id: int
@@ -179,7 +179,7 @@ class PaintingOut(PaintingSummaryOut):
     current_data: bool
 
 
-class SourceOut(Schema):
+class SourceOut(BaseModel):
     """A mixture found for a passage: what to mix, what it looks like, and how far off it is."""
 
     mixture: EndIn

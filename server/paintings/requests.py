@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from pydantic import BaseModel, Field
 
 from server.painters.kept import NAME_LENGTH
 from server.piles.schemas import TargetIn
@@ -13,7 +13,7 @@ MOST_PASSAGES = 40
 Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
 
 
-class PassageIn(Schema):
+class PassageIn(BaseModel):
     """One passage: its share of the surface in per cent, and what it is mixed from."""
 
     name: Name = ""
@@ -23,7 +23,7 @@ class PassageIn(Schema):
     mixture: EndIn | None = None
 
 
-class MotherIn(Schema):
+class MotherIn(BaseModel):
     """Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
     grey of the main pair, or a colour that the box is to mix."""
 
@@ -32,14 +32,14 @@ class MotherIn(Schema):
     colour: str = Field("", max_length=60)
 
 
-class PinnedIn(Schema):
+class PinnedIn(BaseModel):
     """A passage whose share stays where the painter put it."""
 
     place: Place
     share: Share
 
 
-class GivingIn(Schema):
+class GivingIn(BaseModel):
     """How the mother is given: without an amount, just as far as halves the hue spread."""
 
     way: Literal["equal", "same", "least"] = "equal"
@@ -56,7 +56,7 @@ class GivingIn(Schema):
     pins: list[PinnedIn] = Field([], max_length=MOST_PASSAGES)
 
 
-class SurfaceIn(Schema):
+class SurfaceIn(BaseModel):
     """The surface to cover, its coats, and how far the paint goes."""
 
     width_cm: float = Field(40.0, ge=1, le=2000, allow_inf_nan=False)
@@ -77,7 +77,7 @@ class PaintingRequest(Seen):
     surface: SurfaceIn = SurfaceIn()
 
 
-class PaintingMeasureIn(Schema):
+class PaintingMeasureIn(BaseModel):
     """What the painter measures paint with."""
 
     tool: Literal["grams", "ml", "drops", "ribbon"] = "ml"
@@ -85,21 +85,21 @@ class PaintingMeasureIn(Schema):
     nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
 
 
-class PaintingPlanIn(Schema):
+class PaintingPlanIn(BaseModel):
     """A painting to plan the mixing of."""
 
     request: PaintingRequest
     measure: PaintingMeasureIn = PaintingMeasureIn()
 
 
-class SchoolsIn(Schema):
+class SchoolsIn(BaseModel):
     """A painting to bring together by every school."""
 
     request: PaintingRequest
     tubes: int = Field(5, ge=3, le=8, description="How many tubes the limited set may have.")
 
 
-class PaintingIn(Schema):
+class PaintingIn(BaseModel):
     """A painting to keep; when it is kept again, with the revision it was opened at."""
 
     name: str = Field("", max_length=NAME_LENGTH)
@@ -108,20 +108,20 @@ class PaintingIn(Schema):
     revision: int | None = None
 
 
-class VersionIn(Schema):
+class VersionIn(BaseModel):
     """A name for the palette as it is now."""
 
     name: str = Field("", max_length=NAME_LENGTH)
 
 
-class PatchOfSheetIn(Schema):
+class PatchOfSheetIn(BaseModel):
     """A patch of a kept sheet."""
 
     sheet: int
     place: int = Field(ge=0, le=1000)
 
 
-class SourceIn(Schema):
+class SourceIn(BaseModel):
     """Where a passage's mixture comes from: exactly one of these."""
 
     pile: int | None = None

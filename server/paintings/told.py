@@ -36,7 +36,7 @@ from server.paintings.composing import Composed, compose
 from server.paintings.requests import MotherIn, PaintingRequest, SchoolsIn
 from server.piles.schemas import OpenedLookOut
 from server.scales.answers import TrailOut
-from server.scales.ends import line_fields, look_fields, mixture_of
+from server.scales.ends import lines_fields, look_fields, mixture_of
 from server.scales.requests import EndIn
 
 WAY_POINTS = 33
@@ -136,8 +136,8 @@ def _passages(
         shares, even = found.shares, mother.even(WAY_POINTS)
         labs, opened = mother.opened(even)
         ways = [
-            TrailOut(share=row.tolist(), **line_fields(lab, light))
-            for row, lab, light in zip(even, labs, opened, strict=True)
+            TrailOut(share=row, **line)
+            for row, line in zip(even.tolist(), lines_fields(labs, opened), strict=True)
         ]
     return [
         HarmonisedOut(

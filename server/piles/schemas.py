@@ -3,7 +3,7 @@
 from datetime import datetime
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from pydantic import BaseModel, Field
 
 from mesotint.mixing.palette import LEAST_ML, MOST_ML
 from server.piles.models import NAME_LENGTH
@@ -18,7 +18,7 @@ ShareOfSide = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 Measure = Literal["ml", "grams", "drops", "ribbon"]
 
 
-class AreaIn(Schema):
+class AreaIn(BaseModel):
     """An area of a photograph, in shares of its width and height; a point has no extent."""
 
     left: ShareOfSide
@@ -27,14 +27,14 @@ class AreaIn(Schema):
     height: ShareOfSide = 0.0
 
 
-class PhotoAreaIn(Schema):
+class PhotoAreaIn(BaseModel):
     """An area of one of the painter's photographs."""
 
     photograph: Key
     area: AreaIn
 
 
-class TargetIn(Schema):
+class TargetIn(BaseModel):
     """A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
     of an area of a photograph; or a random mud of the box."""
 
@@ -46,7 +46,7 @@ class TargetIn(Schema):
     mud: bool = False
 
 
-class PileIn(Schema):
+class PileIn(BaseModel):
     """A pile to begin, empty or with a mixture of a volume; a let-down begins with its mixture."""
 
     name: Named = ""
@@ -57,14 +57,14 @@ class PileIn(Schema):
     token: Token | None = None
 
 
-class PileChange(Schema):
+class PileChange(BaseModel):
     """A pile's name or target; what is left out stays."""
 
     name: str | None = Field(None, min_length=1, max_length=NAME_LENGTH)
     target: TargetIn | None = None
 
 
-class PileEventIn(Schema):
+class PileEventIn(BaseModel):
     """One thing to do to a pile; `token` tells it from all others of this pile.
 
     ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
@@ -81,7 +81,7 @@ class PileEventIn(Schema):
     token: Token
 
 
-class SplitIn(Schema):
+class SplitIn(BaseModel):
     """How to split a pile: into equal piles, or by shares, the first of which stays."""
 
     into: int = Field(2, ge=2, le=12)
@@ -89,14 +89,14 @@ class SplitIn(Schema):
     token: Token
 
 
-class PotIn(Schema):
+class PotIn(BaseModel):
     """Which pot takes what is left of a pile; a new one where none is named."""
 
     pot: Key | None = None
     token: Token
 
 
-class FamilyIn(Schema):
+class FamilyIn(BaseModel):
     """A set of related piles to make by carrying a share of each pile into the next."""
 
     kind: Literal["distance", "value"]
@@ -104,21 +104,21 @@ class FamilyIn(Schema):
     token: Token
 
 
-class WeighIn(Schema):
+class WeighIn(BaseModel):
     """What the scale shows, settled, as an addition of a tube."""
 
     tube: Key
     token: Token
 
 
-class MeasurePileIn(Schema):
+class MeasurePileIn(BaseModel):
     """Readings of a pile to average."""
 
     count: int = Field(3, ge=1, le=20)
     token: Token
 
 
-class PileStepOut(Schema):
+class PileStepOut(BaseModel):
     """Something done that stands, and how the pile looked after it; none where nothing is left."""
 
     kind: str
@@ -146,7 +146,7 @@ class AdviceOut(LookOut):
     says: str
 
 
-class PileAdviceOut(Schema):
+class PileAdviceOut(BaseModel):
     """What is wrong with a pile, what waits, and what to add."""
 
     wrong: list[str]
@@ -159,7 +159,7 @@ class PileAdviceOut(Schema):
     says: str
 
 
-class IngredientOut(Schema):
+class IngredientOut(BaseModel):
     """What is in a pile of one tube, or of what thins it."""
 
     tube: int | None
@@ -168,7 +168,7 @@ class IngredientOut(Schema):
     share: float
 
 
-class CalibratesOut(Schema):
+class CalibratesOut(BaseModel):
     """A tube whose calibration a measured pile can serve, as a reading of it; `alone` tells whether
     nothing but white is with it."""
 
@@ -177,7 +177,7 @@ class CalibratesOut(Schema):
     alone: bool
 
 
-class CalibrateIn(Schema):
+class CalibrateIn(BaseModel):
     """The tube to keep a measured pile as a reading of."""
 
     tube: Key
@@ -187,7 +187,7 @@ class OpenedLookOut(LookOut, OpenedOut):
     """A look, and the same opened for the white test."""
 
 
-class PileSummaryOut(Schema):
+class PileSummaryOut(BaseModel):
     """A pile on the palette, known by its colour and its target's."""
 
     id: int
@@ -215,14 +215,14 @@ class PileOut(PileSummaryOut):
     advice: PileAdviceOut | None
 
 
-class TouchingOut(Schema):
+class TouchingOut(BaseModel):
     """A pile and its target under a light, the pile opened with white as well."""
 
     pile: OpenedLookOut | None
     target: LookOut | None
 
 
-class GramScaleOut(Schema):
+class GramScaleOut(BaseModel):
     """What the simulated gram scale shows; no figure where it is overloaded.
 
     Between `least_g` and `greatest_g` it weighs honestly.
@@ -235,13 +235,13 @@ class GramScaleOut(Schema):
     least_g: float
 
 
-class GramScaleIn(Schema):
+class GramScaleIn(BaseModel):
     """The step of the scale."""
 
     step_g: Literal[0.1, 0.01]
 
 
-class PutIn(Schema):
+class PutIn(BaseModel):
     """What the simulated hand puts on the scale, or below zero takes off it.
 
     A hand is unsteady: what it squeezes out is about what it meant.
@@ -251,20 +251,20 @@ class PutIn(Schema):
     unsteady: bool = False
 
 
-class CardIn(Schema):
+class CardIn(BaseModel):
     """The card in a picture and where it lies."""
 
     kind: Literal["white", "grey"]
     area: AreaIn
 
 
-class CardSet(Schema):
+class CardSet(BaseModel):
     """A picture's card; none takes it out."""
 
     card: CardIn | None
 
 
-class PhotographOut(Schema):
+class PhotographOut(BaseModel):
     """A photograph of the painter's."""
 
     id: int
@@ -287,7 +287,7 @@ class NoteOut(LookOut):
     share: float
 
 
-class KeepIn(Schema):
+class KeepIn(BaseModel):
     """A name to keep a pile's mixture by."""
 
     name: Named = ""

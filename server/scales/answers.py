@@ -2,12 +2,12 @@
 
 from datetime import datetime
 
-from ninja import Schema
+from pydantic import BaseModel
 
 from server.scales.requests import MeasureIn, SheetRequest, TubePart
 
 
-class ColourOut(Schema):
+class ColourOut(BaseModel):
     """A colour as a screen shows it. `value_srgb` is its lightness alone."""
 
     srgb: str
@@ -29,14 +29,14 @@ class OpenedOut(ColourOut):
     opened_srgb: str
 
 
-class PaintRef(Schema):
+class PaintRef(BaseModel):
     """A paint of a sheet."""
 
     key: str
     name: str
 
 
-class PartOut(Schema):
+class PartOut(BaseModel):
     """How much of one paint a patch holds."""
 
     key: str
@@ -68,7 +68,7 @@ class StepOut(PatchOut):
     pinned: bool
 
 
-class LineOut(Schema):
+class LineOut(BaseModel):
     """Colours in order, for drawing and for smooth dragging.
 
     `value_srgb` is each point's lightness alone, `opened_srgb` the mixture opened with four parts
@@ -88,7 +88,7 @@ class TrailOut(LineOut):
     share: list[float]
 
 
-class NeutralOut(Schema):
+class NeutralOut(BaseModel):
     """Where the trail comes nearest to grey, how far it misses, and which way it leans.
 
     `step` is the step that lies there, or the nearest one; `among_steps` says which.
@@ -103,14 +103,14 @@ class NeutralOut(Schema):
     miss: str
 
 
-class AheadOut(Schema):
+class AheadOut(BaseModel):
     """The trail with other amounts of its third paint, so that the amount can be dragged."""
 
     parts: list[float]
     trails: list[TrailOut]
 
 
-class ScaleOut(Schema):
+class ScaleOut(BaseModel):
     """A computed scale."""
 
     paints: list[PaintRef]
@@ -130,14 +130,14 @@ class FieldOut(LineOut):
     parts: list[list[float]]
 
 
-class ChromaLineOut(Schema):
+class ChromaLineOut(BaseModel):
     """Where the triangle has one chroma: pieces of line, each two points of the triangle."""
 
     chroma: float
     pieces: list[list[list[float]]]
 
 
-class TriangleOut(Schema):
+class TriangleOut(BaseModel):
     """A computed triangle; `patches` are its picks, in order."""
 
     paints: list[PaintRef]
@@ -152,7 +152,7 @@ class TriangleOut(Schema):
     paint_data_version: str
 
 
-class ChartOut(Schema):
+class ChartOut(BaseModel):
     """A computed chart, row by row."""
 
     title: str
@@ -163,7 +163,7 @@ class ChartOut(Schema):
     paint_data_version: str
 
 
-class FixOut(Schema):
+class FixOut(BaseModel):
     """The paint that takes a lean out: parts to one of the pair, and what it does."""
 
     tube: int
@@ -201,7 +201,7 @@ class WayOut(PatchOut):
     reached: bool
 
 
-class CompareOut(Schema):
+class CompareOut(BaseModel):
     """Two scales patch by patch: the other one's patches and CIEDE2000 between each two."""
 
     name: str
@@ -209,28 +209,28 @@ class CompareOut(Schema):
     delta_e: list[float]
 
 
-class AmountOut(Schema):
+class AmountOut(BaseModel):
     """One paint of a patch, in the painter's measure."""
 
     name: str
     says: str
 
 
-class MeasuredOut(Schema):
+class MeasuredOut(BaseModel):
     """A patch in the painter's measure, and what the rounding costs in CIEDE2000."""
 
     amounts: list[AmountOut]
     cost_delta_e: float
 
 
-class PlanLineOut(Schema):
+class PlanLineOut(BaseModel):
     """One thing to do, below its heading."""
 
     heading: str
     says: str
 
 
-class UsedOut(Schema):
+class UsedOut(BaseModel):
     """What one tube must give in all."""
 
     key: str
@@ -239,7 +239,7 @@ class UsedOut(Schema):
     volume_ml: float
 
 
-class PlanOut(Schema):
+class PlanOut(BaseModel):
     """A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart."""
 
     key: str
@@ -252,7 +252,7 @@ class PlanOut(Schema):
     each_ml: float
 
 
-class TicksOut(Schema):
+class TicksOut(BaseModel):
     """Lines of a plan that are done."""
 
     plan: str
@@ -268,7 +268,7 @@ class SavedPatchOut(LookOut):
     note: str
 
 
-class SheetHead(Schema):
+class SheetHead(BaseModel):
     """What every answer tells of a kept sheet."""
 
     id: int

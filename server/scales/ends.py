@@ -1,7 +1,6 @@
 """A painter's tubes and mixtures as paints of the core."""
 
 from collections.abc import Iterable, Sequence
-from dataclasses import asdict
 from typing import Any
 
 import numpy as np
@@ -86,8 +85,7 @@ def look_out(look: Appearance) -> LookOut:
 
 def look_fields(look: Appearance) -> dict[str, Any]:
     """Fields of an appearance that travel with every colour."""
-    told = asdict(look)
-    return {key: told[key] for key in LookOut.model_fields}
+    return {key: getattr(look, key) for key in LookOut.model_fields}
 
 
 def looks_of(paints: Sequence[Paint], viewing: Viewing) -> list[LookOut]:
@@ -131,7 +129,7 @@ def patch_fields(
     return {
         "mixture": mixture_of(box, paints, patch.parts),
         **look_fields(patch.appearance),
-        "opened_srgb": hex_from_lab(np.array(patch.opened_lab))[0][0],
+        "opened_srgb": patch.opened_srgb,
         "label": label,
         "parts": [
             PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
@@ -146,14 +144,24 @@ def patch_fields(
 
 def line_fields(labs: Array, opened: Array) -> dict[str, Any]:
     """Fields of a `LineOut` from CIELAB, shape (n, 3), plain and opened."""
-    srgb, inside = hex_from_lab(labs)
-    return {
-        "lab": np.round(labs, 2).tolist(),
+    return lines_fields(labs[None], opened[None])[0]
+
+
+def lines_fields(labs: Array, opened: Array) -> list[dict[str, Any]]:
+    """Fields of `LineOut` for each of some lines of equal length, shape (lines, n, 3)."""
+    flat, points = labs.reshape(-1, 3), labs.shape[1]
+    srgb, inside = hex_from_lab(flat)
+    told = {
+        "lab": np.round(flat, 2).tolist(),
         "srgb": srgb,
         "in_gamut": inside,
-        "value_srgb": neutral_hex(labs[:, 0]),
-        "opened_srgb": hex_from_lab(opened)[0],
+        "value_srgb": neutral_hex(flat[:, 0]),
+        "opened_srgb": hex_from_lab(opened.reshape(-1, 3))[0],
     }
+    return [
+        {name: values[at : at + points] for name, values in told.items()}
+        for at in range(0, len(flat), points)
+    ]
 
 
 def line_out(line: Line) -> LineOut:

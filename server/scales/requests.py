@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from pydantic import BaseModel, Field
 
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
@@ -23,21 +23,21 @@ Name = Annotated[str, Field(max_length=NAME_LENGTH)]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
-class TubePart(Schema):
+class TubePart(BaseModel):
     """Parts by volume of one tube."""
 
     tube: int
     parts: Amount = 1.0
 
 
-class EndIn(Schema):
+class EndIn(BaseModel):
     """A colour to mix from: one tube, or a mixture of some in parts."""
 
     parts: list[TubePart] = Field(min_length=1, max_length=MOST_IN_MIXTURE)
     name: Name = Field("", description="What the painter calls the mixture.")
 
 
-class Seen(Schema):
+class Seen(BaseModel):
     """How everything is laid and seen."""
 
     medium: Literal["opaque", "wash"] = "opaque"
@@ -45,14 +45,14 @@ class Seen(Schema):
     light: Light = "D65"
 
 
-class ThirdIn(Schema):
+class ThirdIn(BaseModel):
     """A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest."""
 
     end: EndIn
     parts: float = Field(ge=0, le=20, allow_inf_nan=False)
 
 
-class PinIn(Schema):
+class PinIn(BaseModel):
     """A step that stays where the painter put it."""
 
     place: int = Field(ge=1, le=MOST_STEPS)
@@ -76,7 +76,7 @@ class ScaleIn(Seen):
     pins: list[PinIn] = Field([], max_length=MOST_STEPS)
 
 
-class PickIn(Schema):
+class PickIn(BaseModel):
     """A point of a triangle, as shares of its three corners."""
 
     point: list[Share] = Field(min_length=3, max_length=3)
@@ -118,7 +118,7 @@ class ChartIn(Seen):
 SheetRequest = Annotated[ScaleIn | TriangleIn | ChartIn, Field(discriminator="kind")]
 
 
-class MeasureIn(Schema):
+class MeasureIn(BaseModel):
     """How the painter measures, how much of each patch is wanted, and the way of working."""
 
     tool: Literal["parts", "grams", "ml", "drops", "ribbon"] = "parts"
@@ -134,14 +134,14 @@ class MeasureIn(Schema):
     way: Literal["separate", "running", "carried"] = "separate"
 
 
-class NoteIn(Schema):
+class NoteIn(BaseModel):
     """What a patch is for, in the painter's words."""
 
     place: int = Field(ge=0, lt=MOST_PATCHES)
     text: str = Field(max_length=NOTE_LENGTH)
 
 
-class SheetIn(Schema):
+class SheetIn(BaseModel):
     """A sheet to keep; when it is kept again, with the revision it was opened at."""
 
     name: str = Field(min_length=1, max_length=NAME_LENGTH)
@@ -151,14 +151,14 @@ class SheetIn(Schema):
     revision: int | None = None
 
 
-class PlanIn(Schema):
+class PlanIn(BaseModel):
     """A sheet to plan the work for."""
 
     request: SheetRequest
     measure: MeasureIn
 
 
-class CompareIn(Schema):
+class CompareIn(BaseModel):
     """A scale, and the saved one to hold beside it."""
 
     request: ScaleIn
@@ -181,7 +181,7 @@ class WaysIn(Seen):
     keep_hue: bool = False
 
 
-class TicksIn(Schema):
+class TicksIn(BaseModel):
     """Which lines of a plan are done."""
 
     plan: str = Field(max_length=16)

@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from ninja import Field, Schema
+from pydantic import BaseModel, Field
 
 from mesotint.formats.box import TUBE_MEDIA
 from mesotint.mixing.mixture import Appearance
@@ -15,7 +15,7 @@ Medium = Literal[TUBE_MEDIA]
 Finish = Literal[*FINISHES]
 
 
-class ChipOut(Schema):
+class ChipOut(BaseModel):
     """One colour of a tube."""
 
     lab: list[float]
@@ -38,7 +38,7 @@ def chip_out(look: Appearance) -> ChipOut:
     )
 
 
-class PaintOut(Schema):
+class PaintOut(BaseModel):
     """A paint: of the library, or what is in a tube."""
 
     key: str
@@ -52,7 +52,7 @@ class PaintOut(Schema):
     tint: ChipOut
 
 
-class TubeOut(Schema):
+class TubeOut(BaseModel):
     """A tube in the box. `calibrated` tells that its own readings made its colour."""
 
     id: int
@@ -68,7 +68,7 @@ class TubeOut(Schema):
     readings: int
 
 
-class MadeOfOut(Schema):
+class MadeOfOut(BaseModel):
     """How much of one library paint is in a mixed tube."""
 
     key: str
@@ -76,7 +76,7 @@ class MadeOfOut(Schema):
     parts: float
 
 
-class ReadingOut(Schema):
+class ReadingOut(BaseModel):
     """A reading of a tube, as a colour."""
 
     id: int
@@ -91,7 +91,7 @@ class ReadingOut(Schema):
     source: str
 
 
-class CharacterOut(Schema):
+class CharacterOut(BaseModel):
     """What a tube really is."""
 
     hue: str | None
@@ -112,21 +112,21 @@ class TubeDetailOut(TubeOut):
     caution: str
 
 
-class RecipePartIn(Schema):
+class RecipePartIn(BaseModel):
     """Parts of one library paint."""
 
     paint_key: Annotated[str, Field(max_length=64)]
     parts: float = Field(gt=0, le=1e6, allow_inf_nan=False)
 
 
-class ReadingIn(Schema):
+class ReadingIn(BaseModel):
     """A reading that is typed: CIELAB as three numbers, a Munsell notation, or a hex code."""
 
     white_parts: float = Field(0.0, ge=0, le=1000, allow_inf_nan=False)
     colour: str = Field(min_length=1, max_length=60)
 
 
-class TubeIn(Schema):
+class TubeIn(BaseModel):
     """A tube to add: by its library paint, as a recipe, or by readings of it."""
 
     paint_key: Annotated[str, Field(max_length=64)] = ""
@@ -140,7 +140,7 @@ class TubeIn(Schema):
     notes: str = Field("", max_length=2000)
 
 
-class TubeChange(Schema):
+class TubeChange(BaseModel):
     """What may change about a tube; what is left out stays."""
 
     label: Label | None = None
@@ -151,7 +151,7 @@ class TubeChange(Schema):
     notes: Annotated[str, Field(max_length=2000)] | None = None
 
 
-class BoxOut(Schema):
+class BoxOut(BaseModel):
     """A box or a selection."""
 
     id: int
@@ -160,7 +160,7 @@ class BoxOut(Schema):
     tubes: list[int]
 
 
-class BoxIn(Schema):
+class BoxIn(BaseModel):
     """A box to make or to change."""
 
     name: str = Field(min_length=1, max_length=LABEL_LENGTH)
@@ -168,20 +168,20 @@ class BoxIn(Schema):
     tubes: list[int] = Field([], max_length=1000)
 
 
-class BoxesOut(Schema):
+class BoxesOut(BaseModel):
     """All boxes, and the one on the desk; none where all tubes are."""
 
     boxes: list[BoxOut]
     current: int | None
 
 
-class DeskIn(Schema):
+class DeskIn(BaseModel):
     """The box to work from; none for all tubes."""
 
     box: int | None
 
 
-class ReachOut(Schema):
+class ReachOut(BaseModel):
     """What the tubes in use reach at a value: chroma in every direction of hue, and the gaps."""
 
     value: float
@@ -191,7 +191,7 @@ class ReachOut(Schema):
     gain: float
 
 
-class InstrumentOut(Schema):
+class InstrumentOut(BaseModel):
     """How the colorimeter stands."""
 
     on: bool
@@ -199,14 +199,14 @@ class InstrumentOut(Schema):
     warm: bool
 
 
-class DrawdownIn(Schema):
+class DrawdownIn(BaseModel):
     """A drawdown to measure with the instrument."""
 
     white_parts: float = Field(0.0, ge=0, le=1000, allow_inf_nan=False)
     count: int = 3
 
 
-class CalibrationRowOut(Schema):
+class CalibrationRowOut(BaseModel):
     """One reading before and after calibration."""
 
     name: str
@@ -217,7 +217,7 @@ class CalibrationRowOut(Schema):
     after_delta_e: float
 
 
-class CalibrationOut(Schema):
+class CalibrationOut(BaseModel):
     """What the readings make of a tube, before it is kept."""
 
     base: str
@@ -227,7 +227,7 @@ class CalibrationOut(Schema):
     trust_after: float
 
 
-class FoundReadingOut(Schema):
+class FoundReadingOut(BaseModel):
     """A reading in a file, before it is taken."""
 
     name: str
@@ -236,7 +236,7 @@ class FoundReadingOut(Schema):
     spectral: bool
 
 
-class FoundTubeOut(Schema):
+class FoundTubeOut(BaseModel):
     """A tube in a file, before it is taken."""
 
     label: str
@@ -244,7 +244,7 @@ class FoundTubeOut(Schema):
     readings: int
 
 
-class FoundOpticsOut(Schema):
+class FoundOpticsOut(BaseModel):
     """What a file of optics would make of a tube, before it is taken."""
 
     key: str

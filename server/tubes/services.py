@@ -3,7 +3,7 @@
 import hashlib
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
-from functools import cache, cached_property
+from functools import cache, cached_property, lru_cache
 
 import numpy as np
 from django.db.models import Q, QuerySet, prefetch_related_objects
@@ -12,6 +12,7 @@ from django.http import Http404
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, appearances
+from mesotint.optics.grid import BANDS
 from mesotint.paints import calibration as core
 from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
 from mesotint.paints.table import TINT_WHITE_PARTS
@@ -19,6 +20,7 @@ from server.painters.models import Painter
 from server.tubes.models import Calibration, Desk, Tube
 
 MIXED_FAMILY = "convenience"
+PAINTS_KNOWN = 4096
 
 
 @dataclass(frozen=True)
@@ -63,12 +65,9 @@ def labelled_paint(tube: Tube) -> Paint | None:
     """What a tube's label says is in it; none for one that is known by its readings alone."""
     named = tube.label.strip()
     if tube.paint_key:
-        paint = library().paint(tube.paint_key)
-        return replace(paint, name=named) if named and named != paint.name else paint
-    parts = {library().paint(part.paint_key): part.parts for part in tube.recipe.all()}
-    if not parts:
-        return None
-    return mixed_tube(f"tube{tube.pk}", named or "Mixed tube", MIXED_FAMILY, parts)
+        return _named(library().paint(tube.paint_key), named)
+    recipe = tuple((part.paint_key, part.parts) for part in tube.recipe.all())
+    return _mixed(f"tube{tube.pk}", named or "Mixed tube", recipe) if recipe else None
 
 
 def paint_in(tube: Tube) -> Paint:
@@ -79,14 +78,42 @@ def paint_in(tube: Tube) -> Paint:
             raise InputError(f"{tube.label}: nothing tells its colour; read it first.", "tube")
         return labelled
     base = labelled or library().paint(found.base_key)
+    optics = (found.absorption, found.scattering, found.doubts)
+    return _calibrated(
+        base,
+        f"tube{tube.pk}",
+        tube.label.strip() or base.name,
+        tuple(np.array(values, dtype=np.float64).tobytes() for values in optics),
+        found.readings,
+    )
+
+
+# A paint is the same one while nothing of its tube changes, so that the core knows what it has
+# computed of it already.
+@lru_cache(maxsize=PAINTS_KNOWN)
+def _named(paint: Paint, name: str) -> Paint:
+    return replace(paint, name=name) if name and name != paint.name else paint
+
+
+@lru_cache(maxsize=PAINTS_KNOWN)
+def _mixed(key: str, name: str, recipe: tuple[tuple[str, float], ...]) -> Paint:
+    parts = {library().paint(paint_key): amount for paint_key, amount in recipe}
+    return mixed_tube(key, name, MIXED_FAMILY, parts)
+
+
+@lru_cache(maxsize=PAINTS_KNOWN)
+def _calibrated(
+    base: Paint, key: str, name: str, optics: tuple[bytes, ...], readings: int
+) -> Paint:
+    absorption, scattering, doubts = (np.frombuffer(values) for values in optics)
     return replace(
         base,
-        key=f"tube{tube.pk}",
-        name=tube.label.strip() or base.name,
-        absorption=np.array(found.absorption),
-        scattering=np.array(found.scattering),
-        doubts=np.array(found.doubts),
-        origin=_origin(found.readings),
+        key=key,
+        name=name,
+        absorption=absorption,
+        scattering=scattering,
+        doubts=doubts.reshape(-1, 2, BANDS),
+        origin=_origin(readings),
         recipe=(),
     )
 
@@ -100,10 +127,8 @@ def _origin(readings: int) -> str:
 def in_use(painter: Painter) -> QuerySet[Tube]:
     """The tubes of the box on the painter's desk, or all of them where none is chosen."""
     there = Tube.objects.filter(painter=painter, put_away=False)
-    desk = Desk.objects.filter(painter=painter).first()
-    if desk is not None and desk.box_id is not None:
-        there = there.filter(boxes=desk.box_id)
-    return there
+    box = Desk.objects.filter(painter=painter).values_list("box_id", flat=True).first()
+    return there if box is None else there.filter(boxes=box)
 
 
 class PaintBox:

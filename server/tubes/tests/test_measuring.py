@@ -104,6 +104,10 @@ class MeasuringTest(StudioTest):
         # The real tube is what mixtures are computed with now.
         real = hidden_tube(library().paint("PB29"), self.tube)
         mine = paint_in(Tube.objects.get(pk=self.tube))
+        # It is the same paint, and known to the core, for as long as nothing of it changes.
+        self.assertIs(paint_in(Tube.objects.get(pk=self.tube)), mine)
+        Tube.objects.filter(pk=self.tube).update(label="Deep blue")
+        self.assertEqual(paint_in(Tube.objects.get(pk=self.tube)).name, "Deep blue")
         white = library().paint("PW6")
         gap = [delta_e_2000(drawdown(p, white, 9), drawdown(real, white, 9))
                for p in (mine, library().paint("PB29"))]  # fmt: skip
