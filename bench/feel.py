@@ -11,7 +11,7 @@ from typing import Any
 
 from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
 
-from bench.timing import Figure, above, below
+from bench.timing import Figure, above, below, host_share, processor_time
 from e2e.studio import Studio
 from workshop.browser import chromium
 from workshop.serving import Stack
@@ -20,6 +20,7 @@ PORT = 8792
 WIDE: ViewportSize = {"width": 1280, "height": 800}
 FRAME_MS = 1000 / 60
 MOVES = 90
+DRAGS_EACH = 3
 SETTLE_MS = 400
 KEPT_MS = 1500
 PASSAGES = 24
@@ -93,6 +94,11 @@ def _drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> l
     page.mouse.up()
     page.wait_for_timeout(SETTLE_MS)
     return costs
+
+
+def _in_time(costs: Sequence[float]) -> float:
+    """Percentage of frames that were painted in time."""
+    return 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
 
 
 def _middle(page: Page, selector: str) -> tuple[float, float]:
@@ -298,6 +304,7 @@ def demo_page(port: int) -> Iterator[tuple[Stack, Browser, Page]]:
 
 def feel() -> list[Figure]:
     """Frames of each drag, a change that needs the server, and the first view."""
+    began = processor_time()
     with demo_page(PORT) as (_, browser, page):
         first, script = _first_view(browser, page.url, page.context.storage_state())
         answered, receding = _answers(page), _recession(page)
@@ -311,15 +318,20 @@ def feel() -> list[Figure]:
             below("the plan of twenty browns, on screen, median", planned, "ms", 150),
         ]
         for what, drag in DRAGS.items():
-            costs = drag(page)
-            intime = 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
+            # The middle one of some drags: a machine that stands still for a second spoils one.
+            told = sorted(
+                (_in_time(costs), max(costs)) for costs in (drag(page) for _ in range(DRAGS_EACH))
+            )
+            in_time, dearest = told[DRAGS_EACH // 2]
             figures += [
-                above(f"frames under 16.7 ms while dragging {what}", intime, "%", 95),
-                Figure("… the dearest of them", max(costs), "ms"),
+                above(f"frames under 16.7 ms while dragging {what}", in_time, "%", 95),
+                Figure("… the dearest of them", dearest, "ms"),
             ]
         # The large painting is on the bench now.
         said = "another mother of 24 passages, on screen, median"
         figures.append(Figure(said, _mothers(page), "ms"))
+    taken = host_share(began)
+    figures.append(Figure("processor time that the host took meanwhile", taken, "%"))
     return figures
 
 

@@ -5,6 +5,7 @@ import statistics
 import time
 from collections.abc import Callable
 from dataclasses import dataclass
+from pathlib import Path
 from typing import Any
 
 # Before numpy is imported anywhere: a bar says "on one core".
@@ -33,6 +34,20 @@ def median_ms(act: Callable[[], Any], runs: int = 30, warm: int = 3) -> float:
         act()
         times.append((time.perf_counter() - began) * 1e3)
     return statistics.median(times)
+
+
+def processor_time() -> list[int]:
+    """Ticks that the processors have spent so far, by what on, in the order of proc_stat(5)."""
+    return [int(ticks) for ticks in Path("/proc/stat").read_text().split("\n", 1)[0].split()[1:9]]
+
+
+def host_share(since: list[int]) -> float:
+    """Percentage of processor time that went to others on the machine's host since some ticks.
+
+    Where much of it did, times say more of the neighbours than of the program.
+    """
+    spent = [now - then for now, then in zip(processor_time(), since, strict=True)]
+    return 100 * spent[-1] / max(sum(spent), 1)
 
 
 def below(what: str, value: float, unit: str, bar: float) -> Figure:
