@@ -7,7 +7,7 @@ import threading
 import time
 from itertools import pairwise
 
-from playwright.sync_api import expect
+from playwright.sync_api import FloatRect, expect
 
 from e2e.studio import InBrowser, core
 from server.piles.tests.pictures import picture_file
@@ -61,6 +61,16 @@ class AtThePalette(InBrowser):
         page.get_by_role("button", name="Begin the pile").click()
         expect(self.name).to_have_value(name)
 
+    def photograph(self) -> FloatRect:
+        """Begin a pile from the photograph that is there; where it lies on the page."""
+        self.page.get_by_role("button", name="New pile").click()
+        self.page.get_by_role("button", name="From a photograph").click()
+        picture = self.page.get_by_test_id("photograph")
+        picture.get_by_role("img").evaluate("image => image.decode()")
+        box = picture.bounding_box()
+        assert box is not None
+        return box
+
     def assert_is_the_cores(self) -> None:
         """What the stage says of the pile is what the command says of its make-up."""
         told = self.told()
@@ -78,12 +88,7 @@ class AtThePalette(InBrowser):
 class PaletteTest(AtThePalette):
     def test_a_colour_of_the_photograph_through_an_overshoot_and_back(self) -> None:
         page = self.page
-        page.get_by_role("button", name="New pile").click()
-        page.get_by_role("button", name="From a photograph").click()
-        picture = page.get_by_test_id("photograph")
-        picture.get_by_role("img").evaluate("image => image.decode()")
-        box = picture.bounding_box()
-        assert box is not None
+        box = self.photograph()
         left, top, right, bottom = RUST
         page.mouse.move(box["x"] + left * box["width"], box["y"] + top * box["height"])
         page.mouse.down()
@@ -117,12 +122,7 @@ class PaletteTest(AtThePalette):
 
     def test_a_card_sets_a_picture_right_and_its_notes_become_piles(self) -> None:
         page = self.page
-        page.get_by_role("button", name="New pile").click()
-        page.get_by_role("button", name="From a photograph").click()
-        picture = page.get_by_test_id("photograph")
-        picture.get_by_role("img").evaluate("image => image.decode()")
-        box = picture.bounding_box()
-        assert box is not None
+        box = self.photograph()
         card = self.api(page, "GET", "photographs")[0]["card_area"]
         page.get_by_role("button", name="None", exact=True).click()
         expect(page.get_by_text("as the camera took them")).to_be_visible()
@@ -228,7 +228,7 @@ class PaletteTest(AtThePalette):
             expect(page.get_by_test_id("weight")).to_have_text("0.00 g")
         steps = self.told()["steps"]
         for step, line in zip(steps, self.made.all_inner_texts(), strict=True):
-            self.assertIn(f"{step['mass_g']} g", line)
+            self.assertIn(f"{step['mass_g']:g} g", line)
         self.assert_accessible()
         page.get_by_role("button", name="On the scale").click()
         self.move("Measure it")
