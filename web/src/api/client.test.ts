@@ -60,6 +60,24 @@ describe("a session that ends in the middle of the work", () => {
     expect(sent[1]?.body).toBe(sent[0]?.body);
   });
 
+  it("is not asked for twice when a refusal comes after the painter has signed in", async () => {
+    const asked: boolean[] = [];
+    const { api } = await client();
+    const session = await import("./session");
+    let sent = 0;
+    vi.stubGlobal("fetch", async () => {
+      sent += 1;
+      if (sent > 1) return answer(200, { name: "ann" });
+      session.resumeSession();
+      return answer(401, {});
+    });
+    const stop = session.onSessionEnd((ended) => asked.push(ended));
+    const { data } = await api.PATCH("/api/me", { body: { stage_value: 6 } });
+    stop();
+    expect(data).toEqual({ name: "ann" });
+    expect(asked).toEqual([false]);
+  });
+
   it("tells the shell when it may go on", () => {
     const told: boolean[] = [];
     const stop = onSessionEnd((ended) => told.push(ended));

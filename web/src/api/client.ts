@@ -1,7 +1,7 @@
 import createClient from "openapi-fetch";
 import { problemFrom, unreachable } from "./problem";
 import type { components, paths } from "./schema";
-import { csrfToken, signedInAgain } from "./session";
+import { csrfToken, signedInAgain, signedInTimes } from "./session";
 
 export type Me = components["schemas"]["MeOut"];
 export type Paint = components["schemas"]["PaintOut"];
@@ -82,12 +82,14 @@ export type SheetSummary = components["schemas"]["SummaryOut"];
  */
 async function patiently(request: Request): Promise<Response> {
   const again = request.clone();
+  const times = signedInTimes();
   request.headers.set("X-CSRFToken", csrfToken());
   const answer = await fetch(request).catch(() => {
     throw unreachable();
   });
   if (answer.status !== 401) return answer;
-  await signedInAgain();
+  // A refusal that comes late, after the painter has signed in, is no reason to ask once more.
+  if (signedInTimes() === times) await signedInAgain();
   again.headers.set("X-CSRFToken", csrfToken());
   return fetch(again);
 }

@@ -38,6 +38,10 @@ type Listener = (ended: boolean) => void;
 
 let waiting: Array<() => void> = [];
 let listener: Listener = () => {};
+let resumed = 0;
+
+/** How many times the painter has signed in again on this page. */
+export const signedInTimes = (): number => resumed;
 
 /** Tell the shell when a session ends in the middle of the work, so that it can ask again. */
 export function onSessionEnd(tell: Listener): () => void {
@@ -57,6 +61,7 @@ export function signedInAgain(): Promise<void> {
 
 /** Let go everything that waited for the painter to sign in. */
 export function resumeSession(): void {
+  resumed += 1;
   listener(false);
   const held = waiting;
   waiting = [];
