@@ -20,6 +20,8 @@ from workshop.database import free_port
 READY = re.compile(r"ready at (http://\S+)")
 FIRST_PORT = 8700
 FIRST_SCALE = "Rust runs into harbour water"
+TIMEOUT_MS = 10_000
+"""What has not come after this never will; more would only make a failure slow."""
 WIDE: ViewportSize = {"width": 1280, "height": 800}
 
 
@@ -58,6 +60,13 @@ class Studio:
             self.process.communicate(timeout=40)
             self.process = None
 
+    def run(self, *words: str) -> "subprocess.CompletedProcess[str]":
+        """Another command over the same folder."""
+        return subprocess.run(
+            ["./studio", *words], cwd=ROOT, text=True, capture_output=True, check=False,
+            env={**os.environ, "MESOTINT_HOME": str(self.home)},
+        )  # fmt: skip
+
     def kill(self) -> None:
         """``kill -9`` of everything: the command, the web server's processes, the database."""
         assert self.process is not None
@@ -75,6 +84,9 @@ class Studio:
         """Stop it and take its data away."""
         self.stop()
         shutil.rmtree(self.home, ignore_errors=True)
+
+
+expect.set_options(timeout=TIMEOUT_MS)
 
 
 class InBrowser(unittest.TestCase):
@@ -99,8 +111,7 @@ class InBrowser(unittest.TestCase):
     def setUp(self) -> None:
         context = self.browser.new_context(viewport=self.viewport)
         self.addCleanup(context.close)
-        # What has not come after this never will; thirty seconds would only make a failure slow.
-        context.set_default_timeout(10_000)
+        context.set_default_timeout(TIMEOUT_MS)
         self.page = context.new_page()
         self.troubles: list[str] = []
         self.hosts: set[str] = set()

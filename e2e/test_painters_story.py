@@ -1,5 +1,9 @@
 """The painter's story: two tubes, the steps between them, saved and found after a restart."""
 
+import shutil
+import tempfile
+from pathlib import Path
+
 from playwright.sync_api import expect
 
 from e2e.studio import InBrowser, core
@@ -68,6 +72,28 @@ class PaintersStory(InBrowser):
         page.goto(self.studio.address)
         page.get_by_role("button", name="Saved sheets").click()
         expect(page.get_by_role("link", name=NAME)).to_be_visible()
+
+        self.assert_a_backup_brings_it_back()
+        expect(page.get_by_label("Name of the sheet")).to_have_value(NAME)
+        self.assertEqual(page.locator("[data-parts]").all_inner_texts(), before)
+
+    def assert_a_backup_brings_it_back(self) -> None:
+        """The whole folder goes, and what was kept is there after signing in."""
+        page = self.page
+        backup = Path(self.enterContext(tempfile.TemporaryDirectory())) / "yard.json.gz"
+        self.assertIn("stop it first", self.studio.run("backup", str(backup)).stderr)
+        self.studio.stop()
+        self.assertEqual(self.studio.run("backup", str(backup)).returncode, 0)
+        self.assertIn("there already", self.studio.run("backup", str(backup)).stderr)
+        shutil.rmtree(self.studio.home / "mariadb")
+        (self.studio.home / "secrets.json").unlink()
+        restored = self.studio.run("restore", str(backup))
+        self.assertEqual(restored.returncode, 0, restored.stderr)
+        self.studio.start()
+        page.goto(self.studio.address)
+        page.get_by_label("Name").fill("ann")
+        page.get_by_label("Password").fill("grey-on-grey-7")
+        page.get_by_role("button", name="Sign in").click()
 
     def assert_steps_are_the_cores(self, *words: str) -> None:
         """The run and the slip say what the command says, run beside them."""

@@ -7,7 +7,9 @@ import signal
 import subprocess
 import sys
 import time
+from pathlib import Path
 
+from workshop.backup import backup, default_file, restore
 from workshop.console import PYTHON, ROOT, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
@@ -56,9 +58,7 @@ def _dev(args: argparse.Namespace) -> int:
     stack = Stack(port=args.port)
     others: list[subprocess.Popen[bytes]] = []
     try:
-        stack.hold()
-        stack.database.start()
-        stack.manage("prepare", failure="The database could not be brought up to date.")
+        stack.prepare()
         env = {**stack.environment, "MESOTINT_DEBUG": "1", "MESOTINT_PORT": str(args.port)}
         manage = [PYTHON, ROOT / "server" / "manage.py", "runserver", f"127.0.0.1:{args.port}"]
         others.append(subprocess.Popen([str(c) for c in manage], env=env))
@@ -69,6 +69,17 @@ def _dev(args: argparse.Namespace) -> int:
     finally:
         for process in others:
             process.terminate()
+        stack.stop()
+    return 0
+
+
+def _copy(args: argparse.Namespace) -> int:
+    install()
+    # A demo that is not there is no part of what is kept.
+    stack = Stack(demo=False)
+    try:
+        args.copy(stack, args.file)
+    finally:
         stack.stop()
     return 0
 
@@ -108,6 +119,12 @@ def _parser() -> argparse.ArgumentParser:
     bench.set_defaults(run=lambda args: _in_environment("bench", ["--json"] if args.json else []))
     shots = commands.add_parser("shots", help="retake the pictures of docs/screenshots")
     shots.set_defaults(run=lambda args: _in_environment("workshop.shots", []))
+    keep = commands.add_parser("backup", help="write all that is kept to one file")
+    keep.add_argument("file", type=Path, nargs="?", default=default_file())
+    keep.set_defaults(run=_copy, copy=backup)
+    back = commands.add_parser("restore", help="put a backup in the place of all that is kept")
+    back.add_argument("file", type=Path)
+    back.set_defaults(run=_copy, copy=restore)
     client = commands.add_parser("client", help="write the typed client from the API")
     client.set_defaults(run=_client)
     return parser

@@ -95,10 +95,18 @@ class Stack:
                 f"Port {self.port} is in use; choose another, as: ./studio start --port "
                 f"{free_port(self.port + 1)}"
             )
+        self._start_database()
+        self.start_web()
+
+    def prepare(self) -> None:
+        """Hold the folder and start the database alone, up to date."""
+        self.hold()
+        self._start_database()
+
+    def _start_database(self) -> None:
         self.database.start()
         say("Bringing the database up to date …")
         self.manage("prepare", failure="The database could not be brought up to date.")
-        self.start_web()
 
     def start_web(self) -> None:
         """Start the web server alone, on a database that runs."""
