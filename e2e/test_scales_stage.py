@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from e2e.studio import InBrowser
 
@@ -166,6 +166,22 @@ class ScalesStage(InBrowser):
         page.evaluate("localStorage.clear()")
         page.reload()
         expect(page.locator("[data-run-step]")).to_have_count(10)
+
+    def test_what_takes_its_time_is_said_to_be_mixed(self) -> None:
+        page = self.page
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            held.append(route)
+
+        page.route("**/compute/scale", hold)
+        page.reload()
+        mixing = page.get_by_role("status").get_by_text("Mixing …", exact=True)
+        expect(mixing).to_be_visible()
+        expect(page.get_by_text("Choose the paint you want to mute")).to_have_count(0)
+        held[0].continue_()
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        expect(mixing).to_have_count(0)
 
     def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
         page = self.page

@@ -19,6 +19,7 @@ SETTLE_MS = 500
 
 def _shot(page: Page, name: str) -> None:
     page.wait_for_timeout(SETTLE_MS)
+    page.get_by_text("Keeping …").wait_for(state="detached")
     page.screenshot(path=str(TARGET / f"{name}.png"))
     say(f"docs/screenshots/{name}.png")
 

@@ -95,12 +95,17 @@ export function ShareRun({
                 className={`touch-none ${each?.way ? "cursor-ew-resize" : "cursor-pointer"}`}
               >
                 {each ? (
-                  <Swatch colour={each.before} className="h-8 w-full" />
+                  <Swatch colour={each.before} notched className="h-8 w-full" />
                 ) : (
                   <span className="hatched block h-8 w-full" />
                 )}
                 {look ? (
-                  <Swatch colour={look} notched className="h-14 w-full" />
+                  <Swatch
+                    colour={look}
+                    // One colour on its own is one patch, with one corner to notch.
+                    notched={look.srgb !== each?.before.srgb}
+                    className="h-14 w-full"
+                  />
                 ) : (
                   <span className="hatched block h-14 w-full" />
                 )}

@@ -22,10 +22,12 @@ export function Tray({
   return (
     <nav
       aria-label="Tubes"
-      className="flex min-h-0 flex-col bg-slate text-chalk max-lg:max-h-64 lg:h-full"
+      className="grid max-h-64 min-h-0 grid-cols-[1fr_auto] grid-rows-[auto_minmax(0,1fr)] bg-slate text-chalk lg:flex lg:h-full lg:max-h-none lg:flex-col"
     >
-      <p className="px-4 pt-3 pb-1 text-chalk-soft text-sm leading-tight">{hint}</p>
-      <ul className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 lg:grid-cols-[repeat(3,3.375rem)]">
+      <p className="self-center px-4 pt-3 pb-1 text-chalk-soft text-sm leading-tight lg:self-auto">
+        {hint}
+      </p>
+      <ul className="col-span-2 grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 lg:grid-cols-[repeat(3,3.375rem)]">
         {tubes.map((tube) => (
           <li key={tube.id}>
             <TubeButton
@@ -37,7 +39,7 @@ export function Tray({
           </li>
         ))}
       </ul>
-      <div className="p-3">
+      <div className="col-start-2 row-start-1 p-3 pb-0 lg:pb-3">
         <Button className="w-full" onClick={() => setAdding(true)}>
           <Plus aria-hidden="true" size={18} /> Add tubes
         </Button>

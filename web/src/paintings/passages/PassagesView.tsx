@@ -67,7 +67,7 @@ export function PassagesView({
         </p>
       )}
       {harmony && (
-        <div className="max-h-52 shrink-0 overflow-y-auto bg-paper px-4 py-1 text-ink">
+        <div className="shrink-0 bg-paper px-4 py-1 text-ink lg:max-h-52 lg:overflow-y-auto">
           <Figures seen={harmony.after ?? harmony.before} />
         </div>
       )}

@@ -7,6 +7,7 @@ import { useViewing } from "../../app/viewing";
 import { Button } from "../../ui/Button";
 import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
+import { NothingYet } from "../NothingYet";
 import {
   CHART_ENDS,
   type ChartDraft,
@@ -37,7 +38,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   const { draft, set } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();
-  const { data: tubes = [] } = useQuery(tubesQuery);
+  const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
   const { data, error } = useComputed("chart", request?.kind === "chart" ? request : null);
   const chart: Chart | undefined = request ? data : undefined;
@@ -124,18 +125,11 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
         <ChartGrid chart={chart} notes={draft.notes} selected={place} onSelect={setSelected} />
       ) : (
         !error && (
-          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
-            <p>{ASKS[asked.chart]}</p>
-            {example && example.length > 0 && (
-              <Button
-                look="solid"
-                className="mt-4"
-                onClick={() => set({ ends: [...example] }, "example")}
-              >
-                Show me an example
-              </Button>
-            )}
-          </div>
+          <NothingYet
+            mixing={request !== null || isPending}
+            says={ASKS[asked.chart]}
+            onExample={example?.length ? () => set({ ends: [...example] }, "example") : null}
+          />
         )
       )}
     </Bench>

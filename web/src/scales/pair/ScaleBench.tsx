@@ -4,12 +4,12 @@ import type { Scale, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { useViewing } from "../../app/viewing";
-import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Bench, type BenchProps } from "../Bench";
 import { Partners } from "../choosing/Partners";
 import { Ways } from "../choosing/Ways";
+import { NothingYet } from "../NothingYet";
 import { examplePair, oneTube, requestOf, type ScaleDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
@@ -34,7 +34,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const { draft, set, change } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();
-  const { data: tubes = [] } = useQuery(tubesQuery);
+  const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
   const { data, error } = useComputed("scale", request?.kind === "scale" ? request : null);
   const scale = request ? data : undefined;
@@ -150,22 +150,15 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
         </>
       ) : (
         !error && (
-          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
-            <p>
-              {tubes.length === 0
+          <NothingYet
+            mixing={request !== null || isPending}
+            says={
+              tubes.length === 0
                 ? "Your box is empty. Add the tubes you own, then choose two that might mute each other."
-                : "Choose the paint you want to mute in the tray. What might mute it appears here, nearest to grey first."}
-            </p>
-            {example && (
-              <Button
-                look="solid"
-                className="mt-4"
-                onClick={() => set({ first: example[0], second: example[1] }, "example")}
-              >
-                Show me an example
-              </Button>
-            )}
-          </div>
+                : "Choose the paint you want to mute in the tray. What might mute it appears here, nearest to grey first."
+            }
+            onExample={example && (() => set({ first: example[0], second: example[1] }, "example"))}
+          />
         )
       )}
       {comparison.trouble && <Note>{comparison.trouble}</Note>}

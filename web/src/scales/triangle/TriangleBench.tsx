@@ -11,6 +11,7 @@ import { useSize } from "../../ui/useSize";
 import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
 import { Lightness } from "../Lightness";
+import { NothingYet } from "../NothingYet";
 import {
   endName,
   exampleTriad,
@@ -42,7 +43,7 @@ export default function TriangleBench({
   const { draft, set } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();
-  const { data: tubes = [] } = useQuery(tubesQuery);
+  const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
   const { data, error } = useComputed("triangle", request?.kind === "triangle" ? request : null);
   const triangle = request ? data : undefined;
@@ -238,21 +239,11 @@ export default function TriangleBench({
         </>
       ) : (
         !error && (
-          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
-            <p>
-              Choose three tubes in the tray that might surround grey: a red, a yellow and a blue,
-              say. Every mixture of them appears here, with the spot where they reach grey.
-            </p>
-            {example && (
-              <Button
-                look="solid"
-                className="mt-4"
-                onClick={() => set({ corners: example, lightener: 1 }, "example")}
-              >
-                Show me an example
-              </Button>
-            )}
-          </div>
+          <NothingYet
+            mixing={request !== null || isPending}
+            says="Choose three tubes in the tray that might surround grey: a red, a yellow and a blue, say. Every mixture of them appears here, with the spot where they reach grey."
+            onExample={example && (() => set({ corners: example, lightener: 1 }, "example"))}
+          />
         )
       )}
     </Bench>
