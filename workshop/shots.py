@@ -19,7 +19,6 @@ SETTLE_MS = 500
 
 def _shot(page: Page, name: str) -> None:
     page.wait_for_timeout(SETTLE_MS)
-    page.get_by_text("Keeping …").wait_for(state="detached")
     page.screenshot(path=str(TARGET / f"{name}.png"))
     say(f"docs/screenshots/{name}.png")
 
@@ -130,6 +129,7 @@ def _take_paintings(page: Page) -> None:
     mothers = page.get_by_role("region", name="What may be the mother")
     mothers.get_by_role("button", name="Ultramarine blue").click()
     page.get_by_test_id("verdict").wait_for()
+    page.get_by_role("status").get_by_text("Kept", exact=True).wait_for()
     _shot(page, "painting-mother")
     page.get_by_role("button", name="Schools").click()
     page.locator("[data-school='partner']").wait_for()

@@ -14,7 +14,7 @@ from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
 
-COARSE: Final = 9
+COARSE: Final = 17
 """How finely the way of each of many mothers is sampled."""
 
 

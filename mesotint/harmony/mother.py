@@ -19,7 +19,7 @@ from mesotint.harmony.judgement import HALF
 from mesotint.harmony.least import least_movement
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import hue_spread
-from mesotint.harmony.ways import Ways, sampled_shares
+from mesotint.harmony.ways import Ways, sampled_shares, share_of
 from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
@@ -203,8 +203,8 @@ class Mother:
         labs = self.ways.labs[0]
         moved = np.maximum.accumulate(delta_e_2000(labs, labs[:, :1]), axis=1)
         roots = np.linspace(0, 1, self.points)
-        most = [np.interp(most_delta_e, row, roots) ** 2 for row in moved]
-        return np.minimum(shares, np.array(most))
+        most = [np.interp(most_delta_e, row, roots) for row in moved]
+        return np.minimum(shares, share_of(np.array(most)))
 
     def least(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
         """The shares that reach a hue spread while the passages move least.

@@ -17,6 +17,7 @@ from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import hue_spread
+from mesotint.harmony.ways import share_of
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import Searcher, Wanted
@@ -269,12 +270,8 @@ def muting_partner(mother: Mother) -> School:
     # How clear each still is along its way; it only becomes duller.
     chroma = np.minimum.accumulate(np.hypot(ways[..., 1], ways[..., 2]), axis=1)
     roots = np.linspace(0, 1, clean.points)
-    shares = np.array(
-        [
-            0.0 if accents[i] else float(np.interp(-wanted[i], -chroma[i], roots)) ** 2
-            for i in range(len(wanted))
-        ]
-    )
+    muted = [np.interp(-end, -way, roots) for end, way in zip(wanted, chroma, strict=True)]
+    shares = np.where(accents, 0.0, share_of(np.array(muted)))
     made = clean.harmonised(shares)
     made = replace(
         made,

@@ -12,11 +12,19 @@ from mesotint.optics.grid import Array
 FRACTIONS: Final = 257
 _CLOSINGS: Final = 4
 _CUTS: Final = 20
+_POWER: Final = 3
+_NO_WAY: Final = 0.05
+"""How near in the plan a passage is the mother's colour already; in float32 none is quite."""
 
 
 def sampled_shares(points: int) -> Array:
     """Shares at which ways are sampled, 0 to 1, closer together where a strong mother works."""
-    return np.asarray(np.linspace(0, 1, points) ** 2)
+    return share_of(np.linspace(0, 1, points))
+
+
+def share_of(root: Array) -> Array:
+    """The share at a place between the first and the last sample, 0 to 1."""
+    return np.asarray(np.asarray(root) ** _POWER)
 
 
 @dataclass(frozen=True)
@@ -39,7 +47,7 @@ class Ways:
     def between(self, shares: Array) -> Array:
         """CIELAB, shape (mothers, n, passages, 3), at shares of shape (1 or mothers, n,
         passages)."""
-        at = np.sqrt(np.asarray(shares)) * (self.points - 1)
+        at = np.asarray(shares) ** (1 / _POWER) * (self.points - 1)
         low = np.minimum(at.astype(int), self.points - 2)
         part = (at - low)[..., None]
         mothers, passages = self._places
@@ -63,7 +71,7 @@ class Ways:
         rows = [np.interp(even, row, roots) for row in done.reshape(-1, self.points)]
         # A passage that is the mother's colour already has no way to go.
         told = np.array(rows).reshape(*away.shape[:2], FRACTIONS)
-        return np.asarray(told * (even > 0) * (whole > 1e-9))
+        return np.asarray(told * (even > 0) * (whole > _NO_WAY))
 
     def shares_at(self, fractions: Array) -> Array:
         """Shares at fractions of each passage's way in the plan, shapes as in `between`."""
@@ -71,7 +79,7 @@ class Ways:
         low = np.clip(at.astype(int), 0, FRACTIONS - 2)
         mothers, passages = self._places
         start, end = (self._roots_at[mothers, passages, place] for place in (low, low + 1))
-        return np.asarray((start + (at - low) * (end - start)) ** 2)
+        return share_of(start + (at - low) * (end - start))
 
     def least_amount(
         self, wanted_degrees: float, quiet: np.ndarray, areas: Array, *, even: bool = True

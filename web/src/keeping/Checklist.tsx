@@ -36,7 +36,7 @@ export function Checklist({
           {ticked.size} of {plan.lines.length} done{says && `, ${says}`}
         </span>
         {ticked.size > 0 && (
-          <Button look="paper" onClick={() => onTick([])}>
+          <Button look="paper" className="shrink-0 whitespace-nowrap" onClick={() => onTick([])}>
             Begin again
           </Button>
         )}

@@ -6,7 +6,7 @@ export function Figures({ seen }: { seen: Seen }) {
   return (
     <ul
       aria-label="What the eye will see"
-      className="grid grid-cols-[repeat(auto-fill,minmax(20rem,1fr))] gap-x-6"
+      className="grid grid-cols-[repeat(auto-fill,minmax(14rem,1fr))] gap-x-6"
     >
       {seen.figures.map((figure) => (
         <li key={figure.name} className="border-ink/20 border-b">

@@ -278,7 +278,7 @@ describe("the slip of the mother", () => {
     const rows = await screen.findByRole("region", { name: "What may be the mother" });
     const ochre = await within(rows).findByRole("button", { name: /Ochre/ });
     expect(within(rows).getByRole("button", { name: /Ultramarine/ }).ariaPressed).toBe("true");
-    expect(ochre.textContent).toContain("share 0.40 % to 40 %");
+    expect(ochre.textContent).toContain("share 0.40\u00a0% to 40\u00a0%");
     expect(within(ochre).getByLabelText("wishes that give way")).toBeTruthy();
     await userEvent.click(ochre);
     expect(changes[0]?.mother).toMatchObject({ kind: "tube", id: 3 });

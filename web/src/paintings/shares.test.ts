@@ -85,11 +85,11 @@ describe("a dragged share", () => {
 describe("a share in words", () => {
   it("is finer where it is small", () => {
     expect([0, 0.0042, 0.052, 0.0998, 0.61].map(percent)).toEqual([
-      "0 %",
-      "0.42 %",
-      "5.2 %",
-      "10 %",
-      "61 %",
+      "0\u00a0%",
+      "0.42\u00a0%",
+      "5.2\u00a0%",
+      "10\u00a0%",
+      "61\u00a0%",
     ]);
   });
 });

@@ -94,5 +94,5 @@ export function lookAt(passage: Harmonised, share: number) {
 /** A share as the hand reads it: finer where it is small. */
 export function percent(share: number): string {
   const value = 100 * share;
-  return `${value === 0 ? "0" : value < 1 ? value.toFixed(2) : value < 9.95 ? value.toFixed(1) : Math.round(value)} %`;
+  return `${value === 0 ? "0" : value < 1 ? value.toFixed(2) : value < 9.95 ? value.toFixed(1) : Math.round(value)}\u00a0%`;
 }

@@ -22,7 +22,7 @@ export function EndChip({
       type="button"
       aria-pressed={active}
       onClick={onActive}
-      className={`flex min-h-12 w-[10.25rem] items-stretch gap-2 pr-2 text-left ${active ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
+      className={`flex min-h-16 w-[10.25rem] items-stretch gap-2 pr-2 text-left ${active ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
     >
       <span aria-hidden="true" className="flex w-10 shrink-0">
         {made.length === 0 && <span className="hatched w-10" />}

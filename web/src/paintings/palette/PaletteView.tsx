@@ -132,5 +132,5 @@ const TOLD_FROM = 0.05;
 
 function costOf(costs: readonly number[]): string {
   const worst = Math.max(0, ...costs);
-  return worst >= TOLD_FROM ? `true to ΔE ${worst.toFixed(1)}` : "";
+  return worst >= TOLD_FROM ? `true to ΔE\u00a0${worst.toFixed(1)}` : "";
 }

@@ -138,7 +138,9 @@ export function PassageSlip({
                           }
                           className="size-6 shrink-0 accent-ink"
                         />
-                        <span className="truncate">{nameOf(passages, other)}</span>
+                        <span className="line-clamp-2 min-w-0 break-words">
+                          {nameOf(passages, other)}
+                        </span>
                       </label>
                     ),
                 )}

@@ -40,7 +40,7 @@ export function PassagesView({
     );
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <div className="relative flex min-h-64 flex-1 p-3">
+      <div className="relative flex min-h-56 flex-1 p-3">
         <Patchwork
           label="The painting as a patchwork"
           colours={passages.map((_, i) => after[i] ?? null)}
@@ -67,7 +67,7 @@ export function PassagesView({
         </p>
       )}
       {harmony && (
-        <div className="shrink-0 bg-paper px-4 py-1 text-ink lg:max-h-52 lg:overflow-y-auto">
+        <div className="shrink-0 bg-paper px-4 py-1 text-ink lg:max-h-72 lg:overflow-y-auto">
           <Figures seen={harmony.after ?? harmony.before} />
         </div>
       )}

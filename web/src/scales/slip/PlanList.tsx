@@ -38,7 +38,7 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
       <Checklist
         plan={plan}
         ticks={sheet.saved?.ticks ?? []}
-        says={plan.worst_delta_e >= 0.05 ? `true to ΔE ${plan.worst_delta_e.toFixed(1)}` : ""}
+        says={plan.worst_delta_e >= 0.05 ? `true to ΔE\u00a0${plan.worst_delta_e.toFixed(1)}` : ""}
         trouble={sheet.tickTrouble}
         disabled={sheet.id === null}
         onTick={(lines) => sheet.tick(plan.key, lines)}
