@@ -10,6 +10,7 @@ from pathlib import Path
 from unittest import mock
 
 from workshop import install
+from workshop.backup import backup, default_file, restore
 from workshop.console import ROOT, Trouble, run
 from workshop.database import Database, alive, free_port, stop_process
 from workshop.serving import Stack
@@ -84,6 +85,27 @@ class PortTest(unittest.TestCase):
         done = subprocess.run(command, cwd=ROOT, capture_output=True, text=True, check=False)
         self.assertEqual(done.returncode, 1)
         self.assertEqual(done.stderr.strip(), "studio: A port is a number from 1 to 65535.")
+
+
+class BackupTest(unittest.TestCase):
+    def test_what_is_wrong_with_a_file_is_said_before_anything_is_started(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            home = Path(folder) / "var"
+            there = Path(folder) / "there.json.gz"
+            there.touch()
+            wrong = (
+                (backup, Path(folder) / "yard.zip", r"call it yard\.zip\.json\.gz"),
+                (backup, there, "there already; choose another name"),
+                (backup, Path(folder) / "none" / "yard.json.gz", "make it first"),
+                (restore, Path(folder) / "yard.json.gz", "There is no file"),
+            )
+            for act, file, said in wrong:
+                with self.subTest(said), self.assertRaisesRegex(Trouble, said):
+                    act(Stack(home), file)
+            self.assertFalse(home.exists())
+
+    def test_a_backup_without_a_name_is_called_by_the_minute(self) -> None:
+        self.assertRegex(str(default_file()), r"^mesotint-\d{4}-\d\d-\d\d-\d{4}\.json\.gz$")
 
 
 class DatabaseTest(unittest.TestCase):
