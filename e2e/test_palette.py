@@ -318,7 +318,8 @@ class PaletteTest(AtThePalette):
             self.api(page, "GET", "me")
             waits.append(time.perf_counter() - began)
         self.assertEqual(answers, {"bomb": 422, "svg": 422, "broken": 422, "huge": 413})
-        self.assertLess(max(waits), 2.0)
+        # They would hold everybody up for longer, were they opened.
+        self.assertLess(max(waits, default=0.0), 5.0)
         files.set_input_files({"name": "yard.jpg", "mimeType": "image/jpeg", "buffer": whole})
         page.get_by_role("button", name="yard.jpg", exact=True).click()
         expect(page.get_by_test_id("photograph").get_by_role("img")).to_be_visible()
