@@ -16,7 +16,7 @@ CONTRAST_KEPT: Final = 0.9
 VALUE_WITHIN: Final = 2.0
 """How much of an accent's contrast is to stay, and how near every L* (our own figures)."""
 
-_A_HAIR_DEGREES: Final = 0.05
+_A_HAIR_DEGREES: Final = 0.1
 
 
 @dataclass(frozen=True)

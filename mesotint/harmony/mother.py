@@ -28,7 +28,7 @@ WAYS: Final = ("equal", "same", "least")
 """How a painting is given its mother: each passage by the same pull, all by the same share, or by
 what reaches a wanted unity with the least movement."""
 
-FINE: Final = 33
+FINE: Final = 49
 
 
 @dataclass(frozen=True)

@@ -12,19 +12,30 @@ from mesotint.optics.grid import Array
 FRACTIONS: Final = 257
 _CLOSINGS: Final = 4
 _CUTS: Final = 20
-_POWER: Final = 3
+_POWER: Final = 2.5
 _NO_WAY: Final = 0.05
 """How near in the plan a passage is the mother's colour already; in float32 none is quite."""
 
 
 def sampled_shares(points: int) -> Array:
-    """Shares at which ways are sampled, 0 to 1, closer together where a strong mother works."""
+    """Shares at which ways are sampled, 0 to 1.
+
+    They lie closer together at both ends, where a strong paint turns a weak one: a mother that is
+    strong does so with its first thousandth, a weak one only once little of the passage is left.
+    """
     return share_of(np.linspace(0, 1, points))
 
 
 def share_of(root: Array) -> Array:
     """The share at a place between the first and the last sample, 0 to 1."""
-    return np.asarray(np.asarray(root) ** _POWER)
+    to, left = np.asarray(root) ** _POWER, (1 - np.asarray(root)) ** _POWER
+    return np.asarray(to / (to + left))
+
+
+def root_of(share: Array) -> Array:
+    """The place of a share between the first and the last sample, 0 to 1."""
+    to, left = np.asarray(share) ** (1 / _POWER), (1 - np.asarray(share)) ** (1 / _POWER)
+    return np.asarray(to / (to + left))
 
 
 @dataclass(frozen=True)
@@ -47,7 +58,7 @@ class Ways:
     def between(self, shares: Array) -> Array:
         """CIELAB, shape (mothers, n, passages, 3), at shares of shape (1 or mothers, n,
         passages)."""
-        at = np.asarray(shares) ** (1 / _POWER) * (self.points - 1)
+        at = root_of(shares) * (self.points - 1)
         low = np.minimum(at.astype(int), self.points - 2)
         part = (at - low)[..., None]
         mothers, passages = self._places
