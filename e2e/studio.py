@@ -60,10 +60,10 @@ class Studio:
             self.process.communicate(timeout=40)
             self.process = None
 
-    def run(self, *words: str) -> "subprocess.CompletedProcess[str]":
-        """Another command over the same folder."""
+    def run(self, *words: str, cwd: Path) -> "subprocess.CompletedProcess[str]":
+        """Another command over the same data, by somebody who stands in a folder."""
         return subprocess.run(
-            ["./studio", *words], cwd=ROOT, text=True, capture_output=True, check=False,
+            [str(ROOT / "studio"), *words], cwd=cwd, text=True, capture_output=True, check=False,
             env={**os.environ, "MESOTINT_HOME": str(self.home)},
         )  # fmt: skip
 

@@ -1,6 +1,7 @@
 """The painter's story: two tubes, the steps between them, saved and found after a restart."""
 
 import shutil
+import subprocess
 import tempfile
 from pathlib import Path
 
@@ -80,14 +81,18 @@ class PaintersStory(InBrowser):
     def assert_a_backup_brings_it_back(self) -> None:
         """The whole folder goes, and what was kept is there after signing in."""
         page = self.page
-        backup = Path(self.enterContext(tempfile.TemporaryDirectory())) / "yard.json.gz"
-        self.assertIn("stop it first", self.studio.run("backup", str(backup)).stderr)
+        folder = Path(self.enterContext(tempfile.TemporaryDirectory()))
+
+        def run(command: str) -> "subprocess.CompletedProcess[str]":
+            return self.studio.run(command, "yard.json.gz", cwd=folder)
+
+        self.assertIn("stop it first", run("backup").stderr)
         self.studio.stop()
-        self.assertEqual(self.studio.run("backup", str(backup)).returncode, 0)
-        self.assertIn("there already", self.studio.run("backup", str(backup)).stderr)
+        self.assertEqual(run("backup").returncode, 0)
+        self.assertIn("there already", run("backup").stderr)
         shutil.rmtree(self.studio.home / "mariadb")
         (self.studio.home / "secrets.json").unlink()
-        restored = self.studio.run("restore", str(backup))
+        restored = run("restore")
         self.assertEqual(restored.returncode, 0, restored.stderr)
         self.studio.start()
         page.goto(self.studio.address)

@@ -10,7 +10,7 @@ import time
 from pathlib import Path
 
 from workshop.backup import backup, default_file, restore
-from workshop.console import PYTHON, ROOT, VAR, WEB, Trouble, say
+from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
 from workshop.testing import test, write_client
@@ -78,7 +78,7 @@ def _copy(args: argparse.Namespace) -> int:
     # A demo that is not there is no part of what is kept.
     stack = Stack(demo=False)
     try:
-        args.copy(stack, args.file)
+        args.copy(stack, STANDING / args.file)
     finally:
         stack.stop()
     return 0

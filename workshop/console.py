@@ -10,6 +10,9 @@ ROOT = Path(__file__).resolve().parent.parent
 VAR = Path(os.environ.get("MESOTINT_HOME", ROOT / "var"))
 """Where data, secrets and logs are kept."""
 
+STANDING = Path(os.environ.get("STUDIO_FROM", "."))
+"""The folder that whoever started the command stands in, which files are named from."""
+
 PYTHON = ROOT / ".venv" / "bin" / "python"
 WEB = ROOT / "web"
 
