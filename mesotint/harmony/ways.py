@@ -80,9 +80,10 @@ class Ways:
         done = 1 - np.minimum.accumulate(away / np.maximum(whole, 1e-12), axis=-1)
         even, roots = np.linspace(0, 1, FRACTIONS), np.linspace(0, 1, self.points)
         rows = [np.interp(even, row, roots) for row in done.reshape(-1, self.points)]
-        # A passage that is the mother's colour already has no way to go.
-        told = np.array(rows).reshape(*away.shape[:2], FRACTIONS)
-        return np.asarray(told * (even > 0) * (whole > _NO_WAY))
+        told = np.array(rows).reshape(*away.shape[:2], FRACTIONS) * (even > 0)
+        # A passage that is the mother's colour already looks the same at any share, and takes the
+        # fraction itself.
+        return np.where(whole > _NO_WAY, told, root_of(even))
 
     def shares_at(self, fractions: Array) -> Array:
         """Shares at fractions of each passage's way in the plan, shapes as in `between`."""

@@ -49,7 +49,7 @@ def restore(file: Path) -> None:
         raise CommandError(str(error)) from error
 
 
-def kept() -> list[type[Model]]:
+def kept_models() -> list[type[Model]]:
     """The models of all that a backup holds."""
     return [
         model
@@ -60,6 +60,6 @@ def kept() -> list[type[Model]]:
 
 def _empty() -> None:
     with connection.constraint_checks_disabled():
-        for model in kept():
+        for model in kept_models():
             rows = model._base_manager.all()
             rows._raw_delete(rows.db)

@@ -220,6 +220,19 @@ class MotherTest(unittest.TestCase):
         np.testing.assert_allclose(ours, theirs.x, atol=0.01)
         self.assertLess(cost(ours), theirs.fun * 1.001)
 
+    def test_a_passage_of_the_mothers_colour_takes_the_pull_itself(self) -> None:
+        """The fog bank is this violet in white, and at its value looks the same at any share."""
+        mother = Mother(yard(), PAINT("PV23"), dark=BLACK)
+        fog = [each.name for each in yard().passages].index("fog bank")
+        for pull in (0.0, 0.25, 0.7, 1.0):
+            shares = mother.equal_pull(pull)
+            self.assertAlmostEqual(float(shares[fog]), pull, delta=1e-4)
+            np.testing.assert_allclose(mother.at(shares)[fog], yard().labs[fog], atol=0.01)
+        # Each way goes from nothing to the whole, so that every share can be dragged.
+        even = mother.even(33)
+        self.assertTrue((np.diff(even, axis=1) > 0).all())
+        np.testing.assert_allclose(even[:, [0, -1]], [[0, 1]] * len(even), atol=1e-9)
+
     def test_mothers_of_many_are_each_as_alone(self) -> None:
         paints = [PAINT(key) for key in ("PB15:3", "PY43", "PR101", "PW6")]
         alone, together = mothers_of(yard(), [*paints, *BOX[:2]], BLACK, 9)

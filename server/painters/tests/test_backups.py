@@ -26,7 +26,7 @@ def everything() -> dict[str, list[str]]:
         return value.isoformat(timespec="milliseconds") if isinstance(value, datetime) else value
 
     told = {}
-    for model in backups.kept():
+    for model in backups.kept_models():
         rows = model._base_manager.values_list()
         of = slice(1 if model._meta.auto_created else 0, None)
         told[model._meta.label] = sorted(str([plain(value) for value in row[of]]) for row in rows)
