@@ -1,8 +1,12 @@
 """The ``mesotint`` command: mixtures, scales, recipes and corrections at the shell."""
 
 import argparse
+import os
 import sys
 from typing import NoReturn
+
+# A batch is shared out among processes, and threads of each would get in the others' way.
+os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 from mesotint.commands import colour, harmony, muting
 from mesotint.commands.reading import viewing_options
@@ -72,9 +76,11 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     scale.add_argument("--to-grey", action="store_true", help="end at the nearest grey")
     scale.add_argument("--white", type=float, default=0.0)
     scale.add_argument("--ml", type=float, default=2.0, help="millilitres of each step")
-    scale.add_argument("--tool", default="grams", help="grams, ml, drops or ribbon")
+    scale.add_argument(
+        "--measure", "--tool", dest="tool", default="grams", help="grams, ml, drops or ribbon"
+    )
     scale.add_argument("--step", type=float, default=None, help="step of the scale or nozzle, mm")
-    scale.add_argument("--way", default="separate", help=", ".join(WAYS))
+    scale.add_argument("--method", "--way", dest="way", default="separate", help=", ".join(WAYS))
     viewing_options(scale)
     scale.set_defaults(run=muting.scale)
     triad = commands.add_parser("triad", help="where three paints reach grey")

@@ -46,7 +46,7 @@ def weights(light: str = "D65") -> Array:
     except KeyError:
         near = nearest_words(light, LIGHTS) or list(LIGHTS)
         raise InputError(
-            f"light: '{light}' is not known; choose {' or '.join(near)}.", "light"
+            f"The light '{light}' is not known; choose {' or '.join(near)}.", "light"
         ) from None
 
 
@@ -116,6 +116,28 @@ def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     return _lab_from_ratio(reflectance @ _relative_weights(light).astype(reflectance.dtype))
 
 
+def lab_slopes(reflectance: Array, light: str = "D65") -> Array:
+    """How CIELAB changes with each band of reflectance factors.
+
+    Parameters
+    ----------
+    reflectance : array, shape (..., 36)
+    light : str
+        A key of `LIGHTS`.
+
+    Returns
+    -------
+    array, shape (..., 3, 36)
+        Slopes of L*, a* and b*.
+    """
+    weight = _relative_weights(light)
+    ratio = np.asarray(reflectance, dtype=np.float64) @ weight
+    # f is a cube root, and straight near black.
+    root = np.cbrt(np.maximum(ratio, _LINEAR_BELOW))
+    slope = np.where(ratio > _LINEAR_BELOW, 1 / (3 * root**2), (29 / 6) ** 2 / 3)
+    return np.asarray(_FROM_F.T @ (slope[..., None] * weight.T))
+
+
 def lightness_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
     """CIELAB L* alone, shape (...), of reflectance factors of shape (..., 36) under a light."""
     weight = _relative_weights(light)[:, 1].astype(reflectance.dtype)
@@ -164,11 +186,11 @@ def checked_lab(values: object, field: str = "lab") -> Array:
     try:
         lab = np.asarray(values, dtype=np.float64)
     except (TypeError, ValueError):
-        raise InputError(f"{field}: give three numbers, L*, a*, b*.", field) from None
+        raise InputError("Give three numbers, L*, a*, b*.", field) from None
     if lab.ndim == 0 or lab.shape[-1] != 3 or not np.all(np.isfinite(lab)):
-        raise InputError(f"{field}: give three numbers, L*, a*, b*, such as 45,8,12.", field)
+        raise InputError("Give three numbers, L*, a*, b*, such as 45,8,12.", field)
     if lab[..., 0].min() < 0 or lab[..., 0].max() > 100:
-        raise InputError(f"{field}: L* must lie between 0 and 100.", field)
+        raise InputError("L* must lie between 0 and 100.", field)
     if np.abs(lab[..., 1:]).max() > 200:
-        raise InputError(f"{field}: a* and b* must lie between -200 and 200.", field)
+        raise InputError("a* and b* must lie between -200 and 200.", field)
     return lab

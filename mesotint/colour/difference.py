@@ -11,6 +11,7 @@ import numpy as np
 
 from mesotint.optics.grid import Array
 
+_LOCAL_STEP: Final = 0.5
 _TURN: Final = 2 * np.pi
 _HALF_TURN: Final = np.pi + 1e-12
 """A hair more than half a turn: exactly half is not too far, and is a sum of rounded angles."""
@@ -94,19 +95,36 @@ def farthest_off(lab: Array, delta_e: float) -> tuple[float, float]:
     return delta_e * _MOST_S_L, scale * (1 + 0.0675 * chroma) / left if left > 0 else np.inf
 
 
-def difference_axes(lab: Array) -> Array:
-    """Matrix (3, 3) that turns a small CIELAB step at `lab` into CIEDE2000-sized components.
+def difference_axes(labs: Array) -> Array:
+    """Matrices that turn small CIELAB steps at some colours into CIEDE2000-sized components.
 
-    The weights S_L, S_C, S_H are those of CIE94 (CIE 116-1995) with CIEDE2000's S_L, which is close
-    enough to steer a fit; what comes out is judged by CIEDE2000 itself.
+    The local metric of CIEDE2000, taken from its squares over steps of half a unit: the length of
+    ``axes @ step`` is the difference that a small step makes.
 
     Parameters
     ----------
-    lab : array, shape (3,)
+    labs : array, shape (..., 3)
+
+    Returns
+    -------
+    array, shape (..., 3, 3)
+
+    Examples
+    --------
+    >>> step = np.array([0.0, 0.1, -0.2])
+    >>> blue = np.array([35.0, 15.0, -40.0])
+    >>> bool(np.isclose(np.linalg.norm(difference_axes(blue) @ step),
+    ...                 delta_e_2000(blue, blue + step), rtol=0.05))
+    True
     """
-    lightness, a, b = lab
-    chroma = max(float(np.hypot(a, b)), 1e-6)
-    ca, sa = a / chroma, b / chroma
-    sl = 1 + 0.015 * (lightness - 50) ** 2 / np.sqrt(20 + (lightness - 50) ** 2)
-    sc, sh = 1 + 0.045 * chroma, 1 + 0.015 * chroma
-    return np.array([[1 / sl, 0, 0], [0, ca / sc, sa / sc], [0, -sa / sh, ca / sh]])
+    labs = np.asarray(labs, dtype=np.float64)
+    base = np.eye(3) * _LOCAL_STEP
+    steps = np.concatenate([base, (base[:, None] + base).reshape(9, 3)])
+    near = labs[..., None, :]
+    told = delta_e_2000(near + steps, near) ** 2 / _LOCAL_STEP**2
+    gaps, cross = told[..., :3], told[..., 3:].reshape(*labs.shape[:-1], 3, 3)
+    form = (cross - gaps[..., :, None] - gaps[..., None, :]) / 2
+    form[..., *np.diag_indices(3)] = gaps
+    values, vectors = np.linalg.eigh(form)
+    rooted = np.sqrt(np.maximum(values, 1e-4))
+    return np.asarray(np.swapaxes(vectors * rooted[..., None, :], -1, -2))

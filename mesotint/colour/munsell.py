@@ -230,13 +230,25 @@ def notation(munsell: Array) -> str:
 
     Hue, value and chroma are rounded to a tenth.
     """
-    hue, value, chroma = (float(v) for v in munsell)
-    if chroma < NEUTRAL_BELOW_CHROMA:
-        return f"N {_short(value)}"
-    tenths = round(hue * 10) % 1000 or 1000
-    family = FAMILIES[(tenths - 1) // 100]
-    step = (tenths - 1) % 100 + 1
-    return f"{_short(step / 10)}{family} {_short(value)}/{_short(chroma)}"
+    return notations(np.asarray(munsell)[None])[0]
+
+
+def notations(munsell: Array) -> list[str]:
+    """Colours of shape (n, 3) as painters write them, as `notation` does."""
+    tenths = np.rint(munsell[:, 0] * 10).astype(int) % 1000
+    told = np.round(munsell, 1)
+    return [
+        f"N {_short(value)}"
+        if plain
+        else f"{_short(((tenth or 1000) - 1) % 100 / 10 + 0.1)}"
+        f"{FAMILIES[((tenth or 1000) - 1) // 100]} {_short(value)}/{_short(chroma)}"
+        for plain, tenth, (_, value, chroma) in zip(
+            (munsell[:, 2] < NEUTRAL_BELOW_CHROMA).tolist(),
+            tenths.tolist(),
+            told.tolist(),
+            strict=True,
+        )
+    ]
 
 
 _CHROMATIC: Final = re.compile(

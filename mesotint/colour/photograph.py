@@ -64,17 +64,17 @@ class Card:
             For a kind of card that is not known, or a card that is burnt out or lost in the dark.
         """
         if kind not in CARDS:
-            raise InputError("card: choose white or grey.", "card")
+            raise InputError("A card is white or grey; choose one.", "card")
         mean = np.asarray(pixels, dtype=np.float64).reshape(-1, 3).mean(axis=0)
         if mean.max() >= BURNT_FROM:
             raise InputError(
-                "card: it is burnt out to white in the picture; choose a darker part of it, or a "
+                "The card is burnt out to white in the picture; choose a darker part of it, or a "
                 "picture that was exposed less.",
                 "card",
             )
         if mean.min() < DARK_BELOW:
             raise InputError(
-                "card: it is too dark in the picture to tell its light; choose the lit card.",
+                "The card is too dark in the picture to tell its light; choose the lit card.",
                 "card",
             )
         return cls(kind, _xyz(pixels).mean(axis=0))
@@ -139,7 +139,7 @@ def area_colour(pixels: Array, card: Card | None = None) -> AreaColour:
         For an area without a pixel.
     """
     if np.size(pixels) == 0:
-        raise InputError("area: it lies beside the picture; drag it over what you mean.", "area")
+        raise InputError("The area lies beside the picture; drag it over what you mean.", "area")
     xyz = _seen(_xyz(pixels), card)
     lab = _within(lab_from_xyz(xyz.mean(axis=0)))
     gaps = delta_e_2000(lab_from_xyz(xyz), lab)
@@ -165,7 +165,7 @@ def notes(pixels: Array, count: int, card: Card | None = None) -> list[Note]:
     from scipy.cluster.vq import kmeans2
 
     if not FEWEST_NOTES <= count <= MOST_NOTES:
-        raise InputError(f"count: ask for {FEWEST_NOTES} to {MOST_NOTES} notes.", "count")
+        raise InputError(f"Ask for {FEWEST_NOTES} to {MOST_NOTES} notes.", "count")
     flat = np.asarray(pixels).reshape(-1, 3)
     xyz = _seen(_xyz(flat[:: max(1, len(flat) // _SAMPLE)]), card)
     labs = lab_from_xyz(xyz)

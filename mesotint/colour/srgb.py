@@ -8,6 +8,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_xyz, xyz_from_lab
+from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 
@@ -20,35 +21,28 @@ _FROM_XYZ: Final[Array] = np.array(
 )
 _TO_XYZ: Final[Array] = np.linalg.inv(_FROM_XYZ).astype(np.float64)
 
-GAMUT_TOLERANCE: Final = 0.002
-"""How far a linear channel may leave 0 to 1 before a colour counts as out of gamut."""
+SHOWN_WITHIN: Final = 1.0
+"""CIEDE2000 within which what a screen of 8 bits shows counts as the colour itself."""
 
 
-def srgb_from_lab(lab: Array) -> tuple[Array, np.ndarray]:
-    """Gamma-coded sRGB, clipped to 0–1, and whether each colour lies in the gamut.
-
-    Parameters
-    ----------
-    lab : array, shape (..., 3)
-        CIELAB, D65.
-
-    Returns
-    -------
-    rgb : array, shape (..., 3)
-    in_gamut : array of bool, shape (...)
-    """
-    linear = xyz_from_lab(lab) / 100 @ _FROM_XYZ.T
-    inside = np.all((linear >= -GAMUT_TOLERANCE) & (linear <= 1 + GAMUT_TOLERANCE), axis=-1)
-    linear = np.clip(linear, 0, 1)
+def srgb_from_lab(lab: Array) -> Array:
+    """Gamma-coded sRGB, clipped to 0–1, shape (..., 3), of CIELAB colours (D65)."""
+    linear = np.clip(xyz_from_lab(lab) / 100 @ _FROM_XYZ.T, 0, 1)
     coded = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
-    return coded, inside
+    return np.asarray(coded)
 
 
 def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
-    """Hex codes of a list of colours, shape (n, 3), and whether each is in the gamut."""
-    rgb, inside = srgb_from_lab(np.atleast_2d(lab))
-    codes = np.rint(rgb * 255).astype(int)
-    return [f"#{r:02x}{g:02x}{b:02x}" for r, g, b in codes.tolist()], inside.tolist()
+    """Hex codes of a list of colours, shape (n, 3), and whether a screen shows each truly.
+
+    What counts is what eight bits show: a colour outside the gamut is clipped, and a dark one may
+    lie between two codes.
+    """
+    lab = np.atleast_2d(lab)
+    codes = np.rint(srgb_from_lab(lab) * 255).astype(int)
+    shown = lab_from_xyz(xyz_from_srgb(codes / 255))
+    truly = delta_e_2000(shown, lab) < SHOWN_WITHIN
+    return [f"#{r:02x}{g:02x}{b:02x}" for r, g, b in codes.tolist()], truly.tolist()
 
 
 def neutral_hex(lightness: Array) -> list[str]:
@@ -56,7 +50,7 @@ def neutral_hex(lightness: Array) -> list[str]:
     grey = np.zeros((len(lightness), 3))
     grey[:, 0] = lightness
     # The white of the weights and of the matrix differ in the fourth digit, so one channel leads.
-    green = np.rint(srgb_from_lab(grey)[0][:, 1] * 255).astype(int)
+    green = np.rint(srgb_from_lab(grey)[:, 1] * 255).astype(int)
     return [f"#{g:02x}{g:02x}{g:02x}" for g in green.tolist()]
 
 

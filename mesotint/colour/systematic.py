@@ -1,108 +1,47 @@
-"""Systematic colour names: a hue word and a modifier, from Munsell hue, value and chroma.
+"""Systematic colour names: the ISCC–NBS name whose centroid is nearest.
 
-The manner is that of the ISCC–NBS method (Kelly and Judd, "The ISCC-NBS method of designating
-colors and a dictionary of color names", NBS Circular 553, 1955): the same hue words and the same
-modifiers by value and chroma. The bounds here are simplified, one set for all hues, and from
-memory; the Circular's own charts differ from block to block.
+The names and centroids are those of the Universal Color Language, level 3 (Kelly and Judd, "The
+ISCC-NBS method of designating colors and a dictionary of color names", NBS Circular 553, 1955;
+centroids: Kelly, "Central notations for the revised ISCC-NBS color-name blocks", J. Res. NBS 61
+(1958), 427). `data/iscc-nbs.csv` has them as the npm package color-name-lists carries them, CC0:
+as 8-bit sRGB codes, and not as Kelly's Munsell notations; by-names after a comma and cross
+references are left out. The blocks themselves have edges in hue, value and chroma; here a colour
+has the name whose centroid is nearest by CIEDE2000.
 """
 
+import csv
+from functools import cache
 from typing import Final
 
 import numpy as np
 
-from mesotint.colour.munsell import munsell_from_lab
+from mesotint.colour.colorimetry import DATA
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.srgb import lab_from_hex
 from mesotint.optics.grid import Array
 
-NEUTRAL_BELOW: Final = 0.7
-"""Munsell chroma below which a colour is a plain grey."""
-
-_HUES: Final = (
-    (1.0, "purplish red"),
-    (6.5, "red"),
-    (11.5, "reddish orange"),
-    (17.0, "orange"),
-    (22.0, "orange yellow"),
-    (27.0, "yellow"),
-    (31.0, "greenish yellow"),
-    (37.0, "yellow green"),
-    (42.0, "yellowish green"),
-    (49.0, "green"),
-    (57.0, "bluish green"),
-    (65.0, "greenish blue"),
-    (75.0, "blue"),
-    (79.0, "purplish blue"),
-    (83.0, "violet"),
-    (89.0, "purple"),
-    (93.0, "reddish purple"),
-    (100.1, "purplish red"),
-)
-_ISH: Final = {
-    "purplish red": "reddish",
-    "red": "reddish",
-    "reddish orange": "brownish",
-    "orange": "brownish",
-    "orange yellow": "yellowish",
-    "yellow": "yellowish",
-    "greenish yellow": "olive",
-    "yellow green": "greenish",
-    "yellowish green": "greenish",
-    "green": "greenish",
-    "bluish green": "greenish",
-    "greenish blue": "bluish",
-    "blue": "bluish",
-    "purplish blue": "bluish",
-    "violet": "purplish",
-    "purple": "purplish",
-    "reddish purple": "purplish",
-}
-_VALUES: Final = (2.5, 4.5, 6.5, 8.5)
-_NEUTRALS: Final = ("black", "dark gray", "medium gray", "light gray", "white")
-_FAINT: Final = ("{} black", "dark {} gray", "{} gray", "light {} gray", "{} white")
-_MODIFIERS: Final = (
-    (1.5, ()),
-    (3.0, ("blackish", "dark grayish", "grayish", "pale", "very pale")),
-    (7.0, ("very dark", "dark", "moderate", "light", "very light")),
-    (11.0, ("very deep", "deep", "strong", "brilliant", "brilliant")),
-    (float("inf"), ("vivid", "vivid", "vivid", "vivid", "vivid")),
-)
+_LOOKED_AT: Final = 6
+"""How many centroids, the nearest in CIELAB, are compared by CIEDE2000."""
 
 
-def _noun(hue: str, value: float, chroma: float) -> str:
-    """The noun a hue goes by at a value: pinks, browns and olives have words of their own."""
-    if value >= 6.5 and chroma < 11:
-        pinks = {"red": "pink", "purplish red": "purplish pink", "reddish orange": "yellowish pink"}
-        return pinks.get(hue, hue)
-    if value < 5.5 and chroma < 8:
-        darks = {"reddish orange": "reddish brown", "orange": "brown",
-                 "orange yellow": "yellowish brown", "yellow": "olive brown",
-                 "greenish yellow": "olive", "yellow green": "olive green"}  # fmt: skip
-        return darks.get(hue, hue)
-    return hue
-
-
-def systematic_name(munsell: Array) -> str:
-    """The systematic name of one colour.
-
-    Parameters
-    ----------
-    munsell : array, shape (3,)
-        Hue number, value, chroma.
-
-    >>> systematic_name(np.array([15.0, 3.5, 4.0]))
-    'dark brown'
-    """
-    hue, value, chroma = (float(v) for v in munsell)
-    level = int(np.searchsorted(_VALUES, value, "right"))
-    if chroma < NEUTRAL_BELOW:
-        return _NEUTRALS[level]
-    word = next(name for below, name in _HUES if hue % 100 < below)
-    band = next(i for i, (below, _) in enumerate(_MODIFIERS) if chroma < below)
-    if band == 0:
-        return _FAINT[level].format(_ISH[word])
-    return f"{_MODIFIERS[band][1][level]} {_noun(word, value, chroma)}"
+@cache
+def centroids() -> tuple[tuple[str, ...], Array]:
+    """The 267 names in the order of the Circular, and CIELAB of their centroids."""
+    with (DATA / "iscc-nbs.csv").open(encoding="utf-8", newline="") as file:
+        rows = list(csv.DictReader(file))
+    return tuple(row["name"] for row in rows), np.array([lab_from_hex(r["hex"]) for r in rows])
 
 
 def systematic_names(lab: Array) -> list[str]:
-    """Systematic names of CIELAB colours, shape (n, 3)."""
-    munsell, _ = munsell_from_lab(np.atleast_2d(lab))
-    return [systematic_name(row) for row in munsell]
+    """Systematic names of CIELAB colours, shape (n, 3).
+
+    >>> systematic_names(np.array([[20.0, 0.0, 0.0]]))
+    ['black']
+    """
+    names, middles = centroids()
+    lab = np.atleast_2d(np.asarray(lab, dtype=np.float64))
+    squares = (middles**2).sum(axis=1) - 2 * lab @ middles.T
+    near = np.argpartition(squares, _LOOKED_AT, axis=1)[:, :_LOOKED_AT]
+    gaps = delta_e_2000(lab[:, None], middles[near])
+    best = near[np.arange(len(near)), gaps.argmin(axis=1)]
+    return [names[at] for at in best.tolist()]

@@ -8,26 +8,19 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.optics.grid import Array
-
-HUE_SEEN_FROM_CHROMA: Final = 1.0
-"""CIELAB chroma below which no hue is named: an eye cannot tell it."""
+from mesotint.colour.hues import (
+    HUE_SEEN_FROM_CHROMA,
+    MIDDLES,
+    WARMEST,
+    clearest_at,
+    families,
+    family,
+    turn,
+)
+from mesotint.optics.grid import Array, Indices
 
 GREY_BELOW_CHROMA: Final = 9.0
 
-_HUES: Final = (
-    (20.0, "red"),
-    (48.0, "red"),
-    (73.0, "orange"),
-    (103.0, "yellow"),
-    (125.0, "yellow-green"),
-    (175.0, "green"),
-    (225.0, "blue-green"),
-    (299.0, "blue"),
-    (326.0, "violet"),
-    (352.0, "red-violet"),
-    (360.0, "red"),
-)
 _GREYS: Final = (
     (20.0, "black"),
     (34.0, "very dark grey"),
@@ -45,30 +38,32 @@ _LIGHTNESS: Final = (
     (float("inf"), "pale "),
 )
 _CHROMAS: Final = ((22.0, "dull "), (42.0, "muted "), (float("inf"), "clear "))
-_OPPOSITES: Final = {
-    "red": "green",
-    "orange": "blue",
-    "yellow": "violet",
-    "yellow-green": "red-violet",
-    "green": "red",
-    "blue-green": "orange-red",
-    "blue": "orange",
-    "violet": "yellow",
-    "red-violet": "yellow-green",
-}
+_FULL_CHROMA: Final = 50.0
+"""Chroma from which lightness is judged against the hue's own range alone."""
+
+EYE_TELLS: Final = 1.0
+"""CIEDE2000 below which no eye tells two colours apart."""
+
+_DIFFERENCES: Final = (
+    (EYE_TELLS, "no eye sees it"),
+    (2.5, "seen when touching"),
+    (5.0, "seen side by side"),
+    (float("inf"), "seen at once"),
+)
 
 
-def _pick(bounds: tuple[tuple[float, str], ...], figure: float) -> str:
-    return next(word for above, word in bounds if figure < above or above == bounds[-1][0])
+def _picks(bounds: tuple[tuple[float, str], ...], figures: Array) -> list[str]:
+    at: Indices = np.searchsorted([above for above, _ in bounds], figures, side="right")
+    return [bounds[place][1] for place in np.minimum(at, len(bounds) - 1).tolist()]
 
 
-def hue_word(hue_degrees: float) -> str:
-    """The painter's name of a CIELAB hue angle: red, orange, yellow … red-violet.
+def difference_in_words(delta_e: float) -> str:
+    """What a CIEDE2000 is to an eye, in four bands.
 
-    >>> hue_word(290.0)
-    'blue'
+    >>> difference_in_words(1.7)
+    'seen when touching'
     """
-    return _pick(_HUES, hue_degrees % 360)
+    return _picks(_DIFFERENCES, np.array([delta_e]))[0]
 
 
 def lean(lab: Array) -> str | None:
@@ -79,12 +74,7 @@ def lean(lab: Array) -> str | None:
     lab : array, shape (3,)
     """
     _, chroma, hue = lch_from_lab(lab).tolist()
-    return hue_word(hue) if chroma >= HUE_SEEN_FROM_CHROMA else None
-
-
-def opposite_of(hue: str) -> str:
-    """The hue that takes a lean out, on the painters' wheel."""
-    return _OPPOSITES[hue]
+    return family(hue) if chroma >= HUE_SEEN_FROM_CHROMA else None
 
 
 def describe(lab: Array) -> str:
@@ -97,41 +87,71 @@ def describe(lab: Array) -> str:
     >>> describe(np.array([45.0, 0.5, 0.2]))
     'dark grey'
     """
-    lightness, chroma, angle = lch_from_lab(lab).tolist()
-    if chroma < GREY_BELOW_CHROMA:
-        grey = _pick(_GREYS, lightness)
-        hue = lean(lab)
-        return f"{grey} that leans {hue}" if hue else grey
-    return (
-        _pick(_LIGHTNESS, lightness)
-        + _pick(_CHROMAS, chroma)
-        + _surface_hue(lightness, chroma, angle)
+    return describe_each(np.asarray(lab)[None])[0]
+
+
+def describe_each(labs: Array) -> list[str]:
+    """Colours of shape (n, 3) in a painter's words."""
+    lightness, chroma, angle = lch_from_lab(labs).T
+    hues = families(angle)
+    greys = _picks(_GREYS, lightness)
+    lights = _picks(_LIGHTNESS, _within_its_range(lightness, chroma, angle))
+    chromas = _picks(_CHROMAS, chroma)
+    is_grey = (chroma < GREY_BELOW_CHROMA).tolist()
+    leans = (chroma >= HUE_SEEN_FROM_CHROMA).tolist()
+    surfaces = _surface_hues(lightness, chroma, angle, hues)
+    return [
+        (f"{grey} that leans {hue}" if leaning else grey) if plain else light + clear + surface
+        for plain, leaning, grey, hue, light, clear, surface in zip(
+            is_grey, leans, greys, hues, lights, chromas, surfaces, strict=True
+        )
+    ]
+
+
+def _within_its_range(lightness: Array, chroma: Array, angle: Array) -> Array:
+    """L* as it is judged: for a clear colour against where its hue is clearest, which counts as the
+    middle then; for a dull one as it is."""
+    middle = clearest_at(angle)
+    within = np.where(
+        lightness > middle,
+        50 + 50 * (lightness - middle) / (100 - middle),
+        50 * lightness / middle,
     )
+    weight = np.clip((chroma - GREY_BELOW_CHROMA) / (_FULL_CHROMA - GREY_BELOW_CHROMA), 0, 1)
+    return np.asarray(weight * within + (1 - weight) * lightness)
 
 
-def _surface_hue(lightness: float, chroma: float, angle: float) -> str:
-    """Hue name as painters use it for a surface: dark oranges are browns, dark yellows olives."""
-    hue = hue_word(angle)
-    if hue in ("red", "orange") and angle < 90 and lightness < 55 and chroma < 45 and angle > 35:
-        return "brown"
-    if hue == "yellow" and lightness < 60 and chroma < 50:
-        return "brown" if angle < 84 else "olive"
-    if hue == "yellow-green" and lightness < 55 and chroma < 40:
-        return "olive green"
-    if hue in ("red", "red-violet") and lightness > 68:
-        return "pink"
-    return hue
+def _surface_hues(lightness: Array, chroma: Array, angle: Array, hues: list[str]) -> list[str]:
+    """Hue names as painters use them of a surface: dark oranges are brown, dark yellows olive."""
+    hue = np.array(hues)
+    warm = np.isin(hue, ("red", "orange")) & (angle > 35) & (angle < 90)
+    rules = (
+        (warm & (lightness < 55) & (chroma < 45), "brown"),
+        ((hue == "yellow") & (lightness < 60) & (chroma < 50) & (angle < 84), "brown"),
+        ((hue == "yellow") & (lightness < 60) & (chroma < 50), "olive"),
+        ((hue == "yellow-green") & (lightness < 55) & (chroma < 40), "olive green"),
+        (np.isin(hue, ("red", "red-violet")) & (lightness > 68), "pink"),
+    )
+    words = np.select([rule for rule, _ in rules], [word for _, word in rules], "")
+    return [word or plain for word, plain in zip(words.tolist(), hues, strict=True)]
 
 
-def miss_in_words(lab: Array) -> str:
+def miss_in_words(lab: Array, end: str = "") -> str:
     """How far a colour misses the neutral axis and which way, in one plain sentence.
 
     Parameters
     ----------
     lab : array, shape (3,)
+    end : str
+        Name of the paint that it is, where the greyest point of a trail is a pure end of it:
+        nothing comes near grey there, it only starts or stops at a dull paint.
     """
     chroma = float(np.hypot(lab[1], lab[2]))
     hue = lean(lab)
+    if end:
+        if hue is None:
+            return f"Passes no grey: {end} is grey itself."
+        return f"Passes no grey: {end} itself is the greyest, {hue} with {chroma:.0f} of chroma."
     if hue is None:
         return "Reaches grey: no lean an eye could name."
     if chroma < 3:
@@ -139,21 +159,6 @@ def miss_in_words(lab: Array) -> str:
     if chroma < GREY_BELOW_CHROMA:
         return f"Comes near grey and leans {hue}: {chroma:.1f} of chroma is left."
     return f"Passes beside grey on the {hue} side: {chroma:.0f} of chroma is left."
-
-
-_FAMILY_MIDDLES: Final = {
-    "red": 22.0,
-    "orange": 60.0,
-    "yellow": 88.0,
-    "yellow-green": 114.0,
-    "green": 150.0,
-    "blue-green": 200.0,
-    "blue": 270.0,
-    "violet": 312.0,
-    "red-violet": 339.0,
-}
-WARMEST_HUE: Final = 60.0
-"""CIELAB hue angle of orange, toward which every family's warm side lies."""
 
 
 def temperature(lab: Array) -> str | None:
@@ -170,8 +175,5 @@ def temperature(lab: Array) -> str | None:
     if hue in (None, "orange", "blue-green"):
         return None
     angle = float(lch_from_lab(lab)[2])
-
-    def away(from_angle: float) -> float:
-        return abs((from_angle - WARMEST_HUE + 180) % 360 - 180)
-
-    return "warm" if away(angle) < away(_FAMILY_MIDDLES[str(hue)]) else "cool"
+    nearer = abs(float(turn(angle, WARMEST))) < abs(float(turn(MIDDLES[str(hue)], WARMEST)))
+    return "warm" if nearer else "cool"

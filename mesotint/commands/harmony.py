@@ -3,6 +3,7 @@
 import argparse
 import json
 
+from mesotint.colour.words import difference_in_words
 from mesotint.commands.reading import box_of, number, parts_of, viewing_from
 from mesotint.errors import InputError
 from mesotint.paints.library import library
@@ -11,7 +12,9 @@ from mesotint.paints.library import library
 def mother(args: argparse.Namespace) -> None:
     """The mothers of a painting, the one that costs least first."""
     # What needs scipy is loaded when it is asked for: the other commands start without it.
-    from mesotint.harmony.candidates import candidates, ranked
+    from mesotint.harmony.candidates import candidates, harmony, ranked
+    from mesotint.harmony.judgement import already_together
+    from mesotint.harmony.mother import Mother
     from mesotint.harmony.painting import Painting, Passage
 
     def passage(word: str) -> Passage:
@@ -19,8 +22,8 @@ def mother(args: argparse.Namespace) -> None:
         area, _, mixture = rest.partition(":")
         if not mixture:
             raise InputError(
-                f"passage: '{word[:60]}' is none; write it as mud:30:PB29=2,PO20=1, with its share "
-                "of the surface in per cent.",
+                f"'{word[:60]}' is no passage; write it as mud:30:PB29=2,PO20=1, with its share of "
+                "the surface in per cent.",
                 "passage",
             )
         mixed = {library().paint(key): n for key, n in parts_of(mixture.split(",")).items()}
@@ -32,7 +35,9 @@ def mother(args: argparse.Namespace) -> None:
     )
     dark = library().paint(args.dark)
     found = ranked(painting, candidates(painting, box_of(args.paints)), dark)
-    found = found[: args.count]
+    # Ways are read coarsely where there are many; what is told is computed.
+    fine = (Mother(painting, each.mother.paint, dark=dark) for each in found[: args.count])
+    found = [harmony(each, each.equal_pull(each.usual())) for each in fine]
     if args.json:
         names = [passage.name for passage in painting.passages]
         told = [
@@ -40,6 +45,14 @@ def mother(args: argparse.Namespace) -> None:
                 "mother": each.mother.paint.name,
                 "key": each.mother.paint.key,
                 "shares": dict(zip(names, each.shares.round(5).tolist(), strict=True)),
+                "passages": [
+                    {"name": name, "share": round(float(share), 5), "lab": lab}
+                    for name, share, lab in zip(
+                        names, each.shares, each.labs.round(3).tolist(), strict=True
+                    )
+                ],
+                "movement_delta_e": round(each.movement, 2),
+                "halved": each.halved,
                 "spread_before": round(each.spread_before, 2),
                 "spread_after": round(each.spread_after, 2),
                 "chroma_kept": round(each.chroma_kept, 3),
@@ -47,12 +60,16 @@ def mother(args: argparse.Namespace) -> None:
             }
             for each in found
         ]
-        print(json.dumps({"mothers": told}))
+        print(json.dumps({"together": already_together(painting), "mothers": told}))
+        return
+    if says := already_together(painting):
+        print(says)
         return
     for each in found:
         print(
             f"{each.mother.paint.name}: hues {each.spread_before:.0f}° to "
-            f"{each.spread_after:.0f}°, {each.chroma_kept:.0%} of the chroma stays"
+            f"{each.spread_after:.0f}°; the painting moves by ΔE {each.movement:.1f}, "
+            f"{difference_in_words(each.movement)}; {each.chroma_says}"
         )
         shares = zip(painting.passages, each.shares, strict=True)
         print("  " + "  ".join(f"{p.name} {100 * share:.3g} %" for p, share in shares))

@@ -3,11 +3,14 @@
 import argparse
 import json
 from dataclasses import asdict
-from typing import Any, Final
+from functools import partial
+from itertools import groupby
+from typing import Any
 
 import numpy as np
 
 from mesotint.colour.colorimetry import checked_lab
+from mesotint.colour.words import difference_in_words
 from mesotint.commands.reading import (
     box_of,
     keys_of,
@@ -24,10 +27,14 @@ from mesotint.mixing.partners import partners as muting_partners
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.triad import Triad
-from mesotint.paints.library import WHITE_KEY, library
+from mesotint.paints.library import library
+from mesotint.planning.amounts import whole_parts
+from mesotint.planning.instructions import Instructions, Measure, instructions
+from mesotint.planning.making import number_in_steps
+from mesotint.planning.measuring import Measured, measured
 from mesotint.planning.scale import Scale
-from mesotint.planning.tools import Measured, measured, tool_of
-from mesotint.planning.workplan import NANOLITRES, replay, work_plan
+from mesotint.planning.tools import Tool, tool_of
+from mesotint.planning.workplan import work_plan
 
 
 def match(args: argparse.Namespace) -> None:
@@ -61,11 +68,23 @@ def match(args: argparse.Namespace) -> None:
         print(json.dumps({"reached": found.reached, "helper": helper, "recipes": recipes}))
         return
     if not found.reached:
-        hint = f" {library().paint(helper).name} ({helper}) would help." if helper else ""
-        print(f"Out of reach of these paints; the nearest are listed.{hint}")
+        nearest = min(r.delta_e for r in found.recipes)
+        hint = (
+            f"{library().paint(helper).name} ({helper}) would help."
+            if helper
+            else "No other paint of the library would help."
+        )
+        print(
+            f"Out of reach of these paints. The nearest is ΔE {nearest:.1f} off: "
+            f"{difference_in_words(nearest)}. {hint}"
+        )
     for r in found.recipes:
-        parts = "  ".join(f"{p.key}={n * 100:.3g}" for p, n in zip(r.paints, r.parts, strict=True))
-        print(f"ΔE {r.delta_e:<6.2f}under a lamp {r.metameric_risk:<6.2f}{parts}")
+        told = whole_parts(np.array([r.parts]), partial(viewing.lab, paints=r.paints))[0]
+        words = told.in_words([paint.name.lower() for paint in r.paints])
+        print(f"ΔE {r.delta_e:.2f}, {difference_in_words(r.delta_e)}: {words}")
+        print(
+            f"    under a lamp ΔE {r.metameric_risk:.2f}, {difference_in_words(r.metameric_risk)}"
+        )
 
 
 def partners(args: argparse.Namespace) -> None:
@@ -125,6 +144,9 @@ def correct(args: argparse.Namespace) -> None:
             "wrong": found.wrong,
             "waits": found.waits,
             "additions": additions,
+            "fresh": [
+                {"paint": a.paint.key, "volume_ml": round(a.volume_ml, 4)} for a in found.fresh
+            ],
             "delta_e_now": round(found.delta_e_now, 3),
             "delta_e": round(found.delta_e, 3),
             "growth": round(found.growth, 3),
@@ -135,7 +157,46 @@ def correct(args: argparse.Namespace) -> None:
     print(found.says)
     for a in found.additions:
         first = f"  (take {a.first_ml:.2g} ml first, then look)" * (a.first_ml < a.volume_ml)
-        print(f"add {a.volume_ml:.2g} ml {a.paint.name}{first}: {appearances(a.lab)[0].name}")
+        trace = f"  ({a.touch})" * bool(a.touch)
+        print(
+            f"add {a.volume_ml:.2g} ml {a.paint.name}{trace}{first}: {appearances(a.lab)[0].name}"
+        )
+    for a in found.fresh:
+        trace = f"  ({a.touch})" * bool(a.touch)
+        print(f"fresh: {a.volume_ml:.2g} ml {a.paint.name}{trace}: {appearances(a.lab)[0].name}")
+
+
+def scale(args: argparse.Namespace) -> None:
+    """A scale in the painter's measure, and the work plan to make it by."""
+    first, second = (library().paint(key) for key in args.pair)
+    trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
+    steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
+    tool = tool_of(args.tool, args.step)
+    parts = np.array([step.parts for step in steps])
+    labels = [f"step {number}" for number, _ in enumerate(steps, start=1)]
+    told = instructions(
+        parts, trail.paints, labels, Measure(tool, args.ml, args.way), trail.viewing
+    )
+    if not args.json:
+        _print_plan(told, tool)
+        return
+    amounts = [measured(step.parts, trail.paints, args.ml, tool, trail.viewing) for step in steps]
+    answer = {
+        "steps": [
+            {"share": step.share, **asdict(step.appearance), **_measured_answer(amount)}
+            for step, amount in zip(steps, amounts, strict=True)
+        ],
+        "plan": [asdict(move) for move in work_plan(parts, args.ml, args.way).moves],
+        "lines": [asdict(line) for line in told.lines],
+        "costs_delta_e": [round(cost, 2) for cost in told.costs],
+        "volumes_ml": [round(ml, 3) for ml in told.volumes_ml],
+        "paint_ml": {used.paint.key: round(used.volume_ml, 4) for used in told.used},
+        "left_ml": told.left_ml,
+        "left_colour": asdict(told.left) if told.left else None,
+        "spare_ml": {spare.name: round(spare.volume_ml, 3) for spare in told.spare},
+        "advice": list(told.advice),
+    }
+    print(json.dumps(answer))
 
 
 def _measured_answer(found: Measured) -> dict[str, Any]:
@@ -149,47 +210,27 @@ def _measured_answer(found: Measured) -> dict[str, Any]:
     }
 
 
-WORTH_TELLING_ML: Final = 0.01
-
-
-def scale(args: argparse.Namespace) -> None:
-    """A scale in the painter's measure, and the work plan to make it by."""
-    first, second = (library().paint(key) for key in args.pair)
-    trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
-    steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
-    tool = tool_of(args.tool, args.step)
-    white = library().paint(WHITE_KEY)
-    amounts = [
-        measured(step.parts, trail.paints, args.ml, tool, white, trail.viewing) for step in steps
-    ]
-    plan = work_plan(np.array([step.parts for step in steps]), args.ml, args.way)
-    ledger = replay(plan)
-    left = float(ledger.left_nl) / NANOLITRES
-    left_look = None
-    if left >= WORTH_TELLING_ML:
-        left_lab = trail.viewing.lab(np.array(ledger.left_parts), trail.paints)
-        left_look = asdict(appearances(left_lab)[0])
-    used = {
-        paint.key: round(nl / NANOLITRES, 4)
-        for paint, nl in zip(trail.paints, plan.paint_nl, strict=True)
-    }
-    if args.json:
-        answer = {
-            "steps": [
-                {"share": step.share, **asdict(step.appearance), **_measured_answer(amount)}
-                for step, amount in zip(steps, amounts, strict=True)
-            ],
-            "plan": [asdict(move) for move in plan.moves],
-            "paint_ml": used,
-            "left_ml": left,
-            "left_colour": left_look,
-        }
-        print(json.dumps(answer))
-        return
-    for step, amount in zip(steps, amounts, strict=True):
-        told = "  ".join(f"{a.amount:g} {a.unit} {a.paint.name}" for a in amount.amounts)
-        print(f"{step.appearance.munsell:<16}{told}  (ΔE {amount.cost_delta_e:.1f})")
-    print("in all: " + ", ".join(f"{ml:g} ml {key}" for key, ml in used.items()))
+def _print_plan(told: Instructions, tool: Tool) -> None:
+    """The plan in its order: what is mixed beforehand, what is added, scooped and carried; what it
+    takes in all, and what is left."""
+    for heading, lines in groupby(told.lines, key=lambda line: line.heading):
+        print(heading)
+        for line in lines:
+            print(f"    {line.says}")
+    worst = max(told.costs)
+    print(f"As measured, at most ΔE {worst:.1f} from the scale: {difference_in_words(worst)}.")
+    used = (
+        f"{number_in_steps(use.amount, tool.step)} {use.unit} ({use.volume_ml:.2f} ml) "
+        f"{use.paint.name}"
+        for use in told.used
+    )
+    print("In all: " + ", ".join(used))
+    if told.left:
+        print(f"Left in the piles: {told.left_ml:.2f} ml, {told.left.name}")
+    for spare in told.spare:
+        print(f"Left over: {spare.volume_ml:.2f} ml {spare.name}")
+    for advice in told.advice:
+        print(advice)
 
 
 def triad(args: argparse.Namespace) -> None:

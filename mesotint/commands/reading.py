@@ -7,21 +7,38 @@ from typing import Any, Final
 from mesotint.colour.colorimetry import LIGHTS, checked_lab
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.errors import InputError, nearest_words
-from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing
+from mesotint.mixing.ground import GROUNDS, USUAL_GROUND
+from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing, checked_amount
+from mesotint.mixing.trail import LIGHTENER_MOST
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.library import Paint, library
 
-WORDS: Final = {"medium": "opaque", "finish": "satin", "light": "D65", "wet": ""}
+_WASH: Final = "wash"
+WORDS: Final = {
+    "medium": "opaque",
+    "finish": "satin",
+    "light": "D65",
+    "wet": "",
+    "ground": USUAL_GROUND,
+}
 """The words of a viewing, with what they are where nothing is said."""
 
 
-def mixture_from(parts: object, options: Mapping[str, Any]) -> Mixture:
+def mixture_from(
+    parts: object, options: Mapping[str, Any], viewing: Viewing | None = None
+) -> Mixture:
     """A mixture from parts by paint key and the words of medium, finish, light and water."""
     if not isinstance(parts, Mapping):
-        raise InputError('parts: write them as {"PY3": 9, "PV23": 1}.', "parts")
+        raise InputError('Write parts as {"PY3": 9, "PV23": 1}.', "parts")
     paints = {library().paint(key): amount for key, amount in parts.items()}
-    return Mixture.of(paints, viewing_from(options), options.get("water", 0.0))
+    viewing = viewing or viewing_from(options)
+    water = options.get("water", 0.0)
+    if water and viewing.medium != "wash":
+        raise InputError(
+            f"Water thins a wash alone; leave it out, or say --medium {_WASH}.", "water"
+        )
+    return Mixture.of(paints, viewing, water)
 
 
 def viewing_from(options: Mapping[str, Any]) -> Viewing:
@@ -29,7 +46,7 @@ def viewing_from(options: Mapping[str, Any]) -> Viewing:
     words = {name: options.get(name, default) for name, default in WORDS.items()}
     for name, word in words.items():
         if not isinstance(word, str):
-            raise InputError(f"{name}: give a word.", name)
+            raise InputError(f"Give a word for {name}.", name)
     wet = words.pop("wet")
     return Viewing(**words, wet_load=_wet_load(wet))
 
@@ -43,12 +60,17 @@ def _wet_load(wet: str) -> float:
         return float(wet)
     except ValueError:
         near = nearest_words(wet, DRYING) or list(DRYING)
-        raise InputError(f"wet: '{wet[:40]}' is not known; try {', '.join(near)}.", "wet") from None
+        raise InputError(f"'{wet[:40]}' is no wet film; try {', '.join(near)}.", "wet") from None
 
 
 def lightener_of(args: argparse.Namespace) -> float:
     """Parts that lighten: white in an opaque medium, water in a wash."""
-    lightener: float = args.white if args.medium == "opaque" else args.water
+    wash = args.medium == _WASH
+    if args.water and not wash:
+        raise InputError(f"Water thins a wash alone; say --white, or --medium {_WASH}.", "water")
+    lightener: float = args.water if wash else args.white
+    # A wash may still hold white where it is asked for by its parts.
+    checked_amount(lightener, "water" if wash else "white", most=LIGHTENER_MOST)
     return lightener
 
 
@@ -57,7 +79,7 @@ def number(text: str, field: str) -> float:
     try:
         return float(text)
     except ValueError:
-        raise InputError(f"{field}: '{text[:40]}' is not a number.", field) from None
+        raise InputError(f"'{text[:40]}' is not a number.", field) from None
 
 
 def parts_of(words: Iterable[str]) -> dict[str, float]:
@@ -88,7 +110,7 @@ def target_of(args: argparse.Namespace) -> Array:
     """The target's CIELAB, from one of --lab, --munsell and --mix."""
     given = [args.lab is not None, args.munsell is not None, bool(args.mix)]
     if sum(given) != 1:
-        raise InputError('target: give one of --lab 45,8,12, --munsell "5YR 4/2", --mix PY3=9.')
+        raise InputError('Give one target of --lab 45,8,12, --munsell "5YR 4/2", --mix PY3=9.')
     if args.munsell is not None:
         return lab_from_munsell(parse(args.munsell))
     if args.lab is not None:
@@ -101,6 +123,9 @@ def viewing_options(parser: argparse.ArgumentParser) -> None:
     parser.add_argument("--medium", default="opaque", help=" or ".join(MEDIA))
     parser.add_argument("--finish", default="satin", help=", ".join(FINISHES))
     parser.add_argument("--light", default="D65", help=", ".join(LIGHTS))
+    parser.add_argument(
+        "--ground", default=USUAL_GROUND, help=f"under a wash: {', '.join(GROUNDS)}, or a colour"
+    )
     parser.add_argument("--wet", default="", help=f"while wet: {', '.join(DRYING)}, or a figure")
     parser.add_argument("--water", type=float, default=0.0, help="parts of water to one, in a wash")
     parser.add_argument("--json", action="store_true")

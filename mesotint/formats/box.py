@@ -176,16 +176,16 @@ def checked_tube(tube: TubeData) -> TubeData:
         Where they are not.
     """
     if not tube.label.strip():
-        raise InputError("label: give every tube a name.", "label")
+        raise InputError("Give every tube a name.", "label")
     if tube.paint:
         library().paint(tube.paint)
     for key in tube.recipe:
         library().paint(key)
     if tube.paint and tube.recipe:
-        raise InputError(f"{tube.label}: it is one paint or a recipe, not both.", "recipe")
+        raise InputError(f"“{tube.label}” is one paint or a recipe, not both.", "recipe")
     if not tube.paint and not tube.recipe and not tube.readings:
         raise InputError(
-            f"{tube.label}: name its paint, its recipe, or give readings of it.", "paint"
+            f"Of “{tube.label}” name the paint or the recipe, or give readings.", "paint"
         )
     return tube
 
@@ -260,7 +260,9 @@ def _row_tube(row: Mapping[str, str]) -> TubeData:
     medium, finish = row.get("medium", "") or "oil", row.get("finish", "") or "satin"
     for value, known, what in ((medium, TUBE_MEDIA, "medium"), (finish, FINISHES, "finish")):
         if value not in known:
-            raise InputError(f"{what}: '{value[:20]}' is not known; take {', '.join(known)}.", what)
+            raise InputError(
+                f"The {what} '{value[:20]}' is not known; take {', '.join(known)}.", what
+            )
     recipe = {}
     for entry in filter(None, (e.strip() for e in row.get("recipe", "").split(";"))):
         key, _, part = entry.partition("=")
@@ -270,9 +272,7 @@ def _row_tube(row: Mapping[str, str]) -> TubeData:
         white, _, told = entry.partition(":")
         values = [_number(word, "readings", -1000, 1000) for word in told.split()]
         if len(values) not in (3, 3 + BANDS):
-            raise InputError(
-                "readings: write '9: 52.1 -3.2 -30', the tint and its CIELAB.", "readings"
-            )
+            raise InputError("Write '9: 52.1 -3.2 -30', the tint and its CIELAB.", "readings")
         spectrum = np.array(values[3:]) if len(values) > 3 else None
         readings.append(
             Reading(_number(white, "readings", 0, 1000), np.array(values[:3]), spectrum)
@@ -296,9 +296,9 @@ def _number(text: str, what: str, least: float, most: float) -> float:
     try:
         value = float(text.strip().replace(",", "."))
     except ValueError:
-        raise InputError(f"{what}: '{text.strip()[:20]}' is no number.", what) from None
+        raise InputError(f"'{text.strip()[:20]}' is no number for “{what}”.", what) from None
     if not least <= value <= most:
-        raise InputError(f"{what}: give {least:g} to {most:g}, not {value:g}.", what)
+        raise InputError(f"Give {least:g} to {most:g} for “{what}”, not {value:g}.", what)
     return value
 
 

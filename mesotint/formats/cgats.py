@@ -152,7 +152,7 @@ def _reading(
         try:
             return float(row[at].replace(",", "."))
         except ValueError:
-            faults.add(line, f"{name}: '{row[at][:20]}' is no number.")
+            faults.add(line, f"'{row[at][:20]}' is no number for {name}.")
             return float("nan")
 
     at = place.get("SAMPLE_NAME", place.get("SAMPLE_ID", 0))

@@ -92,7 +92,9 @@ def _reading(item: Any, specifications: dict[str, Any]) -> NamedReading:
             try:
                 white = float(tag.value)
             except (TypeError, ValueError):
-                raise InputError(f"{name}: its parts of white are no number.", "white") from None
+                raise InputError(
+                    f"The parts of white of “{name}” are no number.", "white"
+                ) from None
     values = item.color_values.choice if item.color_values else []
     for value in values:
         kind = type(value).__name__
@@ -110,9 +112,9 @@ def _reading(item: Any, specifications: dict[str, Any]) -> NamedReading:
             spec = specifications.get(value.color_specification)
             lab = [value.l, value.a, value.b]
             if any(part is None for part in lab):
-                raise InputError(f"{name}: its CIELAB lacks a number.", "lab")
+                raise InputError(f"The CIELAB of “{name}” lacks a number.", "lab")
             return NamedReading(name, lab_reading(white, lab, _light(spec, name)))
-    raise InputError(f"{name}: it has neither a reflectance spectrum nor CIELAB.", "colour")
+    raise InputError(f"“{name}” has neither a reflectance spectrum nor CIELAB.", "colour")
 
 
 def _light(specification: Any, name: str) -> str:
@@ -123,7 +125,7 @@ def _light(specification: Any, name: str) -> str:
     if observer is not None and str(getattr(observer.value, "value", observer.value)).startswith(
         "10"
     ):
-        raise InputError(f"{name}: it was measured for the 10° observer; measure for 2°.", "light")
+        raise InputError(f"“{name}” was measured for the 10° observer; measure for 2°.", "light")
     lamp = tristimulus.illuminant_or_custom_illuminant
     word = getattr(getattr(lamp, "value", None), "value", None) if lamp is not None else "D50"
     return light_of(str(word))

@@ -28,7 +28,7 @@ class FileFaults(InputError):
             f"line {fault.line}: {fault.says}" if fault.line else fault.says for fault in faults
         ]
         more = f" … and {len(told) - 3} more." if len(told) > 3 else ""
-        super().__init__("file: " + " ".join(told[:3]) + more, "file")
+        super().__init__("In the file: " + " ".join(told[:3]) + more, "file")
 
 
 @dataclass

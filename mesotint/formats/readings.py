@@ -44,7 +44,7 @@ def light_of(word: str) -> str:
     known = {light.upper(): light for light in LIGHTS}
     if plain not in known:
         raise InputError(
-            f"light: '{word[:30]}' is not one we adapt from; measure under {', '.join(LIGHTS)}.",
+            f"The light '{word[:30]}' is not one we adapt from; measure under {', '.join(LIGHTS)}.",
             "light",
         )
     return known[plain]
@@ -78,7 +78,7 @@ def on_our_grid(wavelengths_nm: Array, values: Array) -> Array:
     )
     if not fits:
         raise InputError(
-            "spectrum: it has to cover 400 to 700 nm in steps of 20 nm or finer.", "spectrum"
+            "The spectrum has to cover 400 to 700 nm in steps of 20 nm or finer.", "spectrum"
         )
     if np.array_equal(grid, WAVELENGTHS_NM):
         return as_spectra(spectrum, "spectrum")

@@ -24,8 +24,8 @@ class SheetData:
     request : mapping
         What the sheet was computed from.
     patches : sequence of mapping
-        Each with label, parts (key, name, exact, whole), lab, munsell, name, srgb, in_gamut,
-        rounding_delta_e and note.
+        Each with label, parts (key, name, exact, whole, touch), lab, munsell, name, srgb,
+        in_gamut, rounding_delta_e and note.
     """
 
     name: str
@@ -62,7 +62,11 @@ def sheet_csv(sheet: SheetData) -> str:
         ]
         for key in names:
             part = parts.get(key)
-            row += [part["whole"], f"{part['exact']:.8g}"] if part else [0, 0]
+            if part is None:
+                row += [0, 0]
+                continue
+            told = f"1 in {part['touch']}" if part.get("touch") else part["whole"]
+            row += [told, f"{part['exact']:.8g}"]
         writer.writerow(row)
     return file.getvalue()
 

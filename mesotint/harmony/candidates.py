@@ -6,10 +6,11 @@ from typing import Final
 
 import numpy as np
 
-from mesotint.harmony.judgement import HALF, Judged, judged, judged_each
+from mesotint.harmony.judgement import Judged, already_together, judged, judged_each
 from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import contrasts_kept, hue_spread
+from mesotint.harmony.usual import by_strength, usual_amounts
 from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
@@ -37,7 +38,9 @@ def harmony(mother: Mother, shares: Array, labs: Array | None = None) -> Harmony
 
     `labs` are the passages' colours with it, shape (passages, 3), where they are known already.
     """
-    told = judged(mother.painting, mother.at(shares) if labs is None else labs)
+    told = judged(
+        mother.painting, mother.at(shares) if labs is None else labs, mother.by_strength(shares)
+    )
     return Harmony(**vars(told), mother=mother, shares=shares)
 
 
@@ -120,20 +123,31 @@ def _mixture(paints: Sequence[Paint], parts: Array) -> dict[Paint, float]:
 def ranked(
     painting: Painting, mothers: Sequence[Paint], dark: Paint, accent_share: float = 0.0
 ) -> list[Harmony]:
-    """Mothers in the order of what they bring: each at the least equal pull that halves the spread.
+    """Mothers in the order of what they cost: each at its usual pull.
 
-    First those with which no wish gives way, then by how much chroma stays. Colours are read off
-    coarsely sampled ways; `harmony` computes those of the one that is chosen.
+    First by how few wishes give way. Of those that halve the spread, and so are compared at one
+    unity, the least movement comes first; of the rest, what leaves the least spread. None where the
+    painting is together already. Colours are read off coarsely sampled ways; `harmony` computes
+    those of the one that is chosen.
     """
-    quiet, areas = ~painting.accents, painting.areas
-    wanted = HALF * float(hue_spread(painting.labs[quiet], areas[quiet]))
+    if already_together(painting):
+        return []
     tried, ways = mothers_of(painting, mothers, dark, COARSE)
-    pulls = ways.least_amount(wanted, quiet, areas)[:, None, None]
-    even = ways.shares_at(np.broadcast_to(pulls, (len(tried), 1, len(quiet))))
+    if not tried:
+        return []
+    paints = [mother.paint for mother in tried]
+    pulls = usual_amounts(painting, paints, ways, accent_share)[:, None, None]
+    even = ways.shares_at(np.broadcast_to(pulls, (len(tried), 1, len(painting.passages))))
     shares = np.where(painting.accents, accent_share, even)
-    told = judged_each(painting, ways.between(shares)[:, 0])
+    strong = by_strength(painting, paints, shares)
+    told = judged_each(painting, ways.between(shares)[:, 0], strong[:, 0])
     found = [
         Harmony(**vars(each), mother=mother, shares=given)
         for each, mother, given in zip(told, tried, shares[:, 0], strict=True)
     ]
-    return sorted(found, key=lambda each: (len(each.gives_way), -each.chroma_kept))
+
+    def cost(each: Harmony) -> tuple[int, bool, float]:
+        left = each.movement if each.halved else each.spread_after
+        return len(each.gives_way), not each.halved, left
+
+    return sorted(found, key=cost)

@@ -6,6 +6,7 @@ from itertools import pairwise
 from typing import Final
 
 from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.colour.words import difference_in_words
 from mesotint.harmony.painting import DISTANCES, Painting
 from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Seen
 
@@ -172,7 +173,7 @@ def _accents(painting: Painting, seen: Seen) -> list[Figure]:
 
 def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentContrast]) -> Figure:
     weak = contrast.delta_e < _WEAK_ACCENT
-    rest = ", ".join(f"ΔE {each.delta_e:.0f} from {_name(painting, each.other)}" for each in others)
+    rest = ", ".join(f"{_far(each.delta_e)} from {_name(painting, each.other)}" for each in others)
     lighter = "lighter" if contrast.lightness > 0 else "darker"
     clearer = "clearer" if contrast.chroma > 0 else "duller"
     ways = [
@@ -182,7 +183,7 @@ def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentCon
     ]
     return Figure(
         f"Accent {_name(painting, contrast.accent)}",
-        f"ΔE {contrast.delta_e:.0f}",
+        _far(contrast.delta_e),
         f"Stands out least from {_name(painting, contrast.other)}: {', '.join(ways)}."
         + (f" {rest}." if rest else "")
         + (" That is little for an accent." if weak else ""),
@@ -190,6 +191,10 @@ def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentCon
         CIEDE2000,
         weak,
     )
+
+
+def _far(delta_e: float) -> str:
+    return f"ΔE {delta_e:.0f}, {difference_in_words(delta_e)}"
 
 
 def _merges(painting: Painting, seen: Seen) -> Figure:
@@ -203,7 +208,7 @@ def _merges(painting: Painting, seen: Seen) -> Figure:
         "Neighbours that merge",
         told,
         says,
-        f"Under ΔE {MERGES_BELOW:g} an edge is lost at a few steps' distance.",
+        f"Under ΔE {MERGES_BELOW:g}, which is seen side by side, an edge is lost at a few steps.",
         f"{CIEDE2000}; the limit is our own",
         bool(seen.merges),
     )

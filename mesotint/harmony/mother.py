@@ -19,6 +19,7 @@ from mesotint.harmony.judgement import HALF
 from mesotint.harmony.least import least_movement
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import hue_spread
+from mesotint.harmony.usual import by_strength, usual_amounts
 from mesotint.harmony.ways import Ways, sampled_shares, share_of
 from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
@@ -63,7 +64,7 @@ class Giving:
 
     def __post_init__(self) -> None:
         if self.way not in WAYS:
-            raise InputError(f"way: choose {', '.join(WAYS)}.", "way")
+            raise InputError(f"A mother is given {', '.join(WAYS)}; choose one.", "way")
         checked_amount(self.amount, "amount", most=180 if self.way == "least" else 1)
         checked_amount(self.accent_share, "accent_share", most=1)
         for share in self.pins.values():
@@ -107,10 +108,10 @@ class Mother:
     def __post_init__(self) -> None:
         if {paint.key for paint in self.painting.table[0]} == {self.paint.key}:
             raise InputError(
-                f"mother: everything is {self.paint.name} already; choose another paint.", "mother"
+                f"Everything is {self.paint.name} already; choose another paint.", "mother"
             )
         if self.hold_value and self.dark is None:
-            raise InputError("dark: name a dark to hold the values with, such as a black.", "dark")
+            raise InputError("Name a dark to hold the values with, such as a black.", "dark")
 
     @cached_property
     def ways(self) -> Ways:
@@ -220,14 +221,22 @@ class Mother:
             fractions[0, quiet] = least_movement(only, start, wanted_degrees, areas[quiet])
         return self._without_accents(self._shares_at(fractions)[0], accent_share)
 
-    def enough(self, way: str = "equal") -> float:
-        """The least amount of a giving, as `Giving.amount`, that halves the hue spread; the most
-        there is where none does."""
+    def usual(self, way: str = "equal", accent_share: float = 0.0) -> float:
+        """The usual amount of a giving, as `Giving.amount`: the largest that meets every wish, and
+        no larger than halves the hue spread."""
+        found = usual_amounts(
+            self.painting, [self.paint], self.ways, accent_share, even=way != "same"
+        )
+        if way != "least":
+            return float(found[0])
         quiet = ~self.painting.accents
-        half = HALF * float(hue_spread(self.painting.labs[quiet], self.painting.areas[quiet]))
-        if way == "least":
-            return half
-        return self._least_amount(half, even=way == "equal")
+        labs = self.at(self.equal_pull(float(found[0]), accent_share))
+        return float(hue_spread(labs[quiet], self.painting.areas[quiet]))
+
+    def by_strength(self, shares: Array) -> Array:
+        """How much of each passage is the mother, by strength, at shares of shape (passages,)."""
+        told = by_strength(self.painting, [self.paint], np.asarray(shares)[None, None])
+        return np.asarray(told[0, 0])
 
     def _least_amount(self, wanted_degrees: float, *, even: bool = True) -> float:
         """The least fraction of the way, or else the least share, at which a spread is reached; 1

@@ -50,14 +50,13 @@ class Passage:
         checked_amount(self.area, f"area of {self.name}", most=1)
         if sum(checked_amount(amount, "mixture") for amount in self.mixture.values()) <= 0:
             raise InputError(
-                f"mixture: “{self.name}” has none yet; give it one from a pile, a scale or a "
-                "recipe.",
+                f"“{self.name}” has none yet; give it one from a pile, a scale or a recipe.",
                 "mixture",
             )
         if self.part not in PARTS:
-            raise InputError(f"part: choose {', '.join(PARTS)}.", "part")
+            raise InputError(f"A passage is {', '.join(PARTS)}; choose one.", "part")
         if self.distance not in DISTANCES:
-            raise InputError("distance: choose near, middle, far, or leave it open.", "distance")
+            raise InputError("A passage is near, middle or far; choose one, or none.", "distance")
 
 
 @dataclass(frozen=True)
@@ -84,18 +83,17 @@ class Painting:
     def __post_init__(self) -> None:
         if not self.passages:
             raise InputError(
-                "painting: it has no passages; list what is to be painted.", "passages"
+                "The painting has no passages; list what is to be painted.", "passages"
             )
         whole = sum(passage.area for passage in self.passages)
         if abs(whole - 1) > _WHOLE:
             raise InputError(
-                f"area: the passages cover {100 * whole:.0f} % of the surface; make them add to "
-                "100 %.",
+                f"The passages cover {100 * whole:.0f} % of the surface; make them add to 100 %.",
                 "area",
             )
         for pair in self.touching:
             if len(set(pair)) < 2 or not all(0 <= place < len(self.passages) for place in pair):
-                raise InputError("touching: name two different passages that touch.", "touching")
+                raise InputError("Name two different passages that touch.", "touching")
 
     @cached_property
     def table(self) -> tuple[tuple[Paint, ...], Array]:

@@ -68,9 +68,9 @@ def patchwork(
     """
     given = np.asarray(areas, dtype=np.float64)
     if not len(given) or given.sum() <= 0 or (given < 0).any():
-        raise InputError("area: give at least one passage some of the surface.", "area")
+        raise InputError("Give at least one passage some of the surface.", "area")
     if not np.isfinite(ratio) or ratio <= 0:
-        raise InputError("ratio: give the surface a width and a height.", "surface")
+        raise InputError("Give the surface a width and a height.", "surface")
     shares = tuple((given / given.sum()).tolist())
     pairs = frozenset((min(pair), max(pair)) for pair in touching)
     return _laid(shares, pairs, float(ratio))

@@ -12,6 +12,7 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.mother import Giving, Mother
@@ -21,7 +22,7 @@ from mesotint.harmony.ways import share_of
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import Searcher, Wanted
-from mesotint.optics.film import WASH_THICKNESS, layered_film
+from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import opaque_reflectance
 from mesotint.paints.library import Paint, mixed_tube
@@ -33,6 +34,9 @@ USUAL_TUBES: Final = 5
 
 GLAZES: Final = np.concatenate([[0.0], np.geomspace(1e-3, 3.0, 24)])
 """Thicknesses of a glaze that are tried, in the units of K and S."""
+
+_PAINT_AS_IT_IS: Final = 0.27
+"""Thickness of a glaze of unthinned paint, in the units of K and S (from memory)."""
 
 _SETS_KEPT: Final = 60
 _FAR_OFF: Final = 100.0
@@ -125,7 +129,7 @@ def trace_of_everything(mother: Mother) -> School:
     painting = mother.painting
     amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in _to_trace(painting)}
     if len(amounts) < 2:
-        raise InputError("painting: it has one paint only; there is no other to trace.", "passages")
+        raise InputError("The painting has one paint only; there is no other to trace.", "passages")
     everything = replace(mother, paint=mixed_tube("everything", "All paints", "mixture", amounts))
     shares = everything.pull_to(_wanted(painting))
     made = everything.harmonised(shares)
@@ -148,9 +152,9 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
     The set is grown by the tube that helps most, then exchanged tube by tube while that helps.
     """
     if isinstance(tubes, bool) or not FEWEST_TUBES <= tubes <= MOST_TUBES:
-        raise InputError(f"tubes: a limited set has {FEWEST_TUBES} to {MOST_TUBES} tubes.", "tubes")
+        raise InputError(f"A limited set has {FEWEST_TUBES} to {MOST_TUBES} tubes.", "tubes")
     if len(box) < tubes:
-        raise InputError(f"box: it has fewer than {tubes} tubes to choose from.", "tubes")
+        raise InputError(f"The box has fewer than {tubes} tubes to choose from.", "tubes")
     chosen = [box[i] for i in _best_set(painting, box, tubes)]
     count = len(painting.passages)
     recipes = search_each(
@@ -164,10 +168,11 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
     gaps = delta_e_2000(made.labs, painting.labs)
     worst = painting.passages[int(gaps.argmax())].name
     names = ", ".join(paint.name for paint in chosen)
+    off = float(painting.areas @ gaps)
     return School(
         "limited",
-        f"{names}. Off by ΔE {float(painting.areas @ gaps):.1f} over the whole, most in “{worst}” "
-        f"({gaps.max():.1f}).",
+        f"{names}. Off by ΔE {off:.1f} over the whole, {difference_in_words(off)}; most in "
+        f"“{worst}” ({gaps.max():.1f}).",
         judged(painting, made.labs),
         made,
     )
@@ -231,7 +236,7 @@ def glaze(painting: Painting, paint: Paint) -> School:
     spreads = hue_spread(labs[:, quiet], painting.areas[quiet])
     under = np.flatnonzero(spreads <= _wanted(painting))
     at = int(under[0]) if len(under) else int(spreads.argmin())
-    times = float(GLAZES[at]) / WASH_THICKNESS
+    times = float(GLAZES[at]) / _PAINT_AS_IT_IS
     if times == 0:
         says = "No glaze is needed: the hues keep together as they are."
     else:

@@ -9,7 +9,7 @@ from scipy.spatial import ConvexHull
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.words import hue_word
+from mesotint.colour.hues import family, turn
 from mesotint.harmony.painting import Painting
 from mesotint.optics.grid import Array
 
@@ -21,7 +21,8 @@ OPPOSED_FROM: Final = 140.0
 """CIELAB chroma and degrees of hue from which two colours fight (our own judgement)."""
 
 _GREATEST_SPREAD: Final = 180.0
-_ORDER_STEP: Final = 1.0
+ORDER_STEP: Final = 1.0
+"""Steps in L* from which two passages have an order of value."""
 
 
 def spread_length(degrees: float) -> float:
@@ -119,18 +120,11 @@ def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
     accents, others = np.array(pairs, dtype=np.intp).reshape(-1, 2).T
     gaps = delta_e_2000(labs[accents], labs[others])
     steps = lch[accents] - lch[others]
-    turns = (steps[:, 2] + 180) % 360 - 180
+    turns = turn(steps[:, 2], 0)
     return [
         AccentContrast(accent, other, float(gap), float(step[0]), float(turn), float(step[1]))
         for (accent, other), gap, step, turn in zip(pairs, gaps, steps, turns, strict=True)
     ]
-
-
-def order_kept(before: Array, after: Array) -> bool:
-    """Whether no two passages that differed in L* by a step have changed places."""
-    was = before[:, None, 0] - before[None, :, 0]
-    now = after[:, None, 0] - after[None, :, 0]
-    return not bool(((was > _ORDER_STEP) & (now < 0)).any())
 
 
 @dataclass(frozen=True)
@@ -177,7 +171,7 @@ def seen(painting: Painting) -> Seen:
     mean = (areas[:, None] * labs[:, 1:]).sum(axis=0)
     grey = float(np.hypot(*mean)) < 1.0
     intense = [i for i in np.flatnonzero(quiet).tolist() if lch[i, 1] >= INTENSE_FROM]
-    apart = np.abs((lch[:, None, 2] - lch[None, :, 2] + 180) % 360 - 180)
+    apart = np.abs(turn(lch[:, None, 2], lch[None, :, 2]))
     pairs = painting.touching or set(combinations(range(len(labs)), 2))
     return Seen(
         spread_degrees=float(hue_spread(labs[quiet], areas[quiet])),
@@ -186,7 +180,7 @@ def seen(painting: Painting) -> Seen:
         plan_area=plan_area(labs),
         lightness=(float(labs[:, 0].min()), float(labs[:, 0].max())),
         chroma=(float(lch[:, 1].min()), float(lch[:, 1].max())),
-        dominant=None if grey else hue_word(float(np.degrees(np.arctan2(mean[1], mean[0])))),
+        dominant=None if grey else family(float(np.degrees(np.arctan2(mean[1], mean[0])))),
         fights=tuple((i, j) for i, j in combinations(intense, 2) if apart[i, j] >= OPPOSED_FROM),
         merges=tuple(
             (i, j)

@@ -113,17 +113,17 @@ class SimulatedColorimeter:
         """
         if self.tile_s is None:
             raise InputError(
-                "instrument: it has not read its white tile; lay it on the tile first.",
+                "The instrument has not read its white tile; lay it on the tile first.",
                 "instrument",
             )
         if self.tile_left_s(now_s) <= 0:
             raise InputError(
-                f"instrument: it read its white tile more than {TILE_LASTS_S / 60:.0f} minutes "
+                f"The instrument read its white tile more than {TILE_LASTS_S / 60:.0f} minutes "
                 "ago; lay it on the tile again.",
                 "instrument",
             )
         if not 1 <= count <= MOST_READINGS:
-            raise InputError(f"count: take 1 to {MOST_READINGS} readings.", "count")
+            raise InputError(f"Take 1 to {MOST_READINGS} readings.", "count")
         noise = rng.normal(0.0, NOISE / math.sqrt(3), (count, 3))
         readings = np.asarray(lab) + self.drift(now_s) + noise
         mean = readings.mean(axis=0)

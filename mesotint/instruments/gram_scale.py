@@ -101,9 +101,9 @@ class SimulatedScale:
 
     def __post_init__(self) -> None:
         if self.step_g not in GREATEST_LOAD_G:
-            raise InputError("step_g: the scale shows steps of 0.1 or 0.01 g.", "step_g")
+            raise InputError("The scale shows steps of 0.1 or 0.01 g.", "step_g")
         if not 0 <= self.load_g <= 1e5:
-            raise InputError("load_g: put nothing or more on the scale.", "load_g")
+            raise InputError("Put nothing or more on the scale.", "load_g")
 
     def with_more(self, mass_g: float, now_s: float) -> "SimulatedScale":
         """The scale once this much more (or, below zero, less) lies on it."""
@@ -124,12 +124,12 @@ class SimulatedScale:
         weight = self.read(now_s)
         if weight.overload:
             raise InputError(
-                f"scale: it weighs no more than {GREATEST_LOAD_G[self.step_g]:.0f} g; take "
+                f"The scale weighs no more than {GREATEST_LOAD_G[self.step_g]:.0f} g; take "
                 "something off.",
                 "scale",
             )
         if not weight.settled:
-            raise InputError("scale: it is still swinging; wait until it has settled.", "scale")
+            raise InputError("The scale is still swinging; wait until it has settled.", "scale")
         return replace(self, zero_g=self.load_g, zeroed_s=now_s)
 
     def _felt(self, now_s: float) -> float:

@@ -8,7 +8,8 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab, xyz_from_reflectance
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word, temperature
+from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, family, turn
+from mesotint.colour.words import temperature
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
@@ -71,9 +72,9 @@ def character(paint: Paint) -> Character:
     tint = DEFAULT_VIEWING.lab(tint_parts, [paint, white])
     both = lch_from_lab(np.stack([masstone, tint]))
     seen = bool((both[:, 1] >= 2 * HUE_SEEN_FROM_CHROMA).all())
-    shift = float((both[1, 2] - both[0, 2] + 180) % 360 - 180)
+    shift = float(turn(both[1, 2], both[0, 2]))
     return Character(
-        hue=hue_word(both[1, 2]) if both[1, 1] >= HUE_SEEN_FROM_CHROMA else None,
+        hue=family(both[1, 2]) if both[1, 1] >= HUE_SEEN_FROM_CHROMA else None,
         temperature=temperature(tint),
         strength=strength(paint),
         opacity=contrast_ratio(paint),

@@ -13,14 +13,16 @@ import numpy as np
 
 from mesotint.colour.colorimetry import checked_lab, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.hues import family, too_what, turn
 from mesotint.colour.munsell import munsell_from_lab
-from mesotint.colour.words import HUE_SEEN_FROM_CHROMA, hue_word
+from mesotint.colour.words import EYE_TELLS, GREY_BELOW_CHROMA
 from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.palette import LEAST_ML
 from mesotint.mixing.recipe import search
 from mesotint.mixing.searcher import MOST_PAINTS, Searcher, Wanted
+from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, mixed_tube
 from mesotint.paints.table import WHITES
@@ -45,6 +47,10 @@ GROWTH_COST: Final = 0.15
 ADDITION_COST: Final = 0.2
 """CIEDE2000 that one addition fewer is worth in that choice (our own judgement)."""
 
+FAR_TOO_LARGE: Final = 8.0
+"""How many times its volume a pile may have before its correction is not told at all, but a fresh
+pile instead: nobody mixes litres (our own judgement)."""
+
 _HUE_OFF_DEGREES: Final = 6.0
 _CHROMA_OFF: Final = 3.0
 _SEEN_STEP: Final = 1.0
@@ -66,6 +72,8 @@ class Addition:
         Predicted colour of the pile once the whole addition is in.
     why : str
         What it does to the pile, in words.
+    share : float
+        Its share of the pile once it is in, 0 to 1.
     """
 
     paint: Paint
@@ -73,6 +81,12 @@ class Addition:
     first_ml: float
     lab: Array
     why: str
+    share: float
+
+    @property
+    def touch(self) -> str:
+        """Where it is a trace, the words for it; else empty."""
+        return touch(one_in(self.share)) if self.share < TRACE_BELOW else ""
 
 
 @dataclass(frozen=True)
@@ -86,7 +100,8 @@ class Correction:
     waits : bool
         Whether hue and chroma wait until the value is right.
     additions : tuple of Addition
-        One to three, in order; none where the pile is right or nothing helps.
+        One to three, in order; none where the pile is right, nothing helps, or it would take
+        litres.
     delta_e_now : float
         CIEDE2000 to the target as the pile is.
     delta_e : float
@@ -96,6 +111,8 @@ class Correction:
     start_again : bool
         Whether a fresh pile wastes less than correcting this one: nothing brings it close, or it
         would grow beyond what is allowed.
+    fresh : tuple of Addition
+        What to mix a fresh pile of as much paint from, where correcting would take litres.
     """
 
     wrong: tuple[str, ...]
@@ -105,6 +122,7 @@ class Correction:
     delta_e: float
     growth: float
     start_again: bool
+    fresh: tuple[Addition, ...] = ()
 
     @property
     def says(self) -> str:
@@ -117,7 +135,9 @@ class Correction:
             told += " The value comes first; hue and chroma wait."
         if "too dull" in self.wrong and not self.waits and not self.start_again:
             told += " Overpower it with clean colour."
-        if self.start_again:
+        if self.fresh:
+            told += " It cannot be mended with what there is: start again with a fresh pile."
+        elif self.start_again:
             told += f" The pile would grow {self.growth:.1f} times: start again, it wastes less."
         return told
 
@@ -129,7 +149,7 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
     ----------
     lab, target : array, shape (3,)
     """
-    if delta_e_2000(lab, target) < CLOSE / 2:
+    if delta_e_2000(lab, target) < EYE_TELLS:
         return (), False
     (munsell, wanted), _ = munsell_from_lab(np.stack([lab, target]))
     have, want = lch_from_lab(np.stack([lab, target]))
@@ -139,21 +159,23 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
     if value_off:
         faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
     away = np.asarray(lab, dtype=np.float64)[1:] - np.asarray(target)[1:]
-    turn = (have[2] - want[2] + 180) % 360 - 180
-    both_seen = min(have[1], want[1]) >= 2 * HUE_SEEN_FROM_CHROMA
-    hue_off = float(np.hypot(*away)) >= _CHROMA_OFF and (
-        not both_seen or abs(turn) >= _HUE_OFF_DEGREES
-    )
-    if hue_off:
-        faults.append(_too(away))
-    if both_seen and abs(have[1] - want[1]) >= _CHROMA_OFF:
-        faults.append("too clear" if have[1] > want[1] else "too dull")
+    off, clearer = float(np.hypot(*away)), float(have[1] - want[1])
+    chromatic = _chromatic(have, want)
+    turned = abs(float(turn(have[2], want[2])))
+    # What is wanted clear and lies near grey on its own side is too dull, and leans nowhere else.
+    only_dull = want[1] >= GREY_BELOW_CHROMA and _aside(away, want) < _CHROMA_OFF
+    if off >= _CHROMA_OFF and (turned >= _HUE_OFF_DEGREES if chromatic else not only_dull):
+        faults.append(_too(have, want, away))
+    if (chromatic or want[1] >= GREY_BELOW_CHROMA) and abs(clearer) >= _CHROMA_OFF:
+        faults.append("too clear" if clearer > 0 else "too dull")
     if not faults and delta_e_2000(lab, target) >= CLOSE:
         # Nothing is far off by itself, and yet together it shows: name what shows most.
-        if abs(step) / VALUE_OFF > float(np.hypot(*away)) / _CHROMA_OFF:
+        if abs(step) / VALUE_OFF > off / _CHROMA_OFF:
             faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
+        elif chromatic and abs(clearer) > off / 2**0.5:
+            faults.append("too clear" if clearer > 0 else "too dull")
         else:
-            faults.append(_too(away))
+            faults.append(_too(have, want, away))
     return tuple(faults), value_off
 
 
@@ -176,14 +198,38 @@ def what_it_does(before: Array | None, after: Array) -> str:
         if abs(clearer) >= _ALONG * way:
             told.append("clears it" if clearer > 0 else "mutes it")
         else:
-            toward = hue_word(float(np.degrees(np.arctan2(step[2], step[1]))))
-            told.append(f"turns it toward {toward}")
+            told.append(f"turns it toward {_toward(before, after)}")
     return " and ".join(told) or "moves it by a trace"
 
 
-def _too(away: Array) -> str:
-    """The hue a colour has too much of, from its way off in the plane of a* and b*."""
-    return f"too {hue_word(float(np.degrees(np.arctan2(away[1], away[0]))))}"
+def _chromatic(one: Array, other: Array) -> bool:
+    """Whether hues turn along the circle between two colours (L*, C*, h), neither of them near
+    grey."""
+    return bool(min(one[1], other[1]) >= GREY_BELOW_CHROMA)
+
+
+def _aside(away: Array, want: Array) -> float:
+    """How far a step in the plane of a* and b* leads beside a colour's own hue."""
+    hue = np.radians(want[2])
+    return float(abs(away[1] * np.cos(hue) - away[0] * np.sin(hue)))
+
+
+def _too(have: Array, want: Array, away: Array) -> str:
+    """What a colour has too much of: between chromatic ones the hue it has turned to, near grey the
+    hue it leans to, from its way off in the plane of a* and b*."""
+    if _chromatic(have, want):
+        return f"too {too_what(float(have[2]), float(want[2]))}"
+    return f"too {family(float(np.degrees(np.arctan2(away[1], away[0]))))}"
+
+
+def _toward(before: Array, after: Array) -> str:
+    """What a colour is turned toward; named as in `_too`."""
+    was, now = lch_from_lab(np.stack([before, after]))
+    if _chromatic(was, now):
+        toward = too_what(float(now[2]), float(was[2]))
+        return "the cool side" if toward == "cool" else toward
+    step = np.asarray(after)[1:] - np.asarray(before)[1:]
+    return family(float(np.degrees(np.arctan2(step[1], step[0]))))
 
 
 def _values(step: float) -> str:
@@ -233,11 +279,11 @@ def correct(
     held = {p: checked_amount(ml, f"pile of {p.key}") for p, ml in pile_ml.items()}
     volume = sum(held.values())
     if volume <= 0:
-        raise InputError("pile: it is empty; squeeze out some paint first.", "pile")
+        raise InputError("The pile is empty; squeeze out some paint first.", "pile")
     if viewing.medium == "wash":
         box = [paint for paint in box if paint.key not in WHITES]
     if not box:
-        raise InputError("box: it is empty; add a tube to correct with.", "box")
+        raise InputError("The box is empty; add a tube to correct with.", "box")
     checked_amount(most_growth, "most_growth", least=1, most=50)
     pile = mixed_tube("pile", "The pile", "pile", {p: ml for p, ml in held.items() if ml > 0})
     predicted = viewing.lab(np.ones(1), [pile])
@@ -255,6 +301,11 @@ def correct(
             pile_ml, target, enough, viewing, seen=seen, most_growth=most_growth, stock_ml=stock_ml
         )
     growth = float(volumes.sum() / volume)
+    # Water is at hand: only paint is wasted.
+    of_paint = [ml for paint, ml in zip(paints, volumes, strict=True) if paint is not WATER]
+    if sum(of_paint) > FAR_TOO_LARGE * volume:
+        fresh, left = begin(target, box, volume, viewing, stock_ml=stock_ml)
+        return Correction(wrong, waits, (), now, left, 1.0, True, fresh)
     again = gap >= CLOSE or growth > most_growth
     return Correction(wrong, waits, additions, now, gap, growth, again)
 
@@ -291,7 +342,9 @@ def begin(
     volumes = np.array(recipe.parts)[order] * volume_ml
     labs = viewing.lab(np.tril(np.ones((len(paints), 1)) * volumes), paints)
     additions = [
-        Addition(paint, float(ml), float(ml), lab, what_it_does(before, lab))
+        Addition(
+            paint, float(ml), float(ml), lab, what_it_does(before, lab), float(ml / volumes.sum())
+        )
         for paint, ml, before, lab in zip(paints, volumes, [None, *labs[:-1]], labs, strict=True)
     ]
     if short := _short(additions, stock_ml):
@@ -365,7 +418,8 @@ def _ordered(
             off += abs(float(lab[0] - target[0]))
             whole = float(volumes[i + 1])
             at_first = float(first.get(i, whole))
-            row.append(Addition(paints[i], whole, at_first, lab, what_it_does(before, lab)))
+            why = what_it_does(before, lab)
+            row.append(Addition(paints[i], whole, at_first, lab, why, whole / float(mixture.sum())))
             before = lab
         if best is None or off < best[0]:
             best = off, tuple(row)

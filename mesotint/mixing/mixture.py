@@ -9,11 +9,12 @@ from typing import Any, Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab, weights
-from mesotint.colour.munsell import munsell_from_lab, notation
+from mesotint.colour.munsell import munsell_from_lab, notations
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
-from mesotint.colour.systematic import systematic_name
-from mesotint.colour.words import describe
+from mesotint.colour.systematic import systematic_names
+from mesotint.colour.words import describe_each
 from mesotint.errors import InputError, nearest_words
+from mesotint.mixing.ground import USUAL_GROUND, ground_lab, ground_reflectance
 from mesotint.optics.film import opaque_film, opaque_film_of, wash_film, wash_film_of
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import surface_scatter
@@ -26,11 +27,22 @@ WHITE_TEST_PARTS: Final = 4.0
 
 def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
     """A finite number from `least` to `most`; `InputError` naming the field otherwise."""
+    # Nearly every amount will do, and there may be very many.
+    if type(value) in (int, float) and least <= value <= most:
+        return float(value)
     if isinstance(value, bool) or not isinstance(value, (int, float)):
-        raise InputError(f"{field}: '{str(value)[:40]}' is not a number.", field)
+        raise InputError(f"'{str(value)[:40]}' is not a number, as {_asked(field)} needs.", field)
     if not math.isfinite(value) or not least <= value <= most:
-        raise InputError(f"{field}: give a number from {least:g} to {most:g}.", field)
+        raise InputError(
+            f"{value:g} will not do for {_asked(field)}; give a number from {least:g} to {most:g}.",
+            field,
+        )
     return float(value)
+
+
+def _asked(field: str) -> str:
+    """A field as one would say it."""
+    return field.replace("_", " ")
 
 
 def merged(paints: Sequence[Paint], parts: Array) -> tuple[tuple[Paint, ...], Array]:
@@ -58,9 +70,9 @@ def together(
     once = {paint.key: paint for paints, _ in mixtures for paint in paints}
     place = {key: i for i, key in enumerate(once)}
     table = np.zeros((len(mixtures), len(once)))
-    for row, (paints, parts) in zip(table, mixtures, strict=True):
-        for paint, amount in zip(paints, parts, strict=True):
-            row[place[paint.key]] += amount
+    rows = np.repeat(np.arange(len(mixtures)), [len(paints) for paints, _ in mixtures])
+    columns = np.array([place[paint.key] for paints, _ in mixtures for paint in paints], dtype=int)
+    np.add.at(table, (rows, columns), [amount for _, parts in mixtures for amount in parts])
     return tuple(once.values()), table
 
 
@@ -84,11 +96,13 @@ class Viewing:
     Attributes
     ----------
     medium : str
-        ``opaque``, or ``wash``: a thin film over white paper.
+        ``opaque``, or ``wash``: a thin film over paper or another ground.
     finish : str
         gloss, satin or matte.
     light : str
         A key of `mesotint.colour.colorimetry.LIGHTS`.
+    ground : str
+        What a wash is laid on; see `mesotint.mixing.ground.ground_lab`. An opaque film hides it.
     wet_load : float
         1 for a dry film. A film still wet absorbs the dry one's K divided by this; see `DRYING`.
 
@@ -102,15 +116,21 @@ class Viewing:
     finish: str = "satin"
     light: str = "D65"
     wet_load: float = 1.0
+    ground: str = USUAL_GROUND
 
     def __post_init__(self) -> None:
         if self.medium not in MEDIA:
             near = nearest_words(self.medium, MEDIA)
             hint = f"did you mean {near[0]}?" if near else "choose opaque or wash."
-            raise InputError(f"medium: '{self.medium[:40]}' is not known; {hint}", "medium")
+            raise InputError(f"The medium '{self.medium[:40]}' is not known; {hint}", "medium")
         checked_amount(self.wet_load, "wet_load", least=0.1, most=10)
         surface_scatter(self.finish)
         weights(self.light)
+        ground_lab(self.ground)
+
+    @property
+    def _paper(self) -> Array:
+        return ground_reflectance(self.ground, self.finish)
 
     @property
     def lightener(self) -> Paint:
@@ -128,7 +148,7 @@ class Viewing:
         if self.wet_load != 1:
             absorption = absorption / self.wet_load
         if self.medium == "wash":
-            return wash_film(parts, absorption, scattering, water, self.finish)
+            return wash_film(parts, absorption, scattering, self._paper, water, self.finish)
         return opaque_film(parts, absorption, scattering, self.finish)
 
     def film_of(self, absorption: Array, scattering: Array) -> Array:
@@ -136,7 +156,7 @@ class Viewing:
         if self.wet_load != 1:
             absorption = absorption / self.wet_load
         if self.medium == "wash":
-            return wash_film_of(absorption, scattering, finish=self.finish)
+            return wash_film_of(absorption, scattering, self._paper, finish=self.finish)
         return opaque_film_of(absorption, scattering, self.finish)
 
     def with_more(self, mixed: Array, added: Array, parts: float | Array) -> Array:
@@ -165,7 +185,9 @@ class Viewing:
         """
         absorption = np.array([p.absorption for p in paints])
         scattering = np.array([p.scattering for p in paints])
-        return self.film(parts, absorption, scattering, water)
+        # Parts of any size are the same mixture, and their squares must not come to nothing.
+        parts = np.asarray(parts, dtype=np.float64)
+        return self.film(parts / parts.max(axis=-1, keepdims=True), absorption, scattering, water)
 
     def lab(self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0) -> Array:
         """CIELAB, shape (..., 3), of mixtures of shape (..., paints)."""
@@ -230,27 +252,24 @@ def appearances(lab: Array) -> list[Appearance]:
     lab = np.atleast_2d(lab)
     munsell, extrapolated = munsell_from_lab(lab)
     codes, inside = hex_from_lab(lab)
-    values = neutral_hex(lab[:, 0])
-    lch = lch_from_lab(lab)
-    return [
-        Appearance(
-            lab=_triple(lab[i]),
-            lch=_triple(lch[i]),
-            munsell=notation(munsell[i]),
-            munsell_extrapolated=bool(extrapolated[i]),
-            srgb=codes[i],
-            value_srgb=values[i],
-            in_gamut=inside[i],
-            name=describe(lab[i]),
-            systematic_name=systematic_name(munsell[i]),
-        )
-        for i in range(len(lab))
-    ]
+    columns = (
+        _triples(lab),
+        _triples(lch_from_lab(lab)),
+        notations(munsell),
+        extrapolated.tolist(),
+        codes,
+        neutral_hex(lab[:, 0]),
+        inside,
+        describe_each(lab),
+        systematic_names(lab),
+    )
+    return [Appearance(*row) for row in zip(*columns, strict=True)]
 
 
-def _triple(values: Array) -> tuple[float, float, float]:
-    first, second, third = (round(float(v), 3) for v in values)
-    return first, second, third
+def _triples(values: Array) -> list[tuple[float, float, float]]:
+    # Adding nothing turns -0 into 0.
+    rounded = (np.round(values, 3) + 0.0).tolist()
+    return [(first, second, third) for first, second, third in rounded]
 
 
 @dataclass(frozen=True)
@@ -270,12 +289,12 @@ class Mixture:
 
     def __post_init__(self) -> None:
         if not self.paints:
-            raise InputError("parts: name at least one paint and its parts.", "parts")
+            raise InputError("Name at least one paint and its parts.", "parts")
         for paint, amount in zip(self.paints, self.parts, strict=True):
             checked_amount(amount, f"parts of {paint.key}")
         checked_amount(self.water, "water", most=1000)
         if sum(self.parts) <= 0:
-            raise InputError("parts: at least one paint needs more than zero parts.", "parts")
+            raise InputError("At least one paint needs more than zero parts.", "parts")
 
     @classmethod
     def of(

@@ -38,7 +38,7 @@ def random_mud(
     """
     coloured = [paint for paint in box if paint.key not in WHITES]
     if len(coloured) < _FEWEST:
-        raise InputError("box: a mud takes three colours at least; put more tubes in.", "box")
+        raise InputError("A mud takes three colours at least; put more tubes in.", "box")
     muds = []
     for _ in range(_TRIES):
         count = int(rng.integers(_FEWEST, min(4, len(coloured)) + 1))

@@ -8,6 +8,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
+from mesotint.colour.hues import MIDDLES, PRIMARIES, nearest_family, turn
 from mesotint.errors import InputError
 from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
@@ -19,7 +20,6 @@ from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
 
-PRIMARY_HUES: Final[dict[str, float]] = {"red": 25.0, "yellow": 92.0, "blue": 275.0}
 BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
 EARTH_FAMILIES: Final = CLASSIC_FAMILIES - BLACK_FAMILIES
 LEAST_PART: Final = 1e-5
@@ -98,11 +98,11 @@ def ways_to_mute(
     own = float(np.hypot(pure[1], pure[2]))
     if chroma >= own:
         raise InputError(
-            f"chroma: {paint.name} has {own:.0f} of itself; ask for less to mute it.", "chroma"
+            f"{paint.name} has {own:.0f} of itself; ask for less to mute it.", "chroma"
         )
     schools = _trails(paint, tuple(p for p in box if p.key != paint.key), viewing)
     if not schools:
-        raise InputError("box: it holds nothing to mute with; add a tube.", "box")
+        raise InputError("The box holds nothing to mute with; add a tube.", "box")
     trails = list(schools.values())
     muted = [_muted(trail, chroma, box) for trail in trails]
     if keep_hue:
@@ -148,13 +148,14 @@ def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str
 def _apart(one: float | None, other: float | None) -> float:
     if one is None or other is None:
         return 360.0
-    return abs((one - other + 180) % 360 - 180)
+    return abs(float(turn(one, other)))
 
 
 def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Paint | None:
     """The two primaries other than the paint's own, in the ratio that brings it nearest to grey."""
-    own = min(PRIMARY_HUES, key=lambda name: _apart(PRIMARY_HUES[name], hue_of(paint)))
-    wanted = [angle for name, angle in PRIMARY_HUES.items() if name != own]
+    hue = hue_of(paint)
+    own = PRIMARIES[0] if hue is None else nearest_family(PRIMARIES, hue)
+    wanted = [MIDDLES[name] for name in PRIMARIES if name != own]
     pair = [min(box, key=lambda p: _apart(angle, hue_of(p)), default=None) for angle in wanted]
     first, second = pair
     if first is None or second is None or first is second:
@@ -274,7 +275,7 @@ def _way(school: str, trail: Trail, muted: _Muted, pure: Array) -> Way:
         paints=tuple(merged),
         parts=tuple((parts / parts.sum()).tolist()),
         lab=lab,
-        hue_drift=float((lch[2] - was[2] + 180) % 360 - 180),
+        hue_drift=float(turn(lch[2], was[2])),
         value_change=float(lab[0] - pure[0]),
         strength=float(-np.diff(np.hypot(start[:, 1], start[:, 2]))[0]),
         reached=muted.reached,

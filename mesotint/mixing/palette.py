@@ -51,7 +51,7 @@ class Carried:
     def __post_init__(self) -> None:
         _checked(self.volume_ml)
         if self.pile == self.onto:
-            raise InputError("carry: choose another pile to carry it to.", "onto")
+            raise InputError("Choose another pile to carry it to.", "onto")
 
 
 @dataclass(frozen=True)
@@ -191,14 +191,14 @@ class Palette:
 
         def pop(of: dict[PileKey, list[int]], pile: PileKey, what: str) -> tuple[int, Move]:
             if not of.get(pile):
-                raise InputError(f"pile: there is nothing to {what} back.", "pile")
+                raise InputError(f"There is nothing to {what} back.", "pile")
             place = of[pile][-1]
             move = self.entries[place]
             assert not isinstance(move, TakenBack | BroughtBack)
             for other in touched(move):
                 if not of.get(other) or of[other][-1] != place:
                     raise InputError(
-                        f"pile: {self._name(other)} has gone on since; {what} back there first.",
+                        f"{self._name(other)} has gone on since; {what} back there first.",
                         "pile",
                     )
             for each in touched(move):
@@ -281,8 +281,7 @@ class Palette:
                 case Seen():
                     if not held.get(move.pile):
                         raise InputError(
-                            f"measure: nothing lies on {self._name(move.pile)}; put paint on it "
-                            "first.",
+                            f"Nothing lies on {self._name(move.pile)}; put paint on it first.",
                             "pile",
                         )
             steps += [(pile, place, dict(held[pile])) for pile in touched(move)]
@@ -293,7 +292,7 @@ class Palette:
         whole = sum(pile.values())
         if move.volume_ml > whole * (1 + _NOTHING_ML) or whole <= 0:
             raise InputError(
-                f"volume_ml: {self._name(move.pile)} holds {whole:.3g} ml; take that much or less.",
+                f"{self._name(move.pile)} holds {whole:.3g} ml; take that much or less.",
                 "volume_ml",
             )
         share = move.volume_ml / whole
@@ -330,7 +329,7 @@ def equal_loads(volume_ml: float, into: int) -> list[float]:
         For a number of parts that cannot be had.
     """
     if not 2 <= into <= 12:
-        raise InputError("into: split it into 2 to 12 piles.", "into")
+        raise InputError("Split it into 2 to 12 piles.", "into")
     return [volume_ml / into] * (into - 1)
 
 
@@ -343,6 +342,6 @@ def given_loads(volume_ml: float, shares: Sequence[float]) -> list[float]:
         For a number of parts or a part that cannot be had.
     """
     if not 2 <= len(shares) <= 12:
-        raise InputError("shares: give the parts of 2 to 12 piles.", "shares")
+        raise InputError("Give the parts of 2 to 12 piles.", "shares")
     parts = [checked_amount(share, "shares", least=1e-3, most=1e3) for share in shares]
     return [volume_ml * part / sum(parts) for part in parts[1:]]

@@ -2,17 +2,25 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cache, lru_cache
 from typing import Final
 
 import numpy as np
 
-from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.words import lean, miss_in_words, temperature
+from mesotint.colour.hues import (
+    is_tertiary,
+    shared_primary,
+    steps_apart,
+    turn,
+    wheel_name,
+)
+from mesotint.colour.words import EYE_TELLS, lean, miss_in_words, temperature
 from mesotint.errors import InputError
 from mesotint.mixing.character import classics, hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
+from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WHITE_KEY, Paint, library
 from mesotint.paints.table import TINT_WHITE_PARTS
@@ -24,50 +32,53 @@ ENDS_FROM: Final = 0.995
 FIXED_BELOW: Final = 1.0
 """Chroma to which a fix should bring the grey."""
 
+OPPOSITE_WITHIN: Final = 90.0
+"""Degrees of hue around a lean's opposite within which a paint takes it out, and does not merely
+darken or feed it: the far half of the plan. Ultramarine takes out a red lean, from 75° beside its
+opposite."""
+
 PASSES_WITHIN: Final = 8.0
 """CIEDE2000 within which a trail is said to pass a classic colour."""
 
 _SCAN: Final = 1 / (1 + np.exp(-np.linspace(-9, 9, 73)))
 _REFINE: Final = 11
+_ABOUT_EVEN: Final = 0.75
+_BLACKS: Final = "PBk"
+"""How the names of black pigments begin in the Colour Index."""
 _FIX_SCAN: Final = np.geomspace(0.003, 1.5, 18)
 WAYPOINTS: Final = 14
 LINE_POINTS: Final = 25
-
-# The painters' wheel of twelve, in order; a hue's complement stands six places on.
-_WHEEL: Final = (
-    "red", "red-orange", "orange", "yellow-orange", "yellow", "yellow-green",
-    "green", "blue-green", "blue", "blue-violet", "violet", "red-violet",
-)  # fmt: skip
-_WHEEL_ANGLES: Final = (
-    ("red", 35.0), ("red-orange", 50.0), ("orange", 66.0), ("yellow-orange", 80.0),
-    ("yellow", 103.0), ("yellow-green", 125.0), ("green", 172.0), ("blue-green", 215.0),
-    ("blue", 288.0), ("blue-violet", 304.0), ("violet", 326.0), ("red-violet", 352.0),
-    ("red", 360.0),
-)  # fmt: skip
-_PRIMARIES: Final = {"red", "yellow", "blue"}
-_SECONDARIES: Final = {"orange", "green", "violet"}
 
 
 @dataclass(frozen=True)
 class Fix:
     """The paint that takes a lean out with the least of it.
 
-    `parts` is the amount to one part of the pair at its nearest grey; `chroma` what is left then.
+    `parts` is the amount to one part of the pair at its nearest grey; `chroma` what is left then;
+    `owned` whether it is in the box, or only one that would do.
     """
 
     paint: Paint
     parts: float
     chroma: float
+    owned: bool = True
 
     def in_words(self, leaning: str) -> str:
         """Such as: Leans red; ultramarine blue, about 1 part to 12, takes it out."""
-        amount = (
-            f"about 1 part to {1 / self.parts:.0f}"
-            if self.parts <= 0.75
-            else f"about {self.parts:.1f} parts to 1"
-        )
+        share = self.parts / (1 + self.parts)
+        if share < TRACE_BELOW:
+            amount = touch(one_in(share))
+        elif self.parts <= _ABOUT_EVEN:
+            amount = f"about 1 part to {1 / self.parts:.0f}"
+        else:
+            amount = f"about {self.parts:.1f} parts to 1"
+        name = self.paint.name.lower()
+        if not self.owned:
+            return (
+                f"Leans {leaning}; no opposite is in the box. {name[0].upper()}{name[1:]} would do."
+            )
         verb = "takes it out" if self.chroma < FIXED_BELOW else "takes out most of it"
-        return f"Leans {leaning}; {self.paint.name.lower()}, {amount}, {verb}."
+        return f"Leans {leaning}; {name}, {amount}, {verb}."
 
 
 @dataclass(frozen=True)
@@ -155,12 +166,13 @@ def partners(
     """
     others = [p for p in box if p.key != paint.key]
     if not others:
-        raise InputError("box: it holds no other paint; add a tube to mute with.", "box")
+        raise InputError("The box holds no other paint; add a tube to mute with.", "box")
     pairs = _Pairs(paint, others, white, viewing)
     shares, labs = pairs.nearest_neutrals()
     chroma = np.hypot(labs[:, 1], labs[:, 2])
-    fixes = pairs.fixes(shares, chroma, others)
+    fixes = pairs.fixes(shares, labs, others)
     passed = pairs.passed(shares)
+    ends = pairs.ends(paint, labs)
     lines, fixed_lines = pairs.lines(shares, fixes)
     result = [
         Partner(
@@ -169,7 +181,7 @@ def partners(
             lab=labs[i],
             chroma=float(chroma[i]),
             lean=lean(labs[i]),
-            miss=miss_in_words(labs[i]),
+            miss=miss_in_words(labs[i], ends[i]),
             passes=passed[i],
             relation=relation(paint, other),
             remark=temperature_remark(paint, other),
@@ -278,6 +290,15 @@ class _Pairs:
         )
         return [_even_line(*labs) for labs in zip(plain, light, strict=True)]
 
+    def ends(self, paint: Paint, greyest: Array) -> list[str]:
+        """Name of the pure end that each pair's greyest point is; empty where it lies between."""
+        pure = self.labs(np.tile([0.0, 1.0], (len(self.others), 1)))
+        away = delta_e_2000(greyest[:, None], pure)
+        return [
+            "" if gaps.min() >= EYE_TELLS else (paint, other)[int(gaps.argmin())].name.lower()
+            for gaps, other in zip(away, self.others, strict=True)
+        ]
+
     def passed(self, shares: Array) -> list[tuple[str, ...]]:
         """Classic colours within sight of each trail, from the first paint to its grey."""
         names, colours = classics()
@@ -290,45 +311,84 @@ class _Pairs:
             for row, seen in zip(nearest, close, strict=True)
         ]
 
-    def fixes(self, shares: Array, chroma: Array, box: Sequence[Paint]) -> list[Fix | None]:
-        """For each pair that misses, the third paint that takes the lean out with the least."""
+    def fixes(self, shares: Array, labs: Array, box: Sequence[Paint]) -> list[Fix | None]:
+        """For each pair that misses, the third paint that takes the lean out with the least.
+
+        Only an opposite takes a lean out: a black darkens it. Where the box has none, the library
+        paint that would do.
+        """
         result: list[Fix | None] = [None] * len(self.others)
+        chroma = np.hypot(labs[:, 1], labs[:, 2])
         missing = np.flatnonzero((chroma >= MISS_FROM) & (shares < 1 - 1e-6) & (shares > 1e-6))
         if not missing.size:
             return result
+        leans = lch_from_lab(labs[missing])[:, 2]
         pair_parts = np.stack([1 - shares, shares, np.full_like(shares, self.white)], axis=-1)
-        volume = 1 + self.white
-        grey_k, grey_s = (
-            (pair_parts[missing, None] @ of[missing])[:, 0] / volume for of in (self.k, self.s)
+        greys = tuple(
+            (pair_parts[missing, None] @ of[missing])[:, 0] / (1 + self.white)
+            for of in (self.k, self.s)
         )
-        # float32 is far finer than a fix has to be, and this is the widest sweep of all.
-        shape = (missing.size, len(box), 2, grey_k.shape[-1])
-        k, s = np.empty(shape, np.float32), np.empty(shape, np.float32)
-        k[:, :, 0], s[:, :, 0] = grey_k[:, None], grey_s[:, None]
-        k[:, :, 1] = [p.absorption for p in box]
-        s[:, :, 1] = [p.scattering for p in box]
-        added = np.stack([np.full_like(_FIX_SCAN, volume), _FIX_SCAN], axis=-1).astype(np.float32)
-        films = self.viewing.film(added, k, s, self.water)
-        labs = lab_from_reflectance(films, self.viewing.light)
-        left = np.hypot(labs[..., 1], labs[..., 2])
-        for row, pair in enumerate(missing.tolist()):
-            result[pair] = self._least(left[row], float(chroma[pair]), pair, box)
+        for owned, paints in ((True, list(box)), (False, _plain_paints())):
+            still = [row for row, pair in enumerate(missing.tolist()) if result[pair] is None]
+            coloured = [paint for paint in paints if hue_of(paint) is not None]
+            if not still or not coloured:
+                continue
+            opposed = np.array(
+                [_opposes(paint, leans[row]) for row in still for paint in coloured]
+            ).reshape(len(still), len(coloured))
+            left = self._left((greys[0][still], greys[1][still]), coloured)
+            for i, row in enumerate(still):
+                pair = int(missing[row])
+                other = self.others[pair].key
+                kept = opposed[i] & [paint.key != other for paint in coloured]
+                result[pair] = _least(left[i], float(chroma[pair]), kept, coloured, owned)
         return result
 
-    def _least(self, left: Array, miss: float, pair: int, box: Sequence[Paint]) -> Fix | None:
-        """The least amount that fixes; else the paint that leaves least, if it helps at all."""
-        enough = left < FIXED_BELOW
-        done = enough.any(axis=1)
-        at = np.where(done, enough.argmax(axis=1), left.argmin(axis=1))
-        kept = np.array([paint.key != self.others[pair].key for paint in box])
-        if not kept.any():
-            return None
-        row = np.arange(len(box))
-        # What fixes comes before what only helps: the least of it, or else what leaves least.
-        rank = np.where(done, _FIX_SCAN[at], _FIX_SCAN[-1] + left[row, at])
-        best = int(np.where(kept, rank, np.inf).argmin())
-        found = Fix(box[best], float(_FIX_SCAN[at[best]]), float(left[best, at[best]]))
-        return found if found.chroma < 0.7 * miss else None
+    def _left(self, greys: tuple[Array, Array], box: Sequence[Paint]) -> Array:
+        """Chroma left of greys, K and S of shape (greys, 36), with each paint of a box in each of
+        `_FIX_SCAN`, shape (greys, paints, amounts)."""
+        # float32 is far finer than a fix has to be, and this is the widest sweep of all.
+        shape = (len(greys[0]), len(box), 2, greys[0].shape[-1])
+        k, s = np.empty(shape, np.float32), np.empty(shape, np.float32)
+        k[:, :, 0], s[:, :, 0] = greys[0][:, None], greys[1][:, None]
+        k[:, :, 1] = [p.absorption for p in box]
+        s[:, :, 1] = [p.scattering for p in box]
+        volume = np.full_like(_FIX_SCAN, 1 + self.white)
+        added = np.stack([volume, _FIX_SCAN], axis=-1).astype(np.float32)
+        labs = lab_from_reflectance(self.viewing.film(added, k, s, self.water), self.viewing.light)
+        return np.asarray(np.hypot(labs[..., 1], labs[..., 2]))
+
+
+@cache
+def _plain_paints() -> list[Paint]:
+    return [paint for paint in library().paints.values() if not paint.recipe]
+
+
+def _opposes(paint: Paint, lean_degrees: float) -> bool:
+    """Whether a paint lies across from a lean, and is no black, which would only darken it."""
+    hue = hue_of(paint)
+    if hue is None or paint.colour_index.startswith(_BLACKS):
+        return False
+    return abs(float(turn(hue, lean_degrees + 180))) <= OPPOSITE_WITHIN
+
+
+def _least(
+    left: Array, miss: float, kept: np.ndarray, box: Sequence[Paint], owned: bool
+) -> Fix | None:
+    """The least amount that fixes and can be measured; else the least that fixes, else the paint
+    that leaves least, if it helps at all."""
+    if not kept.any():
+        return None
+    enough = left < FIXED_BELOW
+    done = enough.any(axis=1)
+    at = np.where(done, enough.argmax(axis=1), left.argmin(axis=1))
+    row = np.arange(len(box))
+    # What fixes comes before what only helps: the least of it, or else what leaves least.
+    trace = np.where(_FIX_SCAN[at] < TRACE_BELOW, _FIX_SCAN[-1], 0.0)
+    rank = np.where(done, _FIX_SCAN[at] + trace, 2 * _FIX_SCAN[-1] + left[row, at])
+    best = int(np.where(kept, rank, np.inf).argmin())
+    found = Fix(box[best], float(_FIX_SCAN[at[best]]), float(left[best, at[best]]), owned)
+    return found if found.chroma < 0.7 * miss else None
 
 
 def _even_line(labs: Array, opened: Array) -> Line:
@@ -340,49 +400,23 @@ def _even_line(labs: Array, opened: Array) -> Line:
     return Line(*(of[low] + (of[low + 1] - of[low]) * on for of in (labs, opened)))
 
 
-def wheel_word(paint: Paint) -> str | None:
-    """A paint's place on the painters' wheel of twelve; None for a grey."""
-    angle = hue_of(paint)
-    if angle is None:
-        return None
-    return next(word for below, word in ((b, w) for w, b in _WHEEL_ANGLES) if angle < below)
-
-
 def relation(first: Paint, second: Paint) -> str:
     """What the red–yellow–blue wheel calls two paints. Common practice, no published source.
 
     Complement, near-complement, tertiary complement with the primary both share, neighbour, or
     apart; ``grey`` where one of the two has no hue.
     """
-    one, other = wheel_word(first), wheel_word(second)
-    if one is None or other is None:
+    angles = hue_of(first), hue_of(second)
+    if angles[0] is None or angles[1] is None:
         return "grey"
-    places = abs(_WHEEL.index(one) - _WHEEL.index(other))
-    apart = min(places, 12 - places)
-    tertiary = {one, other}.isdisjoint(_PRIMARIES | _SECONDARIES)
-    if apart == 6 and tertiary:
-        shared = _shared_primary(one, other)
+    one, other = wheel_name(angles[0]), wheel_name(angles[1])
+    apart = steps_apart(one, other)
+    if apart == 6 and is_tertiary(one) and is_tertiary(other):
+        shared = shared_primary(one, other)
         return f"tertiary complement, sharing {shared}" if shared else "tertiary complement"
     if apart >= 5:
         return "complement" if apart == 6 else "near-complement"
     return "neighbour" if apart <= 2 else "apart"
-
-
-def _shared_primary(one: str, other: str) -> str | None:
-    """The primary two tertiaries have in common: yellow-green and red-violet share blue."""
-    made = {"orange": {"red", "yellow"}, "green": {"yellow", "blue"}, "violet": {"red", "blue"}}
-
-    def primaries(word: str) -> set[str]:
-        found: set[str] = set()
-        for part in word.split("-"):
-            found |= made.get(part, {part})
-        return found
-
-    def main(word: str) -> str:
-        return next(part for part in word.split("-") if part in _PRIMARIES)
-
-    minor = primaries(one) & primaries(other) - {main(one), main(other)}
-    return next(iter(sorted(minor)), None)
 
 
 def temperature_remark(first: Paint, second: Paint) -> str:

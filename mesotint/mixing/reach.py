@@ -9,7 +9,8 @@ import numpy as np
 from scipy.spatial import ConvexHull, QhullError
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
-from mesotint.colour.words import hue_word, opposite_of, temperature
+from mesotint.colour.hues import PRIMARIES, family, opposite_of
+from mesotint.colour.words import temperature
 from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
@@ -25,7 +26,6 @@ NEAR_VALUE: Final = 1.0
 GREY_CHROMA: Final = 12.0
 """Chroma below which a direction counts as missing from a box."""
 
-PRIMARIES: Final = ("red", "yellow", "blue")
 _SHARES: Final = np.array([0.0, 0.04, 0.12, 0.25, 0.4, 0.55, 0.7, 0.83, 0.93, 1.0])
 _HALVINGS: Final = 12
 
@@ -175,7 +175,7 @@ def _missing_sides(box: Sequence[Paint]) -> list[str]:
     sides: dict[str, set[str | None]] = {primary: set() for primary in PRIMARIES}
     for paint in box:
         angle = hue_of(paint)
-        word = hue_word(angle) if angle is not None else None
+        word = family(angle) if angle is not None else None
         # A crimson or rose serves as the cool red, and a turquoise as the cool blue.
         near = {"red-violet": "red", "blue-green": "blue"}.get(str(word), str(word))
         if near in sides:
@@ -195,7 +195,7 @@ def _missing_hues(outline: Array) -> list[str]:
     """Hues that a box hardly reaches, named with what they would mute."""
     words: dict[str, list[float]] = {}
     for at, chroma in enumerate(outline.tolist()):
-        words.setdefault(hue_word(at * 360 / DIRECTIONS), []).append(chroma)
+        words.setdefault(family(at * 360 / DIRECTIONS), []).append(chroma)
     return [
         f"It hardly reaches {word}, the opposite of {opposite_of(word)}."
         for word, found in words.items()

@@ -6,14 +6,14 @@ paints make the list.
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass
-from functools import cache
 from typing import Final
 
 import numpy as np
 
-from mesotint.colour.colorimetry import checked_lab, lab_from_reflectance, weights, xyz_from_lab
+from mesotint.colour.colorimetry import checked_lab, lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.metamerism import metameric_difference
+from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.mixing.searcher import (
@@ -25,7 +25,7 @@ from mesotint.mixing.searcher import (
     Wanted,
     paint_sets,
 )
-from mesotint.optics.grid import BANDS, Array, as_spectra
+from mesotint.optics.grid import Array, as_spectra
 from mesotint.paints.library import WATER, Paint, library
 from mesotint.paints.table import WHITES
 
@@ -34,8 +34,9 @@ TUBE_COST: Final = 0.15
 """CIEDE2000 that one tube fewer is worth in the order of the list (our own judgement)."""
 
 _SPARING_LENGTH: Final = 3
-_LEAST_EFFECT: Final = 3e-4
-"""Share of a mixture's absorption and scattering below which a paint is not worth its tube."""
+WORTH_A_PAINT: Final = 0.3
+"""CIEDE2000 to the target that a paint has to be worth, or a recipe does without it (our own
+judgement: below, nobody would go and squeeze it out)."""
 
 
 @dataclass(frozen=True)
@@ -80,6 +81,10 @@ class Search:
     def reached(self) -> bool:
         """Whether the best recipe is the colour itself."""
         return min(recipe.delta_e for recipe in self.recipes) < REACHED_BELOW
+
+
+_Mixed = tuple[tuple[Paint, ...], Array, float]
+"""Paints, their parts, and CIEDE2000 to the colour."""
 
 
 @dataclass(frozen=True)
@@ -165,7 +170,12 @@ def search_each(
     ]
     searcher = Searcher(box, viewing, wanted, sparing=wishes[0].sparing)
     length = _SPARING_LENGTH if wishes[0].sparing else LIST_LENGTH
-    chosen = [_short_list(found, length) for found in searcher.run(wishes[0].most_paints)]
+    chosen = [
+        _short_list(found, length, each.target, viewing, set(wish.required))
+        for found, each, wish in zip(
+            searcher.run(wishes[0].most_paints), wanted, wishes, strict=True
+        )
+    ]
     # All lists are told at once: what a recipe looks like, and under lamp light.
     mixed = [(paints, parts / parts.sum()) for entries in chosen for paints, parts in entries]
     of = np.repeat(np.arange(len(wanted)), [len(entries) for entries in chosen])
@@ -186,47 +196,94 @@ def search_each(
 def _wanted(target: Array, box: Sequence[Paint], wishes: Wishes, viewing: Viewing) -> Wanted:
     """A colour with the places in the box of what must and what may be used for it."""
     if target.shape != (3,):
-        raise InputError("target: give one colour, three numbers L*, a*, b*.", "target")
+        raise InputError("Give one colour, three numbers L*, a*, b*.", "target")
     most = wishes.most_paints
     if not 1 <= most <= MOST_PAINTS:
-        raise InputError(f"max-paints: choose 1 to {MOST_PAINTS}, not {most}.", "max_paints")
+        raise InputError(f"A recipe has 1 to {MOST_PAINTS} paints, not {most}.", "max_paints")
     if not box:
-        raise InputError("box: it is empty; add a tube first.", "box")
+        raise InputError("The box is empty; add a tube first.", "box")
     required = set(wishes.required)
     forbidden = set(wishes.forbidden) | (WHITES - required if viewing.medium == "wash" else set())
     if both := required & forbidden:
-        raise InputError(f"required: {min(both)} is forbidden as well; choose one.", "required")
+        raise InputError(f"{min(both)} is both required and forbidden; choose one.", "required")
     keys = [paint.key for paint in box]
     may = tuple(i for i, key in enumerate(keys) if key not in forbidden)
     if not may:
-        raise InputError("forbidden: no paint is left; allow at least one.", "forbidden")
+        raise InputError("Every paint is forbidden; allow at least one.", "forbidden")
     if missing := required - set(keys):
-        raise InputError(f"required: {min(missing)} is not in the box.", "required")
+        raise InputError(f"{min(missing)} is required and not in the box.", "required")
     if len(required) > most:
-        raise InputError(f"required: {len(required)} paints do not fit into {most}.", "required")
+        raise InputError(f"{len(required)} required paints do not fit into {most}.", "required")
     return Wanted(target, tuple(sorted(keys.index(key) for key in required)), may)
 
 
-def _short_list(found: Sequence[Found], length: int) -> list[tuple[tuple[Paint, ...], Array]]:
+def _short_list(
+    found: Sequence[Found],
+    length: int,
+    target: Array,
+    viewing: Viewing,
+    required: Collection[str],
+) -> list[tuple[tuple[Paint, ...], Array]]:
     """The paints and parts of the best mixtures that differ in their paints, fewer tubes counting
     a little."""
-    entries: dict[tuple[int, ...], tuple[float, Array]] = {}
+    entries: dict[tuple[str, ...], tuple[float, tuple[Paint, ...], Array]] = {}
+    seen: set[tuple[str, ...]] = set()
     for group in found:
         # Only the best of each size can come onto a list this short.
         best = np.argsort(group.gaps)[: 6 * length]
-        water = [place for place, paint in enumerate(group.box) if paint is WATER]
-        sets = group.sets[best]
-        # A paint that does something is kept, however little a strong one has to be.
-        kept = (group.does[best] > _LEAST_EFFECT) | np.isin(sets, water)
-        tubes = (kept & ~np.isin(sets, water)).sum(axis=1)
-        scores = (group.gaps[best] + TUBE_COST * tubes).tolist()
-        for score, row, does, parts in zip(scores, sets, kept, group.parts[best], strict=True):
-            used = tuple(row[does].tolist())
+        worth = group.worth(best, target, viewing)
+        for row, of_each in zip(best.tolist(), worth, strict=True):
+            mixture = group.paints(row), group.parts[row], float(group.gaps[row])
+            seen.add(_keys(mixture[0]))
+            kept = _without_what_nobody_misses(mixture, of_each, target, viewing, required, seen)
+            if kept is None:
+                continue
+            paints, parts, gap = kept
+            score = gap + TUBE_COST * sum(paint is not WATER for paint in paints)
+            used = _keys(paints)
             if used not in entries or score < entries[used][0]:
-                entries[used] = score, parts[does]
-    ranked = sorted(entries.items(), key=lambda entry: entry[1][0])[:length]
-    box = found[0].box if found else ()
-    return [(tuple(box[i] for i in used), parts) for used, (_, parts) in ranked]
+                entries[used] = score, paints, parts
+    ranked = sorted(entries.values(), key=lambda entry: entry[0])[:length]
+    return [(paints, parts) for _, paints, parts in ranked]
+
+
+def _keys(paints: Sequence[Paint]) -> tuple[str, ...]:
+    return tuple(paint.key for paint in paints)
+
+
+def _without_what_nobody_misses(
+    mixture: _Mixed,
+    worth: Array,
+    target: Array,
+    viewing: Viewing,
+    required: Collection[str],
+    seen: Collection[tuple[str, ...]],
+) -> _Mixed | None:
+    """A mixture without the paints that are not `worth` it; none where what is left of it was
+    seen: smaller mixtures come first, and their parts were refined as what they are."""
+    paints, parts, gap = mixture
+    while (out := _missed_by_nobody(paints, worth, required)) is not None:
+        gap += float(worth[out])
+        paints, parts = (*paints[:out], *paints[out + 1 :]), np.delete(parts, out)
+        if _keys(paints) in seen:
+            return None
+        others = parts * (1 - np.eye(len(parts)))
+        left = others.any(axis=1)
+        worth = np.full(len(parts), np.inf)
+        worth[left] = delta_e_2000(viewing.lab(others[left], paints), target) - gap
+    return paints, parts, gap
+
+
+def _missed_by_nobody(
+    paints: Sequence[Paint], worth: Array, required: Collection[str]
+) -> int | None:
+    """The place of the paint that is missed least, if it is worth less than a paint has to be."""
+    coloured = [i for i, paint in enumerate(paints) if paint is not WATER]
+    # Water by itself is no mixture.
+    kept = {paint.key for paint in paints if len(coloured) == 1 and paint is not WATER}
+    may = [i for i, paint in enumerate(paints) if paint.key not in kept.union(required)]
+    least = min(may, key=lambda i: float(worth[i]), default=None)
+    return least if least is not None and worth[least] < WORTH_A_PAINT else None
 
 
 def _helper(
@@ -235,6 +292,8 @@ def _helper(
     """The library paint that brings the box nearest to a target it cannot reach alone."""
     owned = {paint.key for paint in box}
     outside = [p for p in library().paints.values() if p.key not in owned and not p.recipe]
+    if not outside:
+        return None
     best, helper = reached - 0.5, None
     searcher = Searcher([*box, *outside], viewing, [wanted])
     may = range(len(box)) if wanted.may is None else wanted.may
@@ -253,34 +312,3 @@ def _helper(
     if found.gaps[at] < best:
         helper = next(p for p in found.paints(at) if p.key not in owned and p is not WATER)
     return helper
-
-
-def smoothest_reflectance(lab: Array, light: str = "D65") -> Array:
-    """The smoothest spectra that have some colours, held within 0.001 and 1.
-
-    The sum of squared second differences is least under the condition of equal tristimulus
-    values (van Trigt, "Smoothest reflectance functions", J. Opt. Soc. Am. A 7 (1990), 1891).
-
-    Parameters
-    ----------
-    lab : array, shape (..., 3)
-    light : str
-
-    Returns
-    -------
-    array, shape (..., 36)
-    """
-    return np.clip(xyz_from_lab(lab, light) @ _smoothest(light), 0.001, 1.0)
-
-
-@cache
-def _smoothest(light: str) -> Array:
-    """What each tristimulus value brings to the smoothest spectrum, shape (3, 36)."""
-    second = np.diff(np.eye(BANDS), n=2, axis=0)
-    w = weights(light)
-    system = np.zeros((BANDS + 3, BANDS + 3))
-    system[:BANDS, :BANDS] = second.T @ second + 1e-9 * np.eye(BANDS)
-    system[:BANDS, BANDS:] = w.T
-    system[BANDS:, :BANDS] = w
-    wanted = np.vstack([np.zeros((BANDS, 3)), np.eye(3)])
-    return np.asarray(np.linalg.solve(system, wanted)[:BANDS].T)

@@ -15,7 +15,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance
-from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.difference import delta_e_2000, difference_axes
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import WATER, Paint
@@ -61,8 +61,7 @@ class Wanted:
 class Found:
     """Refined mixtures of one size for one colour: places in the box, parts adding to 1, CIELAB.
 
-    `gaps` is CIEDE2000 of each from the colour. `does` is the share of each paint in a mixture's
-    absorption and scattering; water does nothing but take up room.
+    `gaps` is CIEDE2000 of each from the colour.
     """
 
     box: Sequence[Paint]
@@ -70,11 +69,25 @@ class Found:
     parts: Array
     labs: Array
     gaps: Array
-    does: Array
 
     def paints(self, row: int) -> tuple[Paint, ...]:
         """The paints of one mixture."""
         return tuple(self.box[i] for i in self.sets[row].tolist())
+
+    def worth(self, rows: Indices, target: Array, viewing: Viewing) -> Array:
+        """CIEDE2000 to the colour that each paint of some mixtures is worth, shape (rows, paints):
+        how much farther off the mixture is without it; infinite for the only one."""
+        size = self.sets.shape[1]
+        if size < 2:
+            return np.full((len(rows), size), np.inf)
+        sets = self.sets[rows]
+        k, s = (
+            np.array([getattr(paint, name) for paint in self.box])[sets]
+            for name in ("absorption", "scattering")
+        )
+        without = self.parts[rows][:, None] * (1 - np.eye(size))
+        labs = lab_from_reflectance(viewing.film(without, k, s), viewing.light)
+        return np.asarray(delta_e_2000(labs, target) - self.gaps[rows][:, None])
 
 
 class Searcher:
@@ -110,7 +123,7 @@ class Searcher:
             self.amount[-1] = self.amount[:-1].max()
         self.targets = np.array([each.target for each in wanted])
         # Transposed, for steps that stand in rows.
-        self.metrics = np.swapaxes(_metrics_at(self.targets), 1, 2)
+        self.metrics = np.swapaxes(difference_axes(self.targets), 1, 2)
 
     @property
     def wash(self) -> bool:
@@ -269,13 +282,11 @@ class Searcher:
             )[:, 0],
             self.viewing.light,
         )
-        does = parts * (self.k[sets].mean(axis=-1) + self.s[sets].mean(axis=-1))
-        does /= does.sum(axis=1, keepdims=True)
         gaps = delta_e_2000(exact, self.targets[of])
         told = {}
         for t in sorted(set(of.tolist())):
             mine = of == t
-            told[t] = Found(self.box, sets[mine], parts[mine], exact[mine], gaps[mine], does[mine])
+            told[t] = Found(self.box, sets[mine], parts[mine], exact[mine], gaps[mine])
         return told
 
 
@@ -289,21 +300,6 @@ def _best_of_each(score: Array, of: Indices, count: int) -> Indices:
     order = np.lexsort((score, of))
     first = np.searchsorted(of[order], of[order])
     return order[np.arange(len(order)) - first < count]
-
-
-def _metrics_at(labs: Array) -> Array:
-    """Matrices that turn CIELAB steps near colours, shape (n, 3), into CIEDE2000-sized ones, shape
-    (n, 3, 3)."""
-    base = np.eye(3) * 0.5
-    steps = np.concatenate([base, (base[:, None] + base).reshape(9, 3)])
-    near = np.broadcast_to(labs[:, None], (len(labs), len(steps), 3))
-    told = delta_e_2000(near + steps, near) ** 2 / 0.25
-    gaps, cross = told[:, :3], told[:, 3:].reshape(-1, 3, 3)
-    form = (cross - gaps[:, :, None] - gaps[:, None, :]) / 2
-    form[:, *np.diag_indices(3)] = gaps
-    values, vectors = np.linalg.eigh(form)
-    rooted = np.sqrt(np.maximum(values, 1e-4))
-    return np.asarray(np.swapaxes(vectors * rooted[:, None, :], 1, 2))
 
 
 @cache

@@ -9,6 +9,8 @@ from typing import Final
 
 import numpy as np
 
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import EYE_TELLS, miss_in_words
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, merged
 from mesotint.mixing.value import hold_value
@@ -174,6 +176,14 @@ class Trail:
     def labs(self) -> Array:
         """CIELAB at `shares`, shape (201, 3)."""
         return self.lab(self.shares)
+
+    @property
+    def miss(self) -> str:
+        """How near the trail comes to grey and which way it leans, in words."""
+        at = self.lab(np.array([self.neutral_share, 0.0, 1.0]))
+        to_ends = delta_e_2000(at[0], at[1:])
+        end = (self.first, self.second)[int(to_ends.argmin())].name.lower()
+        return miss_in_words(at[0], end if to_ends.min() < EYE_TELLS else "")
 
     @cached_property
     def neutral_share(self) -> float:

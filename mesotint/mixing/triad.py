@@ -9,7 +9,8 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.words import lean, miss_in_words, opposite_of
+from mesotint.colour.hues import opposite_of
+from mesotint.colour.words import lean, miss_in_words
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.searcher import Searcher, Wanted
@@ -63,7 +64,7 @@ class Triad:
 
     def __post_init__(self) -> None:
         if len(self.paints) != 3 or len({p.key for p in self.paints}) != 3:
-            raise InputError("paints: a triad takes three different paints.", "paints")
+            raise InputError("A triad takes three different paints.", "paints")
         checked_amount(self.white, "white", most=500)
 
     @cached_property
@@ -137,7 +138,7 @@ class Triad:
         """
         if word not in LEANS:
             near = nearest_words(word, LEANS) or list(LEANS)
-            raise InputError(f"lean: '{word[:40]}' is not known; try {', '.join(near)}.", "lean")
+            raise InputError(f"The lean '{word[:40]}' is not known; try {', '.join(near)}.", "lean")
         checked_amount(chroma, "chroma", most=100)
         checked_amount(lightness, "lightness", most=100)
         target = lab_from_lch(np.array([lightness, chroma, LEANS[word]]))

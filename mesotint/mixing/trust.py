@@ -1,14 +1,17 @@
 """How far to trust a predicted mixture: a ± in CIEDE2000 from what is not known of its paints."""
 
+from collections import Counter
 from collections.abc import Sequence
 
 import numpy as np
 
-from mesotint.colour.colorimetry import lab_from_reflectance
-from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.colorimetry import lab_from_reflectance, lab_slopes
+from mesotint.colour.difference import difference_axes
 from mesotint.mixing.mixture import Viewing
+from mesotint.optics.film import film_slopes
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
+from mesotint.paints.stray import film_moves
 
 
 def uncertainty(
@@ -16,16 +19,15 @@ def uncertainty(
 ) -> Array:
     """Standard uncertainty of the colours of mixtures.
 
-    Each paint's doubts are independent of each other and of those of other paints; each is moved
-    by one standard deviation, and the differences it makes are added in squares (JCGM 100:2008,
-    clause 5.1.2, with the sensitivity taken as a difference).
+    The unknowns are independent of each other; what one standard deviation of each does to the
+    colour, on the slope of the film, is added in squares (JCGM 100:2008, clause 5.1.2).
 
     Parameters
     ----------
     viewing : Viewing
     parts : array, shape (..., paints)
     paints : sequence of Paint
-    water : float or array
+    water : float or array, shape (...)
         Parts of water to one of paint, in a wash.
 
     Returns
@@ -35,17 +37,38 @@ def uncertainty(
     """
     parts = np.asarray(parts, dtype=np.float64)
     shape, parts = parts.shape[:-1], parts.reshape(-1, len(paints))
-    thinned = np.broadcast_to(water, shape).reshape(-1)
-    log_k = np.log([p.absorption for p in paints])
-    log_s = np.log([p.scattering for p in paints])
-    # A paint that is in none of the mixtures cannot make a difference.
-    doubts = [(i, mode) for i, p in enumerate(paints) if parts[:, i].any() for mode in p.doubts]
-    all_k = np.repeat(log_k[None], len(doubts) + 1, axis=0)
-    all_s = np.repeat(log_s[None], len(doubts) + 1, axis=0)
-    for row, (i, mode) in enumerate(doubts, start=1):
-        all_k[row, i] += mode[0]
-        all_s[row, i] += mode[1]
-    films = viewing.film(parts, np.exp(all_k), np.exp(all_s), thinned)
-    labs = lab_from_reflectance(films, viewing.light)
-    squares = delta_e_2000(labs[:1], labs[1:]) ** 2
-    return np.asarray(np.sqrt(squares.sum(axis=0)).reshape(shape))
+    volume = parts.sum(axis=1, keepdims=True)
+    if viewing.medium == "wash":
+        volume = volume * (1 + np.broadcast_to(water, shape).reshape(-1, 1))
+    shares = parts / volume
+    absorption, scattering = (
+        shares @ np.array([getattr(paint, name) for paint in paints])
+        for name in ("absorption", "scattering")
+    )
+    film = viewing.film_of(absorption, scattering)
+    slopes = film_slopes(viewing.film_of, absorption, scattering)
+    to_lab = lab_slopes(film, viewing.light)
+    to_delta_e = difference_axes(lab_from_reflectance(film, viewing.light)) @ to_lab
+    to_delta_e = to_delta_e.astype(np.float32)
+    squares = np.zeros(len(parts))
+    known = Counter(name for paint in paints for name in paint.doubts.names)
+    place = {name: i for i, name in enumerate(n for n, count in known.items() if count > 1)}
+    together = np.zeros((len(parts), 3, len(place)))
+    for share, paint in zip(shares.T, paints, strict=True):
+        held = np.flatnonzero(share)
+        moves = film_moves(
+            (slopes[0][held], slopes[1][held]),
+            share[held],
+            (paint.absorption, paint.scattering),
+            (absorption[held], scattering[held]),
+        )
+        # float32 is far finer than a ± has to be.
+        twice = np.concatenate([to_delta_e[held], to_delta_e[held]], axis=-1)
+        off = (twice * moves.astype(np.float32)[:, None]) @ paint.doubts.rows.T.astype(np.float32)
+        # What several paints have in common is added before it is squared.
+        common = np.array([name in place for name in paint.doubts.names], dtype=bool)
+        squares[held] += (off[..., ~common] ** 2).sum(axis=(1, 2))
+        at = [place[name] for name in paint.doubts.names if name in place]
+        together[held[:, None], :, at] += np.swapaxes(off[..., common], 1, 2)
+    squares += (together**2).sum(axis=(1, 2))
+    return np.asarray(np.sqrt(squares).reshape(shape))

@@ -36,12 +36,12 @@ def as_spectra(values: object, field: str = "reflectance") -> Array:
     try:
         spectra = np.asarray(values, dtype=np.float64)
     except (TypeError, ValueError):
-        raise InputError(f"{field}: give {BANDS} numbers between 0 and 1.", field) from None
+        raise InputError(f"Give {BANDS} reflectances, numbers between 0 and 1.", field) from None
     if spectra.ndim == 0 or spectra.shape[-1] != BANDS:
         got = spectra.shape[-1] if spectra.ndim else 1
         raise InputError(
-            f"{field}: give {BANDS} values, 380 to 730 nm in steps of 10 nm; this has {got}.", field
+            f"Give {BANDS} values, 380 to 730 nm in steps of 10 nm; this has {got}.", field
         )
     if not np.all(np.isfinite(spectra)) or spectra.min() < 0 or spectra.max() > 1.2:
-        raise InputError(f"{field}: every reflectance must lie between 0 and 1.2.", field)
+        raise InputError("Every reflectance must lie between 0 and 1.2.", field)
     return spectra

@@ -29,7 +29,7 @@ def surface_scatter(finish: str) -> float:
     except KeyError:
         near = nearest_words(finish, FINISHES)
         hint = f"did you mean {near[0]}?" if near else "choose gloss, satin or matte."
-        raise InputError(f"finish: '{finish}' is not known; {hint}", "finish") from None
+        raise InputError(f"The finish '{finish}' is not known; {hint}", "finish") from None
 
 
 def seen_reflectance(internal: Array, finish: str = "satin") -> Array:

@@ -1,33 +1,34 @@
 """Calibration: a tube's own K and S, from readings of its masstone and its tints.
 
 The library's nearest paint gives the shapes; the readings bend them. The unknowns are smooth
-changes of log K and log S, in units of how far a tube usually strays from its pigment, so the
+changes of log K and log S along the doubts of what the label says (`mesotint.paints.stray`), so the
 answer is the most likely paint under those priors and the readings' errors (Tarantola 2005,
 *Inverse Problem Theory*, section 3.2: least squares with prior). What the readings leave open stays
 as the paint's doubts, so that every mixture's ± tells how far the calibration is to be trusted.
 """
 
+import hashlib
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import cached_property
 from typing import Final
 
 import numpy as np
 from scipy.optimize import least_squares
 
-from mesotint.colour.colorimetry import checked_lab, lab_from_reflectance
+from mesotint.colour.colorimetry import checked_lab, lab_from_reflectance, lab_slopes
 from mesotint.colour.difference import delta_e_2000, difference_axes
+from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
-from mesotint.optics.film import opaque_film
-from mesotint.optics.grid import BANDS, WAVELENGTHS_NM, Array, as_spectra
+from mesotint.optics.film import film_slopes, opaque_film, opaque_film_of
+from mesotint.optics.grid import BANDS, Array, as_spectra
 from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.stray import Doubts, bent, film_moves
 
-STRAY: Final = (0.30, 0.22, 0.15, 0.10, 0.07, 0.05)
-"""How far log K and log S stray from the library's, one standard deviation for each cosine over
-the wavelengths, the constant first (our own judgement; from memory of how makers' tubes differ)."""
-
-READING_ERROR: Final = 0.4
-"""Standard error of a reading, in CIEDE2000: a hand-held colorimeter's, the drawdown's, and the
-measured ratio's (our own judgement)."""
+READING_ERROR: Final = 0.16
+"""Standard error of a reading, root mean square in CIEDE2000: a hand-held colorimeter's own, and a
+little for the drawdown (our own judgement). Larger, and a ± after calibration holds nearly every
+mixture; smaller, and it is trusted beyond what an instrument repeats."""
 
 CONTRADICTS_FROM: Final = 2.0
 """CIEDE2000 left at a reading after calibration from which the readings contradict each other."""
@@ -38,9 +39,10 @@ PALE_BELOW: Final = 8.0
 SPECTRAL_ERROR: Final = 0.006
 """Standard error of a spectral reading, in the square root of reflectance (our own judgement)."""
 
-DOUBT_MODES: Final = 6
 GREATEST_TINT: Final = 1000.0
 _EVALUATIONS: Final = 60
+_DIGITS: Final = 5
+"""Digits of a share to which two kept drawdowns are the same one."""
 
 
 @dataclass(frozen=True)
@@ -56,8 +58,8 @@ class Reading:
     reflectance : array, shape (36,), or None
         The spectrum, where the instrument gave one.
     others : tuple of (Paint, float)
-        Other paints in the mixture, and parts of each to one of the paint. What is not known of
-        them counts as error of the reading.
+        Other paints in the mixture, and parts of each to one of the paint. They are unknowns as
+        far as their doubts go.
 
     Raises
     ------
@@ -73,9 +75,7 @@ class Reading:
     def __post_init__(self) -> None:
         checked_lab(self.lab, "lab")
         if not 0 <= self.white_parts <= GREATEST_TINT:
-            raise InputError(
-                f"white_parts: give 0 for the masstone, or up to {GREATEST_TINT:g}.", "white_parts"
-            )
+            raise InputError(f"Give 0 for the masstone, or up to {GREATEST_TINT:g}.", "white_parts")
 
     @classmethod
     def of_spectrum(cls, white_parts: float, reflectance: Array) -> "Reading":
@@ -119,77 +119,113 @@ class Calibration:
     remarks: tuple[str, ...]
 
 
-def _cosines() -> Array:
-    """Smooth shapes over the wavelengths, shape (len(STRAY), 36), each times its prior."""
-    along = (WAVELENGTHS_NM - WAVELENGTHS_NM[0]) / np.ptp(WAVELENGTHS_NM)
-    shapes = np.cos(np.pi * np.arange(len(STRAY))[:, None] * along)
-    return np.asarray(shapes * np.array(STRAY)[:, None])
-
-
-_SHAPES: Final = _cosines()
-
-
-def bent(paint: Paint, departures: Array) -> tuple[Array, Array]:
-    """K and S of a paint after smooth departures, shape (2 len(STRAY),), in prior deviations."""
-    half = len(STRAY)
-    absorption = paint.absorption * np.exp(departures[:half] @ _SHAPES)
-    scattering = paint.scattering * np.exp(departures[half:] @ _SHAPES)
-    return absorption, scattering
-
-
 @dataclass(frozen=True)
 class _Drawdowns:
-    """Drawdowns as arrays: parts, shape (readings, 2 + others), the tube's and white's first; K and
-    S of white and of the others, shape (1 + others, 36); and the error of each reading, CIEDE2000.
+    """Drawdowns of some tubes as arrays, in an order that does not depend on who asks.
+
+    Attributes
+    ----------
+    paints : tuple of Paint
+        What is in them, as far as it is known without them, by key.
+    shares : array, shape (drawdowns, paints)
+    labs : array, shape (drawdowns, 3)
+    spectra : tuple of array or None
     """
 
-    parts: Array
-    absorption: Array
-    scattering: Array
-    errors: Array
+    paints: tuple[Paint, ...]
+    shares: Array
+    labs: Array
+    spectra: tuple[Array | None, ...]
 
     @classmethod
-    def of(cls, readings: Sequence[Reading], base: Paint) -> "_Drawdowns":
-        """What was read, of a tube that is about the base."""
-        others = list({p.key: p for r in readings for p, _ in r.others}.values())
-        place = {paint.key: 2 + i for i, paint in enumerate(others)}
-        parts = np.zeros((len(readings), 2 + len(others)))
-        for row, reading in zip(parts, readings, strict=True):
-            row[:2] = 1.0, reading.white_parts
-            for paint, amount in reading.others:
-                row[place[paint.key]] += amount
-        rest = [library().paint(WHITE_KEY), *others]
-        known = cls(
-            parts,
-            np.array([paint.absorption for paint in rest]),
-            np.array([paint.scattering for paint in rest]),
-            np.full(len(readings), READING_ERROR),
-        )
-        return (
-            replace(known, errors=known._with_doubts(others, base, readings)) if others else known
+    def of(cls, read: Sequence[tuple[Paint, Sequence[Reading]]]) -> "_Drawdowns":
+        """What was read of some tubes. A mixture that was kept for several of them counts once."""
+        paints = {paint.key: paint for paint, _ in read}
+        rows: dict[tuple[object, ...], tuple[dict[str, float], Reading]] = {}
+        for paint, readings in read:
+            for number, reading in enumerate(readings):
+                held, parts = reading.mixture(paint)
+                shares: dict[str, float] = {}
+                for each, part in zip(held, (parts / parts.sum()).tolist(), strict=True):
+                    if part > 0:
+                        paints.setdefault(each.key, each)
+                        shares[each.key] = shares.get(each.key, 0.0) + part
+                told = {key: float(f"{shares[key]:.{_DIGITS}g}") for key in sorted(shares)}
+                # Two drawdowns of one tube alone that read alike are two all the same.
+                which = -1 if reading.others else number
+                rows[(*told.items(), *np.asarray(reading.lab).tolist(), which)] = told, reading
+        keys = sorted(paints)
+        drawn = [rows[key] for key in sorted(rows, key=repr)]
+        table = [[shares.get(key, 0.0) for key in keys] for shares, _ in drawn]
+        return cls(
+            tuple(paints[key] for key in keys),
+            np.array(table),
+            np.array([reading.lab for _, reading in drawn]),
+            tuple(reading.reflectance for _, reading in drawn),
         )
 
-    def films(self, absorption: Array, scattering: Array) -> Array:
-        """Reflectance, shape (readings, 36), of the drawdowns with a paint for the tube's."""
-        k = np.concatenate([absorption[None], self.absorption])
-        s = np.concatenate([scattering[None], self.scattering])
-        return opaque_film(self.parts, k, s)
+    @cached_property
+    def unknowns(self) -> tuple[str, ...]:
+        """What is not known of all paints, each once."""
+        return tuple(dict.fromkeys(name for p in self.paints for name in p.doubts.names))
 
-    def _with_doubts(
-        self, others: Sequence[Paint], base: Paint, readings: Sequence[Reading]
-    ) -> Array:
-        """Errors of the readings, with what is not known of the other paints in them."""
-        axes = np.stack([difference_axes(np.asarray(reading.lab)) for reading in readings])
-        plain = lab_from_reflectance(self.films(base.absorption, base.scattering))
-        squares = self.errors**2
-        for i, paint in enumerate(others, start=1):
-            for mode in paint.doubts:
-                k, s = self.absorption.copy(), self.scattering.copy()
-                k[i], s[i] = k[i] * np.exp(mode[0]), s[i] * np.exp(mode[1])
-                moved = replace(self, absorption=k, scattering=s)
-                labs = lab_from_reflectance(moved.films(base.absorption, base.scattering))
-                squares = squares + (np.einsum("rij,rj->ri", axes, labs - plain) ** 2).sum(axis=1)
-        return np.asarray(np.sqrt(squares))
+    @cached_property
+    def of_each(self) -> list[list[int]]:
+        """Where each paint's unknowns stand among all of them."""
+        place = {name: i for i, name in enumerate(self.unknowns)}
+        return [[place[name] for name in paint.doubts.names] for paint in self.paints]
+
+    @cached_property
+    def axes(self) -> Array:
+        """What turns a step in CIELAB into errors of a reading, shape (drawdowns, 3, 3)."""
+        return np.asarray(difference_axes(self.labs) * np.sqrt(3) / READING_ERROR)
+
+    def optics(self, departures: Array) -> tuple[Array, Array]:
+        """K and S of the paints, shape (paints, 36) each, after departures in deviations."""
+        pairs = [
+            bent(paint.absorption, paint.scattering, paint.doubts, departures[at])
+            for paint, at in zip(self.paints, self.of_each, strict=True)
+        ]
+        return np.array([pair[0] for pair in pairs]), np.array([pair[1] for pair in pairs])
+
+    def residuals(self, departures: Array) -> Array:
+        """What is left of every reading, in its errors, and the departures themselves."""
+        films = opaque_film(self.shares, *self.optics(departures))
+        gaps = lab_from_reflectance(films) - self.labs
+        spectral = [
+            (np.sqrt(film) - np.sqrt(spectrum)) / SPECTRAL_ERROR
+            for film, spectrum in zip(films, self.spectra, strict=True)
+            if spectrum is not None
+        ]
+        off = (self.axes @ gaps[..., None]).ravel()
+        return np.concatenate([off, *spectral, departures])
+
+    def slopes(self, departures: Array) -> Array:
+        """Slopes of `residuals` by the departures."""
+        k, s = self.optics(departures)
+        whole = self.shares @ k, self.shares @ s
+        films = opaque_film_of(*whole)
+        by_log = film_slopes(opaque_film_of, *whole)
+        bands = np.zeros((*films.shape, len(departures)))
+        for i, (paint, at) in enumerate(zip(self.paints, self.of_each, strict=True)):
+            moves = film_moves(by_log, self.shares[:, i], (k[i], s[i]), whole)
+            by_band = moves.reshape(len(moves), 2, BANDS)
+            bands[..., at] += np.einsum("nhb,mhb->nbm", by_band, paint.doubts.moves)
+        colours = self.axes @ lab_slopes(films) @ bands
+        read = [i for i, spectrum in enumerate(self.spectra) if spectrum is not None]
+        spectral = bands[read] / (2 * np.sqrt(films[read]) * SPECTRAL_ERROR)[..., None]
+        rows = [each.reshape(-1, len(departures)) for each in (colours, spectral)]
+        return np.concatenate([*rows, np.eye(len(departures))])
+
+    @cached_property
+    def digest(self) -> str:
+        """A name for just these drawdowns of just these paints."""
+        known = [a for p in self.paints for a in (p.absorption, p.scattering)]
+        data = [*known, self.shares, self.labs, *(s for s in self.spectra if s is not None)]
+        told = hashlib.sha256(" ".join(self.unknowns).encode())
+        for array in data:
+            told.update(np.ascontiguousarray(array, dtype=np.float64).tobytes())
+        return told.hexdigest()[:12]
 
 
 def nearest_paint(readings: Sequence[Reading]) -> Paint:
@@ -203,19 +239,35 @@ def nearest_paint(readings: Sequence[Reading]) -> Paint:
     _need(readings)
     wanted = np.array([reading.lab for reading in readings])
     paints = [p for p in library().paints.values() if not p.recipe]
-    drawn = _Drawdowns.of(readings, paints[0])
 
     def away(paint: Paint) -> float:
-        labs = lab_from_reflectance(drawn.films(paint.absorption, paint.scattering))
-        return float(delta_e_2000(labs, wanted).mean())
+        return float(delta_e_2000(_colours(readings, paint), wanted).mean())
 
     return min(paints, key=away)
 
 
+def _colours(readings: Sequence[Reading], paint: Paint) -> Array:
+    """CIELAB of the drawdowns, shape (readings, 3), with a paint for the tube's."""
+    films = [
+        opaque_film(
+            parts, np.array([p.absorption for p in held]), np.array([p.scattering for p in held])
+        )
+        for held, parts in (reading.mixture(paint) for reading in readings)
+    ]
+    return lab_from_reflectance(np.array(films))
+
+
 def calibrate(
-    readings: Sequence[Reading], base: Paint | None = None, key: str = "", name: str = ""
+    readings: Sequence[Reading],
+    base: Paint | None = None,
+    key: str = "",
+    name: str = "",
+    alongside: Sequence[tuple[Paint, Sequence[Reading]]] = (),
 ) -> Calibration:
     """A tube's own paint from its readings.
+
+    Where other tubes are in what was read, they are unknowns as well, each as far as its doubts
+    go: a difference is shared between all that may have made it, and counts once.
 
     Parameters
     ----------
@@ -226,6 +278,9 @@ def calibrate(
         The library paint it is labelled as; the nearest one where none is given.
     key, name : str
         Of the calibrated paint; the base's where none is given.
+    alongside : sequence of (Paint, sequence of Reading)
+        What was read of the other tubes in the readings, each with the paint of its label, under
+        the keys by which readings name them. None of it is calibrated, but all of it tells.
 
     Raises
     ------
@@ -234,59 +289,50 @@ def calibrate(
     """
     _need(readings)
     base = base or nearest_paint(readings)
-    wanted = np.array([reading.lab for reading in readings])
-    metrics = np.stack([difference_axes(lab) for lab in wanted])
-    drawn = _Drawdowns.of(readings, base)
-
-    def residuals(departures: Array) -> Array:
-        films = drawn.films(*bent(base, departures))
-        gaps = lab_from_reflectance(films) - wanted
-        off = np.einsum("rij,rj->ri", metrics, gaps) / drawn.errors[:, None]
-        spectral = [
-            (np.sqrt(film) - np.sqrt(reading.reflectance)) / SPECTRAL_ERROR
-            for film, reading in zip(films, readings, strict=True)
-            if reading.reflectance is not None
-        ]
-        return np.concatenate([off.ravel(), *spectral, departures])
-
-    start = np.zeros(2 * len(STRAY))
-    found = least_squares(residuals, start, method="trf", max_nfev=_EVALUATIONS)
-    absorption, scattering = bent(base, found.x)
-    before, after = (
-        delta_e_2000(lab_from_reflectance(drawn.films(k, s)), wanted)
-        for k, s in ((base.absorption, base.scattering), (absorption, scattering))
+    drawn = _Drawdowns.of([(base, readings), *alongside])
+    found = least_squares(
+        drawn.residuals,
+        np.zeros(len(drawn.unknowns)),
+        jac=drawn.slopes,
+        method="trf",
+        max_nfev=_EVALUATIONS,
     )
+    own = drawn.of_each[[paint.key for paint in drawn.paints].index(base.key)]
+    absorption, scattering = bent(base.absorption, base.scattering, base.doubts, found.x[own])
     paint = replace(
         base,
         key=key or base.key,
         name=name or base.name,
         absorption=absorption,
         scattering=scattering,
-        doubts=_doubts_left(found.jac),
+        doubts=_doubts_left(found.jac, own, base.doubts, drawn.digest),
         origin=f"calibrated with {len(readings)} reading{'s' * (len(readings) > 1)}",
         recipe=(),
     )
+    wanted = np.array([reading.lab for reading in readings])
+    before, after = (delta_e_2000(_colours(readings, p), wanted) for p in (base, paint))
     remarks = _remarks(readings, after)
     return Calibration(paint, base.key, tuple(before.tolist()), tuple(after.tolist()), remarks)
 
 
 def _need(readings: Sequence[Reading]) -> None:
     if not readings:
-        raise InputError("readings: there is none; read the masstone and a tint first.", "readings")
+        raise InputError("There are no readings; read the masstone and a tint first.", "readings")
 
 
-def _doubts_left(jacobian: Array) -> Array:
-    """Changes of log K and log S that the readings leave open, shape (modes, 2, 36).
+def _doubts_left(jacobian: Array, own: Sequence[int], doubts: Doubts, digest: str) -> Doubts:
+    """What the readings leave open of one tube.
 
-    The posterior covariance is the inverse of JᵀJ, the prior being among the rows; its principal
-    axes are independent, each one standard deviation long.
+    The posterior covariance is the inverse of JᵀJ, the prior being among the rows. The columns of
+    its Cholesky factor are independent unknowns, each one standard deviation long; the tube's rows
+    of it are what they do to the tube. The other tubes of the same readings have the same ones, so
+    that what one reading left open between two tubes stays between them. All are kept: what is left
+    out would be promised.
     """
-    values, axes = np.linalg.eigh(np.linalg.inv(jacobian.T @ jacobian))
-    departures = (axes * np.sqrt(np.maximum(values, 0.0))).T
-    half = len(STRAY)
-    modes = np.stack([departures[:, :half] @ _SHAPES, departures[:, half:] @ _SHAPES], axis=1)
-    size = np.abs(modes).reshape(len(modes), 2 * BANDS).max(axis=1)
-    return np.asarray(modes[np.argsort(size)[::-1][:DOUBT_MODES]])
+    factor = np.linalg.cholesky(np.linalg.inv(jacobian.T @ jacobian))[own]
+    does = np.flatnonzero(factor.any(axis=0))
+    moves = np.tensordot(factor[:, does].T, doubts.moves, 1)
+    return Doubts(tuple(f"{digest}/{i:02}" for i in does.tolist()), moves)
 
 
 def _remarks(readings: Sequence[Reading], after: Array) -> tuple[str, ...]:
@@ -321,6 +367,7 @@ def _remarks(readings: Sequence[Reading], after: Array) -> tuple[str, ...]:
     if after[worst] >= CONTRADICTS_FROM:
         remarks.append(
             f"The readings contradict each other: the {readings[worst].name} stays "
-            f"ΔE {after[worst]:.1f} away. Check its parts, and read it again."
+            f"ΔE {after[worst]:.1f} away, {difference_in_words(float(after[worst]))}. "
+            "Check its parts, and read it again."
         )
     return tuple(remarks)

@@ -13,6 +13,7 @@ from typing import Any, Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.colour.hues import turn
 from mesotint.optics.grid import Array
 
 LabOf = Callable[[list[Mapping[str, float]]], Array]
@@ -66,7 +67,7 @@ def _compared(compare: dict[str, str], a: Array, b: Array, margin: float) -> lis
     for name, sign in compare.items():
         gap = float((first[name] - second[name])[0])
         if name == "h":
-            gap = (gap + 180) % 360 - 180
+            gap = float(turn(gap, 0))
         misses.append(max(0.0, margin + gap if sign == "<" else margin - gap))
     return misses
 

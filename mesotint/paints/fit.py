@@ -27,27 +27,19 @@ COLOUR_TOLERANCE: Final = 0.8
 FACT_TOLERANCE: Final = 0.7
 FACT_MARGIN: Final = 0.6
 STEP: Final = 1e-4
-FIGURE_ERROR: Final = 2.0
-"""Standard error, in CIEDE2000, that is granted to figures from memory (our own judgement)."""
-DOUBT_MODES: Final = 4
 ROUNDS: Final = 40
 FACT_WEIGHTS: Final = (0.0, 0.05, 0.2, 1.0)
 
 
 @dataclass(frozen=True)
 class FittedPaint:
-    """One paint of the fit: K and S, shape (36,), and how far masstone and tint are off.
-
-    `doubts`, shape (modes, 2, 36), are independent changes of log K and log S, each as large as
-    one standard deviation of what the data leave open.
-    """
+    """One paint of the fit: K and S, shape (36,), and how far masstone and tint are off."""
 
     key: str
     absorption: Array
     scattering: Array
     masstone_delta_e: float
     tint_delta_e: float
-    doubts: Array
 
 
 @dataclass(frozen=True)
@@ -71,7 +63,7 @@ class _Problem:
         masstones = lab_from_lch(np.array([table[k].masstone_lch for k in self.keys]))
         tints = lab_from_lch(np.array([table[k].tint_lch for k in self.keys]))
         self.targets = np.stack([masstones, tints], axis=1)
-        self.metric = np.array([[difference_axes(lab) for lab in pair] for pair in self.targets])
+        self.metric = difference_axes(self.targets)
         self.facts = [f for f in trade_facts() if f["id"] in STEERING]
         self.fact_weight = 0.0
 
@@ -196,46 +188,12 @@ def fit() -> FitReport:
     k, s = problem.spectra(unknowns)
     labs = problem.labs(k, s, (k[problem.white], s[problem.white]))
     off = delta_e_2000(labs, problem.targets)
-    doubts = _doubts(problem, unknowns, off)
     paints = {
-        key: FittedPaint(key, k[i], s[i], float(off[i, 0]), float(off[i, 1]), doubts[i])
+        key: FittedPaint(key, k[i], s[i], float(off[i, 0]), float(off[i, 1]))
         for i, key in enumerate(problem.keys)
     }
     lab_of = problem.lab_of(k, s)
     return FitReport(paints, {f["id"]: misses(f, lab_of) for f in trade_facts()})
-
-
-def _doubts(problem: _Problem, unknowns: Array, off: Array) -> list[Array]:
-    """What the data leave open of each paint, as changes of log K and log S.
-
-    The unknowns' covariance is that of the linearised fit, with the figures trusted to
-    `FIGURE_ERROR`. A paint whose masstone and tint were missed by more than this explains is
-    doubted in proportion.
-    """
-    jacobian = problem.jacobian(unknowns)
-    data = 6 * len(problem.keys)
-    jacobian[:data] *= COLOUR_TOLERANCE / FIGURE_ERROR
-    covariance = np.linalg.inv(jacobian.T @ jacobian)
-    k, s = problem.spectra(unknowns)
-    white = k[problem.white], s[problem.white]
-    result = []
-    for i, shape in enumerate(problem.shapes):
-        here = problem.slice_of(i)
-        base = np.log(np.concatenate(shape.spectra(unknowns[here])))
-        slopes = np.empty((base.size, shape.unknowns))
-        for column in range(shape.unknowns):
-            moved = unknowns[here].copy()
-            moved[column] += STEP
-            slopes[:, column] = (np.log(np.concatenate(shape.spectra(moved))) - base) / STEP
-        size, direction = np.linalg.eigh(slopes @ covariance[here, here] @ slopes.T)
-        modes = (direction[:, -DOUBT_MODES:] * np.sqrt(size[-DOUBT_MODES:])).T
-        modes = modes.reshape(DOUBT_MODES, 2, -1)
-        before = problem.labs(k[[i]], s[[i]], white)
-        after = problem.labs(k[i] * np.exp(modes[:, 0]), s[i] * np.exp(modes[:, 1]), white)
-        explained = np.sqrt((delta_e_2000(before, after) ** 2).sum(axis=0).mean())
-        missed = np.sqrt((off[i] ** 2).mean())
-        result.append(modes * max(1.0, missed / explained))
-    return result
 
 
 def write(report: FitReport) -> str:
@@ -251,7 +209,6 @@ def write(report: FitReport) -> str:
             "scattering": [float(f"{v:.6g}") for v in p.scattering],
             "masstone_delta_e": round(p.masstone_delta_e, 2),
             "tint_delta_e": round(p.tint_delta_e, 2),
-            "doubts": [[[float(f"{v:.3g}") for v in of] for of in mode] for mode in p.doubts],
         }
         for key, p in report.paints.items()
     }

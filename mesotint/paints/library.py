@@ -11,6 +11,8 @@ import numpy as np
 from mesotint.errors import InputError, nearest_words
 from mesotint.optics.grid import BANDS, Array
 from mesotint.optics.kubelka_munk import mixed
+from mesotint.paints.density import density_of
+from mesotint.paints.stray import NO_DOUBTS, Doubts, doubts_of
 from mesotint.paints.table import DATA, paint_table
 
 WHITE_KEY: Final = "PW6"
@@ -27,8 +29,10 @@ class Paint:
         Key in the library, such as ``PB29``.
     absorption, scattering : array, shape (36,)
         Kubelka–Munk K and S, relative to the scattering of titanium white = 1.
-    doubts : array, shape (modes, 2, 36)
-        Independent changes of log K and log S, each one standard deviation of what is not known.
+    doubts : Doubts
+        What is not known of it.
+    density_g_per_ml : float
+        Mass of a millilitre of it; a mixture's is the mean by volume of its paints'.
     origin : str
         Where the optics come from, in words.
     recipe : tuple of (str, float)
@@ -43,7 +47,8 @@ class Paint:
     hazard_group: str
     absorption: Array = field(repr=False)
     scattering: Array = field(repr=False)
-    doubts: Array = field(repr=False)
+    doubts: Doubts = field(repr=False)
+    density_g_per_ml: float
     origin: str
     recipe: tuple[tuple[str, float], ...] = ()
 
@@ -57,7 +62,8 @@ WATER: Final = Paint(
     hazard_group=NO_HAZARD,
     absorption=np.full(BANDS, 1e-9),
     scattering=np.full(BANDS, 1e-9),
-    doubts=np.zeros((0, 2, BANDS)),
+    doubts=NO_DOUBTS,
+    density_g_per_ml=density_of("water"),
     origin="water takes up room in a wash and leaves nothing behind",
 )
 """Water in a wash is a paint that neither absorbs nor scatters."""
@@ -67,6 +73,7 @@ MEDIUM: Final = replace(
     key="medium",
     name="Medium",
     family="medium",
+    density_g_per_ml=density_of("medium"),
     origin="clear medium takes up room in the film and leaves it as transparent as it was",
 )
 """Clear painting medium thins a paint as water does, and stays in the film."""
@@ -84,17 +91,6 @@ def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float])
     shares = amounts / amounts.sum()
     absorption = mixed(amounts, np.array([p.absorption for p in paints]))
     scattering = mixed(amounts, np.array([p.scattering for p in paints]))
-    # A change of one paint's log K moves the mixture's in proportion to what the paint brings.
-    doubts = [
-        np.stack(
-            [
-                share * paint.absorption / absorption * mode[0],
-                share * paint.scattering / scattering * mode[1],
-            ]
-        )
-        for share, paint in zip(shares, paints, strict=True)
-        for mode in paint.doubts
-    ]
     hazards = dict.fromkeys(p.hazard_group for p in paints if p.hazard_group != NO_HAZARD)
     told = ", ".join(f"{amount:g} {p.name}" for p, amount in parts.items())
     return Paint(
@@ -106,10 +102,28 @@ def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float])
         hazard_group=" and ".join(hazards) or NO_HAZARD,
         absorption=absorption,
         scattering=scattering,
-        doubts=np.array(doubts),
+        doubts=_doubts_of_mixture(paints, shares, absorption, scattering),
+        density_g_per_ml=float(shares @ [p.density_g_per_ml for p in paints]),
         origin=f"a mixture of library paints: {told}",
         recipe=tuple((p.key, float(amount)) for p, amount in parts.items()),
     )
+
+
+def _doubts_of_mixture(
+    paints: Sequence[Paint], shares: Array, absorption: Array, scattering: Array
+) -> Doubts:
+    """What is not known of a mixture: what is not known of its paints, an unknown of several once.
+
+    A change of one paint's log K moves the mixture's in proportion to what the paint brings.
+    """
+    moves: dict[str, Array] = {}
+    for share, paint in zip(shares, paints, strict=True):
+        brings = np.stack(
+            [share * paint.absorption / absorption, share * paint.scattering / scattering]
+        )
+        for name, move in zip(paint.doubts.names, paint.doubts.moves, strict=True):
+            moves[name] = moves.get(name, 0.0) + brings * move
+    return Doubts(tuple(moves), np.array(list(moves.values()))) if moves else NO_DOUBTS
 
 
 def _opacity_of(paints: Sequence[Paint], shares: Array) -> str:
@@ -157,7 +171,8 @@ def library() -> Library:
             hazard_group=table[key].hazard_group,
             absorption=np.array(entry["absorption"]),
             scattering=np.array(entry["scattering"]),
-            doubts=np.array(entry["doubts"]),
+            doubts=doubts_of(key),
+            density_g_per_ml=density_of(table[key].family),
             origin="library figures from memory",
         )
         for key, entry in data["paints"].items()

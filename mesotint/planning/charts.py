@@ -7,6 +7,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
+from mesotint.colour.hues import turn
 from mesotint.colour.munsell import lab_from_munsell, munsell_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, merged
@@ -74,9 +75,7 @@ def value_scale(
         For a number of steps that cannot be had.
     """
     if isinstance(count, bool) or not FEWEST_VALUES <= count <= MOST_VALUES:
-        raise InputError(
-            f"steps: a value scale has {FEWEST_VALUES} to {MOST_VALUES} steps.", "steps"
-        )
+        raise InputError(f"A value scale has {FEWEST_VALUES} to {MOST_VALUES} steps.", "steps")
     trail = Trail(black, white or viewing.lightener, 0.0, viewing)
     dark, light = munsell_from_lab(trail.lab(np.array([0.0, 1.0])))[0][:, 1]
     values = np.linspace(dark, light, count)
@@ -154,7 +153,7 @@ def string(
     if not held.reached.all():
         short = wanted[int(np.flatnonzero(~held.reached)[0])]
         raise InputError(
-            f"values: {paint.name} cannot be brought to value {short:g} with "
+            f"{paint.name} cannot be brought to value {short:g} with "
             f"{white.name.lower()} and {dark.name.lower()}; ask for a value between.",
             "values",
         )
@@ -219,9 +218,9 @@ def receded(
 ) -> Array:
     """A colour some steps farther away, CIELAB of shape (3,); figures as in `recession`."""
     lightness, chroma, hue = lch_from_lab(lab).tolist()
-    toward = (FAR_HUE - hue + 180) % 360 - 180
-    turn = np.sign(toward) * min(abs(toward), cooler * steps)
-    lch = [min(lightness + lighter * steps, 97.0), chroma * (1 - greyer) ** steps, hue + turn]
+    toward = float(turn(FAR_HUE, hue))
+    hue += np.sign(toward) * min(abs(toward), cooler * steps)
+    lch = [min(lightness + lighter * steps, 97.0), chroma * (1 - greyer) ** steps, hue]
     return lab_from_lch(np.array(lch))
 
 
@@ -268,7 +267,7 @@ def brown_chart(
     paints = list(base)
     amounts = np.array([checked_amount(part, "base") for part in base.values()])
     if not paints or amounts.sum() <= 0:
-        raise InputError("base: name at least one paint and its parts.", "base")
+        raise InputError("Name at least one paint and its parts.", "base")
     checked_amount(more, "more", most=100)
     amounts = amounts / amounts.sum()
     white = viewing.lightener

@@ -1,7 +1,9 @@
 """Instructions: a work plan in the painter's measure, told as things to do and to tick off.
 
-The plan itself is exact; what a tool reads is rounded. So the instructions are followed once more
-with the rounded amounts, and the colours that come out are compared with those that were wanted.
+The plan itself is exact; what a tool reads is rounded. So every addition is measured for what lies
+in the pile by then, and in the end all that was told is followed once more, word for word: what is
+mixed beforehand as it is really weighed, then the piles. The colours and volumes that come out are
+what is claimed.
 """
 
 from collections.abc import Mapping, Sequence
@@ -12,32 +14,26 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
-from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.tools import (
-    LET_DOWN_PARTS,
-    Amount,
-    Tool,
-    checked_volumes,
-    let_down,
-    measured_volumes,
-)
+from mesotint.planning.making import Making, number_in_steps
+from mesotint.planning.measuring import Amount, measured_addition, too_much
+from mesotint.planning.tools import Tool, checked_volumes
 from mesotint.planning.workplan import NANOLITRES, Move, WorkPlan, work_plan
 
 WORTH_TELLING_ML: Final = 0.01
 """Volume left over from which its colour is told."""
 
-MIXTURE_FAMILY: Final = "mixture"
-"""Family of a paint that the painter has to mix before the plan can begin."""
+NEARLY_ALL: Final = 0.98
+"""Share of a pile from which a scoop is told as all that is left."""
 
+MOST_GROWN: Final = 1.5
+"""How many times its volume a running pile may become so that a let-down fits into it."""
 
-GREATEST_LET_DOWN: Final = 20.0
-"""Parts of the carrier to one from which a let-down is made in two goes."""
-
-NEVER_MISSED: Final = 0.2
-"""CIEDE2000 that a trace too small to measure has to make, or it is left out."""
+GROWN_A_LITTLE: Final = 1.1
+"""How much larger than planned a pile may stay; what is more is scraped off it (our own judgement:
+each lets fewer tubes be squeezed out, the other saves a move)."""
 
 
 @dataclass(frozen=True)
@@ -76,6 +72,14 @@ class Used:
 
 
 @dataclass(frozen=True)
+class Spare:
+    """What is left of something that was mixed beforehand."""
+
+    name: str
+    volume_ml: float
+
+
+@dataclass(frozen=True)
 class Instructions:
     """A plan as things to do.
 
@@ -84,20 +88,29 @@ class Instructions:
     lines : tuple of Line
         In order: mixtures and let-downs to make beforehand, then the plan itself.
     costs : tuple of float
-        CIEDE2000 of each patch, made with the rounded amounts, from the wanted colour.
+        CIEDE2000 of each patch, made as the lines say, from the wanted colour.
+    volumes_ml : tuple of float
+        Volume of each patch, made as the lines say.
     used : tuple of Used
-        What each tube must give, as squeezed out.
+        What each tube must give, as squeezed out, with what goes into let-downs.
     left_ml : float
         Paint left over in the piles.
     left : Appearance or None
         How all that is left looks when it is scraped together; None where it is next to nothing.
+    spare : tuple of Spare
+        What is left of mixtures and let-downs made beforehand.
+    advice : tuple of str
+        What would do where something cannot be measured so that nothing is seen; mostly empty.
     """
 
     lines: tuple[Line, ...]
     costs: tuple[float, ...]
+    volumes_ml: tuple[float, ...]
     used: tuple[Used, ...]
     left_ml: float
     left: Appearance | None
+    spare: tuple[Spare, ...]
+    advice: tuple[str, ...]
 
 
 def instructions(
@@ -132,9 +145,25 @@ def instructions(
     for row, volume in zip(parts.tolist(), measure.volumes_ml(len(parts)), strict=True):
         checked_volumes(row, paints, volume, measure.tool)
     plan = work_plan(parts, measure.each_ml, measure.way)
-    bench = _Bench(plan, paints, labels, measure.tool, viewing, dict(ingredients or {}))
+    bench = _Bench(plan, parts, paints, labels, measure.tool, viewing, dict(ingredients or {}))
     bench.follow()
-    return bench.told(viewing.lab(parts, paints))
+    return bench.told()
+
+
+@dataclass(frozen=True)
+class _Deed:
+    """Something done: an amount put on a pile, or taken off it, in the tool's units.
+
+    `kind` is add, scoop, scrape or carry. `amount` is None for all there is; `to` is the pile that
+    a carried load goes to.
+    """
+
+    kind: str
+    pile: int
+    amount: float | None
+    what: Paint | None = None
+    step: int = -1
+    to: int = -1
 
 
 @dataclass
@@ -142,27 +171,29 @@ class _Bench:
     """The palette while a plan is followed with rounded amounts: volumes in millilitres."""
 
     plan: WorkPlan
+    parts: Array
     paints: Sequence[Paint]
     labels: Sequence[str]
     tool: Tool
     viewing: Viewing
     ingredients: dict[str, Paint]
     lines: list[Line] = field(default_factory=list)
+    deeds: list[_Deed] = field(default_factory=list)
     piles: dict[int, Array] = field(default_factory=dict)
-    scooped: dict[int, Array] = field(default_factory=dict)
-    let_downs_ml: dict[str, tuple[Paint, float]] = field(default_factory=dict)
+    exact: dict[int, Array] = field(default_factory=dict)
+    poured_ml: dict[Paint, float] = field(default_factory=dict)
+    advice: dict[str, None] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
-        white = self.viewing.lightener
-        held = {paint.key: paint for paint in (*self.paints, white)}
+        held = {paint.key: paint for paint in self.paints}
         self.all_paints = tuple(held.values())
         self.place = {key: i for i, key in enumerate(held)}
-        self.squeezed_ml: Array = np.zeros(len(self.all_paints))
 
-    def pile(self, number: int) -> Array:
-        return self.piles.setdefault(number, np.zeros(len(self.all_paints)))
+    def _nothing(self) -> Array:
+        return np.zeros(len(self.all_paints))
 
     def follow(self) -> None:
+        """Do the moves of the plan in order, measuring each addition for the pile as it is."""
         for (kind, number), moves in groupby(self.plan.moves, key=lambda m: (m.kind, m.pile)):
             if kind == "add":
                 self._add(number, list(moves))
@@ -179,163 +210,162 @@ class _Bench:
         self.lines.append(Line(self._heading(number), sentence))
 
     def _add(self, number: int, moves: Sequence[Move]) -> None:
-        volumes: Array = np.zeros(len(self.paints))
+        wanted = self.exact.get(number, self._nothing())
         for move in moves:
-            volumes[move.paint] += move.volume_nl / NANOLITRES
-        volumes = self._without_traces(number, volumes)
-        if not volumes.any():
-            return
-        found = measured_volumes(
-            volumes, self.paints, self.tool, self.viewing.lightener, self.viewing
+            wanted = wanted.copy()
+            wanted[self.place[self.paints[move.paint].key]] += move.volume_nl / NANOLITRES
+        self.exact[number] = wanted
+        there = self._scraped(number, wanted)
+        found = measured_addition(
+            there,
+            wanted,
+            self.all_paints,
+            self.tool,
+            self.viewing,
+            most_grown=MOST_GROWN if self.plan.way == "running" else 1.0,
         )
-        more = "" if not self.pile(number).any() else " more"
+        if found.advice:
+            self.advice[found.advice] = None
+        more = " more" if there.any() else ""
         for amount in found.amounts:
-            self._say(number, f"{self._told(amount)}{more} {amount.paint.name}")
-            self._pour(number, amount)
+            told = f"{number_in_steps(amount.amount, self.tool.step)} {amount.unit}"
+            self._say(number, f"{told}{more} {amount.paint.name}")
+            there = there + self._poured(amount)
+            self.deeds.append(_Deed("add", number, amount.amount, amount.paint))
+        self.piles[number] = there
 
-    def _without_traces(self, number: int, volumes: Array) -> Array:
-        """Volumes without those that are too small to measure and would not be missed."""
-        units = volumes * np.array([self.tool.per_ml(paint) for paint in self.paints])
-        traces = np.flatnonzero((units > 0) & (units < self.tool.least))
-        whole = np.array(self.pile(number))
-        whole[: len(volumes)] += volumes
-        if not len(traces) or whole.sum() <= volumes[traces].max():
-            return volumes
-        without = np.tile(whole, (len(traces), 1))
-        without[np.arange(len(traces)), traces] -= volumes[traces]
-        wanted, *others = self.viewing.lab(np.vstack([whole, without]), self.all_paints)
-        missed = delta_e_2000(np.array(others), wanted) >= NEVER_MISSED
-        kept = volumes.copy()
-        kept[traces[~missed]] = 0.0
-        return kept
+    def _scraped(self, number: int, wanted: Array) -> Array:
+        """What lies on a pile, once what would make it grow much is scraped off."""
+        there = self.piles.get(number, self._nothing())
+        if not there.any() or (grown := too_much(there, wanted)) <= GROWN_A_LITTLE:
+            return there
+        units = float(there @ [self.tool.per_ml(paint) for paint in self.all_paints])
+        amount = float(np.floor(units * (1 - 1 / grown) / self.tool.step) * self.tool.step)
+        if amount <= 0:
+            return there
+        told = f"{number_in_steps(amount, self.tool.step)} {self.tool.unit}"
+        self._say(number, f"Scrape {told} off and lay it aside")
+        self.deeds.append(_Deed("scrape", number, amount))
+        return np.asarray(there * (1 - amount / units))
 
-    def _pour(self, number: int, amount: Amount) -> None:
-        added = np.zeros(len(self.all_paints))
-        if amount.paint.key in self.place:
-            added[self.place[amount.paint.key]] = amount.volume_ml
-        else:
-            total = sum(part for _, part in amount.paint.recipe)
-            for key, part in amount.paint.recipe:
-                added[self.place[key]] += amount.volume_ml * part / total
-            paint, before = self.let_downs_ml.get(amount.paint.name, (amount.paint, 0.0))
-            self.let_downs_ml[amount.paint.name] = paint, before + amount.volume_ml
-        self.squeezed_ml += added
-        self.piles[number] = self.pile(number) + added
-
-    def _per_ml(self, volumes: Array) -> float:
-        """The tool's units in a millilitre of a mixture."""
-        units = np.array([self.tool.per_ml(paint) for paint in self.all_paints])
-        return float(volumes @ units / volumes.sum())
-
-    def _told(self, amount: Amount) -> str:
-        return f"{number_in_steps(amount.amount, self.tool.step)} {amount.unit}"
+    def _poured(self, amount: Amount) -> Array:
+        added, paint = self._nothing(), amount.paint
+        self.poured_ml[paint] = self.poured_ml.get(paint, 0.0) + amount.volume_ml
+        if paint.key in self.place:
+            added[self.place[paint.key]] = amount.volume_ml
+            return added
+        total = sum(part for _, part in paint.recipe)
+        for key, part in paint.recipe:
+            added[self.place[key]] += amount.volume_ml * part / total
+        return added
 
     def _take(self, move: Move) -> None:
-        here = self.pile(move.pile)
-        whole = float(here.sum())
-        per_ml = self._per_ml(here)
-        steps = max(round(move.volume_nl / NANOLITRES * per_ml / self.tool.step), 1)
-        taken = min(steps * self.tool.step / per_ml, whole)
-        everything = move.volume_nl / NANOLITRES > 0.98 * whole
-        taken = whole if everything else taken
+        here, exact = self.piles[move.pile], self.exact[move.pile]
+        wanted, whole = move.volume_nl / NANOLITRES, float(here.sum())
+        per_ml = float(here @ [self.tool.per_ml(paint) for paint in self.all_paints]) / whole
+        steps = max(round(wanted * per_ml / self.tool.step), 1)
+        everything = wanted > NEARLY_ALL * float(exact.sum()) or steps * self.tool.step >= (
+            whole * per_ml
+        )
+        if everything and self.plan.way == "running" and whole > wanted / NEARLY_ALL:
+            # A pile that grew to take its let-downs holds more than is wanted of it.
+            everything = False
+        taken = whole if everything else steps * self.tool.step / per_ml
         amount = f"{number_in_steps(taken * per_ml, self.tool.step)} {self.tool.unit}"
         part = here * (taken / whole)
         self.piles[move.pile] = here - part
+        self.exact[move.pile] = exact * max(1 - wanted / float(exact.sum()), 0.0)
+        units = None if everything else taken * per_ml
         if move.kind == "scoop":
-            self.scooped[move.step] = part
+            self.deeds.append(_Deed("scoop", move.pile, units, step=move.step))
             if self.plan.way == "running":
                 how = "all that is left" if everything else amount
                 self._say(move.pile, f"Scoop out {how}: that is {self.labels[move.step]}")
             return
         self._say(move.to, f"Carry {amount} over from {self.labels[move.pile]}")
-        self.piles[move.to] = self.pile(move.to) + part
+        self.deeds.append(_Deed("carry", move.pile, units, to=move.to))
+        self.piles[move.to] = self.piles.get(move.to, self._nothing()) + part
+        moved = exact * (wanted / float(exact.sum()))
+        self.exact[move.to] = self.exact.get(move.to, self._nothing()) + moved
 
-    def told(self, wanted: Array) -> Instructions:
-        """What was said, with its costs and what is left."""
-        made = np.array([self.scooped[i] for i in range(len(wanted))])
-        costs = delta_e_2000(self.viewing.lab(made, self.all_paints), wanted)
-        left = np.sum(list(self.piles.values()), axis=0)
-        left_ml = float(left.sum())
-        look = None
+    def told(self) -> Instructions:
+        """What was said, and what comes of doing it."""
+        making = Making.of(self.poured_ml, self.tool, {**self._known(), **self.ingredients})
+        done = _Done(making, self.tool)
+        for deed in self.deeds:
+            done.do(deed)
+        made = np.array([done.scooped[i] for i in range(len(self.parts))])
+        wanted = self.viewing.lab(self.parts, self.paints)
+        costs = delta_e_2000(self.viewing.lab(made, making.tubes), wanted)
+        left = np.sum(list(done.piles.values()), axis=0) + done.aside
+        left_ml, look = float(left.sum()), None
         if left_ml >= WORTH_TELLING_ML:
-            look = appearances(self.viewing.lab(left, self.all_paints))[0]
+            look = appearances(self.viewing.lab(left, making.tubes))[0]
+        first = [
+            Line(f"First mix: {made.paint.name}", says)
+            for made in making.made
+            for says in made.says
+        ]
+        squeezed = making.squeezed_ml + done.squeezed_ml
         used = tuple(
             Used(paint, float(ml * self.tool.per_ml(paint)), self.tool.unit, float(ml))
-            for paint, ml in zip(self.all_paints, self.squeezed_ml, strict=True)
+            for paint, ml in zip(making.tubes, squeezed, strict=True)
             if ml > 0
         )
-        first = (*self._mixtures(), *self._let_downs())
-        costs_told = tuple(float(c) for c in costs)
-        return Instructions((*first, *self.lines), costs_told, used, left_ml, look)
-
-    def _mixtures(self) -> list[Line]:
-        """Mixtures among the paints, which must be there before the plan begins."""
-        lines = []
-        for paint, ml in zip(self.all_paints, self.squeezed_ml, strict=True):
-            if paint.family == MIXTURE_FAMILY and ml > 0:
-                made_of = {self._ingredient(key): part for key, part in paint.recipe}
-                lines += self._to_make(paint, made_of, float(ml))
-        return lines
-
-    def _let_downs(self) -> list[Line]:
-        once: dict[Paint, tuple[dict[Paint, float], float]] = {}
-        twice: list[tuple[Paint, dict[Paint, float], float]] = []
-
-        def make(paint: Paint, made_of: dict[Paint, float], ml: float) -> None:
-            once[paint] = made_of, once.get(paint, (made_of, 0.0))[1] + ml
-
-        for paint, ml in self.let_downs_ml.values():
-            (strong, one), (carrier, parts) = paint.recipe
-            made_of = {self._ingredient(strong): one, self._ingredient(carrier): parts}
-            if parts / one <= GREATEST_LET_DOWN:
-                make(paint, made_of, ml)
-                continue
-            # One part in a hundred is a let-down of a let-down: a little of each is enough.
-            thin = self._ingredient(carrier)
-            first = let_down(self._ingredient(strong), thin, LET_DOWN_PARTS[0])
-            more = sum(made_of.values()) / (1 + LET_DOWN_PARTS[0]) - 1
-            second = {first: 1.0, thin: more}
-            make(
-                first,
-                {self._ingredient(strong): 1.0, thin: LET_DOWN_PARTS[0]},
-                self._enough(second, ml) / (1 + more),
-            )
-            twice.append((paint, second, ml))
-        return [
-            line
-            for paint, made_of, ml in [*((p, *made) for p, made in once.items()), *twice]
-            for line in self._to_make(paint, made_of, ml)
-        ]
-
-    def _ingredient(self, key: str) -> Paint:
-        known = {**self.ingredients, **{paint.key: paint for paint in self.all_paints}}
-        if key not in known:
-            raise InputError(f"'{key}' is part of a mixture, but is not among its tubes.", "parts")
-        return known[key]
-
-    def _enough(self, made_of: Mapping[Paint, float], ml: float) -> float:
-        """Volume of a mixture of which every part can be measured well, and at least `ml`."""
-        total = sum(made_of.values())
-        least = (
-            self.tool.within_a_tenth / self.tool.per_ml(p) * total / part
-            for p, part in made_of.items()
+        spare = tuple(
+            Spare(made.paint.name, over)
+            for made in making.made
+            if (over := making.over_ml(made, done.poured_ml)) >= WORTH_TELLING_ML
         )
-        return max(ml, *least)
+        return Instructions(
+            (*first, *self.lines),
+            tuple(costs.tolist()),
+            tuple(made.sum(axis=1).tolist()),
+            used,
+            left_ml,
+            look,
+            spare,
+            tuple(self.advice),
+        )
 
-    def _to_make(self, paint: Paint, made_of: Mapping[Paint, float], ml: float) -> list[Line]:
-        """Lines to make a mixture or let-down by, large enough for its smallest part to be read."""
-        total, volume = sum(made_of.values()), self._enough(made_of, ml)
-        lines = []
-        for ingredient, part in made_of.items():
-            units = volume * part / total * self.tool.per_ml(ingredient)
-            told = number_in_steps(round(units / self.tool.step) * self.tool.step, self.tool.step)
-            lines.append(
-                Line(f"First mix: {paint.name}", f"{told} {self.tool.unit} {ingredient.name}")
-            )
-        return lines
+    def _known(self) -> dict[str, Paint]:
+        return {paint.key: paint for paint in self.all_paints}
 
 
-def number_in_steps(amount: float, step: float) -> str:
-    """An amount with as many decimals as the tool's step has."""
-    decimals = max(0, -int(np.floor(np.log10(step) + 1e-9)))
-    return f"{amount:.{decimals}f}"
+@dataclass
+class _Done:
+    """What comes of the deeds, done word for word: millilitres of each tube in every pile."""
+
+    making: Making
+    tool: Tool
+    piles: dict[int, Array] = field(default_factory=dict)
+    scooped: dict[int, Array] = field(default_factory=dict)
+    poured_ml: dict[str, float] = field(default_factory=dict)
+
+    def __post_init__(self) -> None:
+        self.squeezed_ml: Array = np.zeros(len(self.making.tubes))
+        self.aside: Array = np.zeros(len(self.making.tubes))
+        self.densities = np.array([self.tool.per_ml(tube) for tube in self.making.tubes])
+
+    def do(self, deed: _Deed) -> None:
+        """One deed."""
+        here = self.piles.get(deed.pile, np.zeros(len(self.making.tubes)))
+        if deed.what is not None and deed.amount is not None:
+            holds = self.making.holds(deed.what)
+            volume = deed.amount / float(holds @ self.densities)
+            self.piles[deed.pile] = here + volume * holds
+            key = deed.what.key
+            self.poured_ml[key] = self.poured_ml.get(key, 0.0) + volume
+            if not self.making.is_made(deed.what):
+                self.squeezed_ml += volume * holds
+            return
+        whole = float(here @ self.densities)
+        share = 1.0 if deed.amount is None else min(deed.amount / whole, 1.0)
+        self.piles[deed.pile] = here * (1 - share)
+        if deed.kind == "scoop":
+            self.scooped[deed.step] = here * share
+        elif deed.kind == "scrape":
+            self.aside += here * share
+        else:
+            there = self.piles.get(deed.to, np.zeros(len(here)))
+            self.piles[deed.to] = there + here * share

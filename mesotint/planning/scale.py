@@ -86,17 +86,17 @@ class Scale:
         whole = isinstance(self.count, int) and not isinstance(self.count, bool)
         if not whole or not FEWEST_STEPS <= self.count <= MOST_STEPS:
             raise InputError(
-                f"steps: choose {FEWEST_STEPS} to {MOST_STEPS} steps, not {self.count}.", "steps"
+                f"Choose {FEWEST_STEPS} to {MOST_STEPS} steps, not {self.count}.", "steps"
             )
         if self.spacing not in SPACINGS:
             raise InputError(
-                f"spacing: '{self.spacing[:40]}' is not known; choose {', '.join(SPACINGS)}.",
+                f"The spacing '{self.spacing[:40]}' is not known; choose {', '.join(SPACINGS)}.",
                 "spacing",
             )
         places = [place for place, _ in self.pins]
         if places != sorted(set(places)) or not all(0 < p < self.count - 1 for p in places):
             raise InputError(
-                f"pins: a pinned step stands between the two ends, at place 1 to {self.count - 2}, "
+                f"A pinned step stands between the two ends, at place 1 to {self.count - 2}, "
                 "and once.",
                 "pins",
             )
@@ -109,7 +109,7 @@ class Scale:
         shares = [0.0, *(share for _, share in self.pins), self._end]
         if any(b <= a for a, b in itertools.pairwise(shares)):
             raise InputError(
-                "pins: pinned steps rise from the first paint to the last step; let one go.", "pins"
+                "Pinned steps rise from the first paint to the last step; let one go.", "pins"
             )
 
     @property

@@ -133,10 +133,10 @@ def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separa
         For a volume of nothing, a way that is not known, or a step without paint.
     """
     if way not in WAYS:
-        raise InputError(f"way: '{way[:40]}' is not known; choose {', '.join(WAYS)}.", "way")
+        raise InputError(f"The method '{way[:40]}' is not known; choose {', '.join(WAYS)}.", "way")
     parts = np.asarray(parts, dtype=np.float64)
     if parts.ndim != 2 or not len(parts) or (parts.sum(axis=1) <= 0).any():
-        raise InputError("parts: every step needs at least one paint.", "parts")
+        raise InputError("Every step needs at least one paint.", "parts")
     shares = parts / parts.sum(axis=1, keepdims=True)
     volumes = _volumes_nl(step_ml, len(parts))
     if way == "separate":
@@ -146,7 +146,7 @@ def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separa
             for move in _from_scratch(row, i, i, volume)
         ]
     elif len(set(volumes)) > 1:
-        raise InputError("way: steps of different volumes are mixed separately.", "way")
+        raise InputError("Steps of different volumes are mixed separately.", "way")
     elif way == "running":
         moves = _running(shares, volumes[0])
     else:
@@ -157,7 +157,7 @@ def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separa
 def _volumes_nl(step_ml: float | Sequence[float], steps: int) -> list[int]:
     each = [step_ml] * steps if isinstance(step_ml, int | float) else list(step_ml)
     if len(each) != steps:
-        raise InputError("step_ml: give one volume for each step.", "step_ml")
+        raise InputError("Give one volume for each step.", "step_ml")
     for volume in each:
         checked_amount(volume, "step_ml", least=1e-3, most=1e4)
     return [round(volume * NANOLITRES) for volume in each]

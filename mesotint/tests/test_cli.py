@@ -9,6 +9,8 @@ import unittest
 from unittest import mock
 
 from mesotint.cli import main
+from mesotint.commands.batch import AT_ONCE
+from mesotint.paints.library import library
 
 
 def run(*words: str, stdin: str = "") -> tuple[int, str, str]:
@@ -110,6 +112,16 @@ class MixTest(unittest.TestCase):
         self.assertIn("PB29", answers[1]["error"])
         self.assertIn("parts", answers[5]["error"])
 
+    def test_a_long_batch_is_shared_out_and_answered_in_its_order(self) -> None:
+        count = 2 * AT_ONCE + 3
+        parts = [{"PB29": 1, "PW6": round(0.5 + i % 97, 1)} for i in range(count)]
+        asked = "\n".join(json.dumps({"parts": each}) for each in parts)
+        answers = [json.loads(line) for line in run("mix", "--batch", stdin=asked)[1].splitlines()]
+        self.assertEqual(len(answers), count)
+        for i in range(97, count):
+            self.assertEqual(answers[i]["srgb"], answers[i % 97]["srgb"])
+        self.assertEqual(len({answer["lab"][0] for answer in answers}), 97)
+
 
 class OtherCommandsTest(unittest.TestCase):
     def test_trail_marks_the_neutral_and_lists_all_steps(self) -> None:
@@ -153,9 +165,25 @@ class OtherCommandsTest(unittest.TestCase):
                     "--way", "running", "--json")[1]
             )  # fmt: skip
             self.assertEqual(len(answer["steps"]), 7)
-            added = sum(m["volume_nl"] for m in answer["plan"] if m["kind"] == "add")
-            self.assertAlmostEqual(sum(answer["paint_ml"].values()), added / 1e6, places=3)
-        self.assertIn("in all", run("scale", "PO20", "PB29", "--to-grey")[1])
+            there = answer["left_ml"] + sum(answer["spare_ml"].values())
+            there += sum(answer["volumes_ml"])
+            self.assertAlmostEqual(sum(answer["paint_ml"].values()), there, delta=0.1)
+        self.assertIn("In all", run("scale", "PO20", "PB29", "--to-grey")[1])
+
+    def test_each_method_of_a_scale_is_printed_in_its_own_order(self) -> None:
+        words = ("scale", "PY3", "PV23", "--white", "2", "--ml", "5")
+        told = {way: run(*words, "--method", way)[1] for way in ("separate", "running", "carried")}
+        self.assertEqual(len(set(told.values())), 3)
+        for way, text in told.items():
+            with self.subTest(way=way):
+                self.assertTrue(text.startswith("First mix: Dioxazine violet"))
+                self.assertRegex(text, r"In all: [\d.]+ g \([\d.]+ ml\) Hansa yellow light")
+                self.assertIn("Left over: ", text)
+        self.assertIn("Scoop out", told["running"])
+        self.assertIn("Left in the piles: ", told["running"])
+        self.assertIn("over from step", told["carried"])
+        # The old words still do.
+        self.assertEqual(run(*words, "--way", "running", "--tool", "grams")[1], told["running"])
 
     def test_a_triad_tells_its_grey_and_the_parts_of_a_lean(self) -> None:
         words = ("triad", "PR108-light", "PY74", "PB29", "--white", "1", "--lean", "cool")
@@ -168,16 +196,32 @@ class OtherCommandsTest(unittest.TestCase):
         words = ("correct", "--pile", "PB29=3", "PO20=1", "--munsell", "5YR 5/1")
         answer = json.loads(run(*words, "--json")[1])
         self.assertIn("darker", answer["wrong"][0])
+        # It would take litres, so a fresh pile of as much paint is told instead.
+        self.assertEqual(answer["additions"], [])
+        self.assertAlmostEqual(sum(a["volume_ml"] for a in answer["fresh"]), 4, places=2)
+        told = run(*words)[1]
+        self.assertIn("start again", told)
+        self.assertIn("fresh: ", told)
+        near = ("correct", "--pile", "PW6=6", "PB29=1", "--munsell", "5PB 6/2")
+        answer = json.loads(run(*near, "--json")[1])
         self.assertTrue(1 <= len(answer["additions"]) <= 3)
-        self.assertIn("start again", run(*words)[1])
+        self.assertEqual(answer["fresh"], [])
 
     def test_a_mother_is_found_for_a_painting(self) -> None:
         passages = ("mud:40:PBr7-burnt-umber=2,PW6=1", "water:40:PB35=3,PW6=2", "bill:20:PO20=2")
         words = ("mother", *passages, "--accent", "bill", "--paints", "PY43,PB29,PG18,PBk9")
         answer = json.loads(run(*words, "--json")[1])["mothers"]
         self.assertEqual(answer[0]["shares"]["bill"], 0)
-        self.assertLessEqual(answer[0]["spread_after"], answer[0]["spread_before"] / 2 + 0.1)
-        self.assertIn("of the chroma stays", run(*words)[1])
+        self.assertLess(answer[0]["spread_after"], answer[0]["spread_before"])
+        for told in answer:
+            self.assertEqual([p["name"] for p in told["passages"]], ["mud", "water", "bill"])
+            for passage in told["passages"]:
+                self.assertEqual(passage["share"], told["shares"][passage["name"]])
+                self.assertEqual(len(passage["lab"]), 3)
+        self.assertIn("of the chroma goes", run(*words)[1])
+        greys = ("mother", "fog:50:PBk9=1,PW6=4", "tar:50:PBk9=1")
+        self.assertEqual(json.loads(run(*greys, "--json")[1])["mothers"], [])
+        self.assertIn("greys already", run(*greys)[1])
         self.assertIn("write it as mud:30", run("mother", "mud=40")[2])
 
     def test_paints_are_listed_and_shown_with_where_their_figures_come_from(self) -> None:
@@ -188,6 +232,46 @@ class OtherCommandsTest(unittest.TestCase):
         mixed = json.loads(run("paints", "show", "sepia-hue", "--json")[1])
         self.assertIn("a mixture of library paints", mixed["origin"])
         self.assertEqual(mixed["recipe"]["PBr7-burnt-umber"], 3)
+
+    def test_what_makes_no_sense_is_refused_everywhere_alike(self) -> None:
+        for words, told in (
+            (("partners", "PY3", "--white", "-1"), "-1 will not do for white"),
+            (("partners", "PY3", "--white", "nan"), "nan will not do for white"),
+            (("mix", "PY3=1", "--water", "3"), "Water thins a wash alone"),
+            (("trail", "PY3", "PV23", "--water", "3"), "Water thins a wash alone"),
+            (("mix", "PY3=1", "--medium", "wash", "--ground", "toned gray"), "toned grey"),
+        ):
+            with self.subTest(words=words):
+                status, _, err = run(*words)
+                self.assertEqual(status, 2)
+                self.assertIn(told, err)
+
+    def test_parts_of_any_size_are_the_same_mixture(self) -> None:
+        plain = run("mix", "PY3=9", "PV23=1")[1]
+        for factor in ("e-300", "e-30", "e5"):
+            self.assertEqual(run("mix", f"PY3=9{factor}", f"PV23=1{factor}")[1], plain)
+
+    def test_paints_stand_in_columns_and_nothing_is_less_than_nothing(self) -> None:
+        lines = run("paints", "list")[1].splitlines()
+        named = [library().paint(line.split()[0]) for line in lines]
+        for column in ("name", "family"):
+            starts = {
+                line.rindex("  " + getattr(paint, column))
+                for line, paint in zip(lines, named, strict=True)
+            }
+            self.assertEqual(len(starts), 1, column)
+        for key in library().paints:
+            self.assertNotIn("-0°", run("paints", "show", key)[1])
+        self.assertNotRegex(run("munsell", "N 5")[1], r"-0\.0+\b")
+
+    def test_a_target_out_of_reach_of_the_whole_library_is_answered(self) -> None:
+        for munsell in ("5PB 8/6", "N 1", "5G 8/6", "5P 7/8", "5BG 7/8", "10GY 8/10"):
+            with self.subTest(munsell=munsell):
+                status, out, err = run("match", "--munsell", munsell)
+                self.assertEqual((status, err), (0, ""))
+                self.assertRegex(out.splitlines()[0], r"nearest is ΔE [\d.]+ off: |^ΔE")
+        few = run("match", "--munsell", "5PB 8/6", "--paints", "PY43,PBk9,PW6")[1]
+        self.assertRegex(few.splitlines()[0], r"\) would help\.$")
 
     def test_the_core_needs_no_heavy_package_to_start(self) -> None:
         code = (

@@ -85,9 +85,21 @@ class LabTest(unittest.TestCase):
 class ScreenTest(unittest.TestCase):
     def test_srgb_agrees_with_colour_science(self) -> None:
         rgb = np.random.default_rng(61966).uniform(0.02, 0.98, (300, 3))
-        ours, inside = srgb_from_lab(lab_from_xyz(colour.sRGB_to_XYZ(rgb) * 100))
-        np.testing.assert_allclose(ours, rgb, atol=2e-3)
-        self.assertTrue(inside.all())
+        lab = lab_from_xyz(colour.sRGB_to_XYZ(rgb) * 100)
+        np.testing.assert_allclose(srgb_from_lab(lab), rgb, atol=2e-3)
+        self.assertTrue(all(hex_from_lab(lab)[1]))
+
+    def test_what_is_flagged_as_shown_truly_is_within_what_an_eye_tells(self) -> None:
+        """The codes read back by colour-science: eight bits are coarse in the darks."""
+        random = np.random.default_rng(8)
+        dark = random.uniform([0, -12, -12], [12, 12, 12], (4000, 3))
+        labs = np.concatenate([dark, random.uniform([0, -90, -90], [100, 90, 90], (4000, 3))])
+        codes, truly = hex_from_lab(labs)
+        rgb = np.array([[int(code[i : i + 2], 16) for i in (1, 3, 5)] for code in codes]) / 255
+        shown = colour.XYZ_to_Lab(colour.sRGB_to_XYZ(rgb))
+        gaps = colour.delta_E(labs, shown, method="CIE 2000")
+        self.assertLess(gaps[np.array(truly)].max(), 1.05)
+        self.assertTrue(np.array(truly)[:4000].any() and not np.array(truly).all())
 
     def test_what_a_screen_cannot_show_is_flagged(self) -> None:
         _, inside = hex_from_lab(np.array([[50, 0, 0], [87, -20, 110], [30, 90, 60]]))
@@ -108,11 +120,13 @@ class ScreenTest(unittest.TestCase):
 class NonsenseTest(unittest.TestCase):
     def test_readings_of_nonsense_name_field_and_range(self) -> None:
         for bad in ([101, 0, 0], [50, 300, 0], [float("nan"), 0, 0], ["a", 0, 0], [1, 2]):
-            with self.subTest(bad=bad), self.assertRaisesRegex(InputError, "lab"):
+            with self.subTest(bad=bad), self.assertRaisesRegex(InputError, r"^[^:]+\*") as told:
                 checked_lab(bad)
+            self.assertEqual(told.exception.field, "lab")
 
     def test_spectra_that_do_not_fit_the_grid(self) -> None:
         for bad in ([0.5] * 31, [1.3] * 36, [float("inf")] * 36, "red"):
-            with self.subTest(bad=bad), self.assertRaisesRegex(InputError, "reflectance"):
+            with self.subTest(bad=bad), self.assertRaises(InputError) as told:
                 as_spectra(bad)
+            self.assertEqual(told.exception.field, "reflectance")
         self.assertEqual(as_spectra([[0.5] * 36]).shape, (1, 36))

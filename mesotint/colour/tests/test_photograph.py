@@ -19,7 +19,7 @@ RNG = np.random.default_rng(3)
 
 def pixels_of(*labs, each: int = 50) -> np.ndarray:
     """A strip of patches of these colours, shape (10, n, 3)."""
-    rgb = np.rint(srgb_from_lab(np.array(labs))[0] * 255).astype(np.uint8)
+    rgb = np.rint(srgb_from_lab(np.array(labs)) * 255).astype(np.uint8)
     return np.broadcast_to(np.repeat(rgb, each, axis=0), (10, len(labs) * each, 3))
 
 

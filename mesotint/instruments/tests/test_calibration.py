@@ -1,6 +1,7 @@
 """Calibration: it recovers tubes it has not seen, and says when it cannot."""
 
 import unittest
+from collections.abc import Callable, Sequence
 from dataclasses import replace
 
 import numpy as np
@@ -10,8 +11,10 @@ from mesotint.errors import InputError
 from mesotint.instruments.colorimeter import drawdown, hidden_tube
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trust import uncertainty
+from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Reading, calibrate, nearest_paint
 from mesotint.paints.library import Paint, library
+from mesotint.paints.stray import NO_DOUBTS
 
 PAINT = library().paint
 WHITE = PAINT("PW6")
@@ -97,12 +100,12 @@ class CalibrationTest(unittest.TestCase):
         self.assertTrue(any("contradict" in remark for remark in found.remarks))
 
     def test_nonsense_is_refused(self) -> None:
-        with self.assertRaisesRegex(InputError, "there is none"):
+        with self.assertRaisesRegex(InputError, "There are no readings"):
             calibrate([])
         for lab in ((120, 0, 0), (float("nan"), 0, 0)):
-            with self.assertRaisesRegex(InputError, "lab"):
+            with self.assertRaisesRegex(InputError, r"L\*"):
                 Reading(0, np.array(lab))
-        with self.assertRaisesRegex(InputError, "white_parts"):
+        with self.assertRaisesRegex(InputError, "masstone"):
             Reading(-1, np.array([50.0, 0, 0]))
         with self.assertRaises(InputError):
             Reading.of_spectrum(0, np.full(36, 1.4))
@@ -121,7 +124,7 @@ class MixtureReadingsTest(unittest.TestCase):
         return Reading(parts[1] / parts[0], lab, others=((self.orange, parts[2] / parts[0]),))
 
     def test_a_mixture_with_a_tube_that_is_known_tells_as_much_as_a_drawdown(self) -> None:
-        sure = replace(self.orange, doubts=np.zeros((0, 2, 36)))
+        sure = replace(self.orange, doubts=NO_DOUBTS)
         readings = [
             replace(self.reading(parts), others=((sure, parts[2] / parts[0]),))
             for parts in ((1.0, 0.0, 2.0), (1.0, 6.0, 1.0))
@@ -139,7 +142,8 @@ class MixtureReadingsTest(unittest.TestCase):
         strange = [self.reading((1.0, 2.0, 2.0), hidden_tube(self.orange, 11))]
         moved = {}
         for name, size in (("sure", 0.0), ("usual", 1.0), ("unknown", 4.0)):
-            other = replace(self.orange, doubts=self.orange.doubts * size)
+            known = self.orange.doubts
+            other = replace(self.orange, doubts=replace(known, moves=known.moves * size))
             readings = [replace(r, others=((other, r.others[0][1]),)) for r in strange]
             paint = calibrate(readings, self.blue).paint
             moved[name] = float(np.abs(np.log(paint.absorption / self.blue.absorption)).mean())
@@ -155,3 +159,92 @@ class MixtureReadingsTest(unittest.TestCase):
         np.testing.assert_allclose(parts, [1, 2, 2])
         together = [reading, *readings_of(self.real, (0, 9), np.random.default_rng(1))]
         self.assertEqual(calibrate(together, self.blue).remarks, ())
+
+
+def strayed(paint: Paint, random: np.random.Generator) -> Paint:
+    """A tube as it may be, drawn here from the library's doubts."""
+    moved = np.tensordot(random.normal(size=len(paint.doubts.names)), paint.doubts.moves, 1)
+    return replace(
+        paint,
+        absorption=paint.absorption * np.exp(moved[0]),
+        scattering=paint.scattering * np.exp(moved[1]),
+    )
+
+
+Knowing = Callable[[Sequence[Paint], Sequence[Paint], Array, np.random.Generator], Sequence[Paint]]
+"""What is known of tubes, from the library's, the real ones and their strengths."""
+
+
+class CoverageTest(unittest.TestCase):
+    """A ± holds two in three of what nobody measured; the benchmark counts 200 pairs."""
+
+    def held(self, pairs: int, known_of: Knowing) -> tuple[float, float]:
+        random, within = np.random.default_rng(77), []
+        for _ in range(pairs):
+            one, other = (PLAIN[i] for i in random.choice(len(PLAIN), 2, replace=False))
+            real = [strayed(paint, random) for paint in (one, other)]
+            strong = [p.absorption.mean() + p.scattering.mean() for p in (one, other, WHITE)]
+            known = known_of((one, other), real, np.array(strong), random)
+            parts = random.dirichlet(np.ones(3), 4) / strong
+            gaps = delta_e_2000(
+                DEFAULT_VIEWING.lab(parts, [*known, WHITE]),
+                DEFAULT_VIEWING.lab(parts, [*real, WHITE]),
+            )
+            doubts = uncertainty(DEFAULT_VIEWING, parts, [*known, WHITE])
+            within += (gaps / doubts).tolist()
+        return float(np.mean(np.array(within) <= 1)), float(np.mean(np.array(within) <= 2))
+
+    def assert_honest(self, held: tuple[float, float]) -> None:
+        self.assertGreater(held[0], 0.54)
+        self.assertLess(held[0], 0.84)
+        self.assertGreater(held[1], 0.9)
+
+    def test_by_the_library(self) -> None:
+        self.assert_honest(self.held(60, lambda paints, *_: paints))
+
+    def test_calibrated_alone(self) -> None:
+        def known(
+            paints: Sequence[Paint], real: Sequence[Paint], _: Array, random: np.random.Generator
+        ) -> list[Paint]:
+            return [
+                calibrate(readings_of(tube, (0, 4, 20), random), paint).paint
+                for tube, paint in zip(real, paints, strict=True)
+            ]
+
+        self.assert_honest(self.held(40, known))
+
+    def test_a_reading_of_two_tubes_counts_once(self) -> None:
+        """Three mixtures kept for both: what each leaves open stays between the two."""
+
+        def known(
+            paints: Sequence[Paint],
+            real: Sequence[Paint],
+            strong: Array,
+            random: np.random.Generator,
+        ) -> list[Paint]:
+            one, other = paints
+            kept: tuple[list[Reading], list[Reading]] = [], []
+            for _ in range(3):
+                a, b, white = random.dirichlet(np.full(3, 4.0)) / strong
+                lab = DEFAULT_VIEWING.lab(np.array([a, b, white]), [*real, WHITE])
+                lab = lab + random.normal(0, NOISE, 3)
+                kept[0].append(Reading(min(white / a, 1000), lab, others=((other, b / a),)))
+                kept[1].append(Reading(min(white / b, 1000), lab, others=((one, a / b),)))
+            found = [
+                calibrate(kept[0], one, alongside=[(other, kept[1])]).paint,
+                calibrate(kept[1], other, alongside=[(one, kept[0])]).paint,
+            ]
+            common = set(found[0].doubts.names) & set(found[1].doubts.names)
+            self.assertGreater(len(common), 6)
+            return found
+
+        self.assert_honest(self.held(40, known))
+
+    def test_all_that_the_readings_leave_open_stays_in_the_doubts(self) -> None:
+        random = np.random.default_rng(3)
+        blue = PAINT("PB29")
+        found = calibrate(readings_of(strayed(blue, random), (0, 9), random), blue).paint
+        rows = found.doubts.rows
+        # As many directions as the tube could stray in: none is promised to be known.
+        self.assertEqual(np.linalg.matrix_rank(rows, tol=1e-6), len(blue.doubts.names))
+        self.assertLess((rows**2).sum(), (blue.doubts.rows**2).sum())

@@ -50,7 +50,7 @@ class WhatAdditionsDoTest(unittest.TestCase):
             ("PW6", 4.0, "lightens it"),
             ("PBk9", 0.4, "darkens it and mutes it"),
             ("PO20", 2.0, "lightens it and clears it"),
-            ("PR108-light", 2.0, "turns it toward red"),
+            ("PR108-light", 2.0, "turns it toward orange"),
             ("PY3", 1e-3, "moves it by a trace"),
         ):
             after = {**held, PAINT(key): held.get(PAINT(key), 0.0) + ml}
@@ -72,7 +72,7 @@ class FaultsTest(unittest.TestCase):
         dark_and_green = lab_from_lch(np.array([50.0, 20, 105]))
         faults, waits = what_is_wrong(dark_and_green, target)
         self.assertEqual(faults[0], "darker by half a value")
-        self.assertIn("too green", faults[1])
+        self.assertIn("too yellow", faults[1])
         self.assertTrue(waits)
 
     def test_with_the_value_right_hue_and_chroma_are_told(self) -> None:
@@ -93,6 +93,39 @@ class FaultsTest(unittest.TestCase):
             told = what_is_wrong(lab, GREY)[0]
             if delta_e_2000(lab, GREY) >= CLOSE:
                 self.assertNotEqual(told, ())
+
+
+class NamesTest(unittest.TestCase):
+    def test_between_clear_colours_a_fault_goes_along_the_circle(self) -> None:
+        def fault(have: tuple[float, float], want: tuple[float, float]) -> tuple[str, ...]:
+            labs = [lab_from_lch(np.array([55.0, *each])) for each in (have, want)]
+            return what_is_wrong(*labs)[0]
+
+        self.assertEqual(fault((60, 28), (60, 46)), ("too red",))
+        self.assertEqual(fault((60, 12), (60, 24)), ("too cool",))
+        self.assertEqual(fault((60, 105), (60, 88)), ("too green",))
+        self.assertEqual(fault((30, 60), (60, 60)), ("too dull",))
+        # Near grey it is the lean that counts.
+        self.assertEqual(fault((7, 20), (0.5, 20)), ("too red",))
+        self.assertEqual(fault((7, 270), (6, 90)), ("too blue",))
+
+    def test_what_would_take_litres_is_told_as_a_fresh_pile(self) -> None:
+        pile = {PAINT("PB15:3"): 6.0, PAINT("PG7"): 2.0}
+        pale = Mixture.of({PAINT("PW6"): 30.0, PAINT("PY43"): 1.0}).lab
+        found = correct(pile, pale, BOX, most_growth=50)
+        self.assertTrue(found.start_again)
+        self.assertEqual(found.additions, ())
+        self.assertIn("start again with a fresh pile", found.says)
+        self.assertNotRegex(found.says, r"[0-9.]+ times")
+        self.assertAlmostEqual(sum(a.volume_ml for a in found.fresh), 8.0, places=6)
+        fresh = {addition.paint: addition.volume_ml for addition in found.fresh}
+        self.assertLess(float(delta_e_2000(Mixture.of(fresh).lab, pale)), 1.0)
+
+    def test_a_trace_is_told_as_a_touch(self) -> None:
+        for addition in begin(Mixture.of({PAINT("PW6"): 200.0, PAINT("PB15:3"): 1.0}).lab, BOX)[0]:
+            small = addition.volume_ml < 5.0 / 40
+            with self.subTest(paint=addition.paint.key):
+                self.assertEqual(addition.touch.startswith("a touch: 1 in "), small)
 
 
 class CorrectTest(unittest.TestCase):
@@ -181,5 +214,5 @@ class CorrectTest(unittest.TestCase):
         ):
             with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
                 correct(pile, GREY, box)
-        with self.assertRaisesRegex(InputError, "most_growth"):
+        with self.assertRaisesRegex(InputError, "most growth"):
             correct({PAINT("PB29"): 1.0}, GREY, BOX, most_growth=0.5)

@@ -7,7 +7,9 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.srgb import lab_from_hex
 from mesotint.errors import InputError
+from mesotint.mixing.ground import GROUNDS
 from mesotint.mixing.mixture import DRYING, Mixture, Viewing
 from mesotint.mixing.trail import POINTS, Trail
 from mesotint.paints.library import library, mixed_tube
@@ -25,6 +27,15 @@ class MixtureTest(unittest.TestCase):
         self.assertIn("brown", look.name)
         self.assertTrue(look.in_gamut)
         self.assertRegex(look.munsell, r"^[\d.]+YR [\d.]+/[\d.]+$")
+
+    def test_lightness_is_judged_against_what_the_hue_can_be(self) -> None:
+        """A pure yellow is as light as yellows are: clear, and not pale."""
+        for key, told in (("PY3", "clear yellow"), ("PO20", "clear orange"), ("PR254", "clear red"),
+                          ("PB28", "clear blue")):  # fmt: skip
+            with self.subTest(paint=key):
+                self.assertEqual(Mixture.of({PAINT(key): 1}).appearance.name, told)
+        tint = Mixture.of({PAINT("PY3"): 1, PAINT("PW6"): 60}).appearance
+        self.assertTrue(tint.name.startswith(("pale", "light")), tint.name)
 
     def test_gloss_darks_are_deeper_than_matte(self) -> None:
         deep = {finish: Mixture.of({PAINT("PV23"): 1}, Viewing(finish=finish)).lab[0]
@@ -55,7 +66,7 @@ class MixtureTest(unittest.TestCase):
         self.assertLess(wet["gouache"], dry)
         self.assertGreater(wet["acrylic"], dry)
         self.assertEqual(wet["oil"], dry)
-        with self.assertRaisesRegex(InputError, "wet_load"):
+        with self.assertRaisesRegex(InputError, "wet load"):
             Viewing(wet_load=0)
 
     def test_bulk_agrees_with_one_by_one(self) -> None:
@@ -137,3 +148,39 @@ class TrailTest(unittest.TestCase):
         self.assertTrue(np.isfinite(trail.labs).all())
         self.assertTrue((np.diff(trail.shares) > 0).all())
         self.assertTrue(0 <= trail.neutral_share <= 1)
+
+
+class GroundTest(unittest.TestCase):
+    """What a wash is laid on; the figures are from memory, and are what is seen."""
+
+    def bare(self, ground: str, finish: str = "satin") -> np.ndarray:
+        viewing = Viewing("wash", finish, ground=ground)
+        return viewing.lab(np.array([1e-7]), [PAINT("PB29")], 1e6)
+
+    def test_a_wash_of_next_to_nothing_shows_the_ground(self) -> None:
+        for ground, told in GROUNDS.items():
+            for finish in ("gloss", "satin", "matte"):
+                with self.subTest(ground=ground, finish=finish):
+                    np.testing.assert_allclose(self.bare(ground, finish), told, atol=0.2)
+        self.assertTrue(95 <= self.bare("bright white")[0] <= 96)
+        self.assertAlmostEqual(self.bare("natural white")[0], 94, delta=0.3)
+        np.testing.assert_allclose(self.bare("#8a7f72"), lab_from_hex("#8a7f72"), atol=0.2)
+
+    def test_the_strongest_wash_is_no_stronger_than_watercolour(self) -> None:
+        """Ultramarine reaches a chroma of about 60 to 65 over bright paper, then goes dark."""
+        waters = np.geomspace(0.01, 300, 120)
+        viewing = Viewing("wash")
+        labs = np.array([viewing.lab(np.ones(1), [PAINT("PB29")], w) for w in waters])
+        chroma = np.hypot(labs[:, 1], labs[:, 2])
+        self.assertTrue(60 <= chroma.max() <= 66, chroma.max())
+        self.assertTrue((np.diff(labs[:, 0]) > 0).all())
+        self.assertLess(viewing.lab(np.ones(1), [PAINT("PBk9")])[0], 34)
+
+    def test_an_opaque_film_hides_its_ground(self) -> None:
+        parts, paints = np.ones(2), [PAINT("PB29"), PAINT("PO20")]
+        toned = Viewing(ground="toned ochre").lab(parts, paints)
+        np.testing.assert_array_equal(toned, Viewing().lab(parts, paints))
+
+    def test_what_is_no_ground_is_said_with_what_is(self) -> None:
+        with self.assertRaisesRegex(InputError, "choose cream"):
+            Viewing("wash", ground="creme")

@@ -141,7 +141,7 @@ class PaletteTest(unittest.TestCase):
         for volume in (0, -1, float("nan"), 1e9):
             for make in (lambda v: Added("near", BLUE, v), lambda v: TakenOff("near", v),
                          lambda v: Carried("near", "far", v)):  # fmt: skip
-                with self.assertRaisesRegex(InputError, "volume_ml"):
+                with self.assertRaisesRegex(InputError, "volume ml"):
                     make(volume)
         with self.assertRaisesRegex(InputError, "another pile"):
             Carried("near", "near", 1.0)

@@ -7,6 +7,7 @@ import unittest
 
 import numpy as np
 
+from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.partners import (
@@ -116,3 +117,49 @@ class PartnersTest(unittest.TestCase):
         self.assertEqual(
             relation(yellow_green, PAINT("PR122")), "tertiary complement, sharing blue"
         )
+
+
+class LeanTest(unittest.TestCase):
+    def test_a_lean_is_taken_out_with_its_opposite_and_never_with_black(self) -> None:
+        fixed = 0
+        for key in ("PO20", "PY3", "PG18", "PR177", "PB29", "PV19"):
+            for partner in partners(PAINT(key), FITTED, 2.0):
+                fix = partner.fix
+                if fix is None:
+                    continue
+                fixed += 1
+                tint = Mixture.of({fix.paint: 1.0, PAINT("PW6"): 10.0}).lab
+                with self.subTest(pair=(key, partner.paint.key), fix=fix.paint.key):
+                    # Across the plan from the lean, not beside it, and a hue at all.
+                    self.assertLess(float(partner.lab[1:] @ tint[1:]), 0)
+                    self.assertGreater(np.hypot(*tint[1:]), 4)
+                    self.assertNotIn("black", fix.paint.name.lower())
+                    self.assertTrue(fix.owned)
+        self.assertGreater(fixed, 60)
+
+    def test_where_the_box_has_no_opposite_it_says_which_would_do(self) -> None:
+        box = [PAINT(key) for key in ("PR108-light", "PG17", "PBk9", "PW6")]
+        found = {p.paint.key: p for p in partners(PAINT("PR108-light"), box, 1.0)}
+        missing = [p for p in found.values() if p.fix is not None and not p.fix.owned]
+        self.assertTrue(missing)
+        for partner in missing:
+            assert partner.fix is not None and partner.lean is not None
+            says = partner.fix.in_words(partner.lean)
+            self.assertIn("no opposite is in the box", says)
+            self.assertIn(partner.fix.paint.name.lower(), says.lower())
+            self.assertNotIn(partner.fix.paint.key, {paint.key for paint in box})
+
+    def test_a_pure_end_never_comes_near_grey(self) -> None:
+        """Whether a trail passes grey at all, judged from the trail's own ends."""
+        ends = 0
+        for key in ("PBr7-raw-umber", "PY43", "PG23", "PO20"):
+            for partner in partners(PAINT(key), FITTED):
+                pure = [Mixture.of({p: 1.0}).lab for p in (PAINT(key), partner.paint)]
+                if min(delta_e_2000(partner.lab, lab) for lab in pure) >= 1:
+                    continue
+                ends += 1
+                with self.subTest(pair=(key, partner.paint.key)):
+                    self.assertNotIn("Comes near grey", partner.miss)
+                    self.assertNotIn("Passes beside", partner.miss)
+                    self.assertEqual(Trail(PAINT(key), partner.paint).miss, partner.miss)
+        self.assertGreater(ends, 10)

@@ -9,9 +9,10 @@ from hypothesis import strategies as st
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, parse
+from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.recipe import Wishes, search, search_each, smoothest_reflectance
+from mesotint.mixing.recipe import Wishes, search, search_each
 from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.paints.library import WATER, library
 
@@ -159,3 +160,40 @@ class SmoothestTest(unittest.TestCase):
             np.testing.assert_allclose(lab_from_reflectance(spectrum), lab, atol=0.05)
         grey = smoothest_reflectance(np.array([50.0, 0, 0]))
         self.assertLess(np.ptp(grey), 0.005)
+
+
+class NothingIdleTest(unittest.TestCase):
+    def test_no_recipe_carries_a_paint_that_nobody_would_miss(self) -> None:
+        """Each paint taken out by hand: what is left must be farther off by ΔE 0.3 at least."""
+        random = np.random.default_rng(30)
+        plain = [p for p in library().paints.values() if not p.recipe]
+        for _ in range(12):
+            target = random.uniform([20, -25, -25], [85, 25, 25])
+            box = [plain[i] for i in random.choice(len(plain), 14, replace=False)]
+            for recipe in search(target, box).recipes:
+                for out in range(len(recipe.paints) if recipe.tubes > 1 else 0):
+                    parts = np.array(recipe.parts)
+                    parts[out] = 0.0
+                    without = DEFAULT_VIEWING.lab(parts, recipe.paints)
+                    worth = float(delta_e_2000(without, target)) - recipe.delta_e
+                    self.assertGreater(worth, 0.3 - 1e-6)
+
+    def test_what_is_required_stays_however_little_it_does(self) -> None:
+        target = Viewing().lab(np.array([3.0, 1.0]), [PAINT("PW6"), PAINT("PB29")])
+        box = [PAINT(key) for key in ("PW6", "PB29", "PY43")]
+        for recipe in search(target, box, Wishes(required=("PY43",))).recipes:
+            self.assertIn("PY43", {paint.key for paint in recipe.paints})
+
+    def test_boxes_of_one_to_twelve_answer_any_chip(self) -> None:
+        random = np.random.default_rng(12)
+        plain = [p for p in library().paints.values() if not p.recipe]
+        for size in range(1, 13):
+            box = [plain[i] for i in random.choice(len(plain), size, replace=False)]
+            target = lab_from_munsell(
+                np.array([random.uniform(0, 100), random.uniform(1, 9.5), random.uniform(0, 14)])
+            )
+            found = search(target, box, Wishes(look_beyond=True))
+            with self.subTest(size=size):
+                self.assertTrue(found.recipes)
+                if not found.reached and found.helper is not None:
+                    self.assertNotIn(found.helper.key, {paint.key for paint in box})

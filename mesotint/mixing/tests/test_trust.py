@@ -17,7 +17,8 @@ DRAWS = 300
 
 def another_tube(paint: Paint, random: np.random.Generator) -> Paint:
     """A tube of the same paint as it might also be, by the paint's own doubts."""
-    moved = np.tensordot(random.normal(size=len(paint.doubts)), paint.doubts, axes=1)
+    doubts = paint.doubts
+    moved = np.tensordot(random.normal(size=len(doubts.names)), doubts.moves, axes=1)
     return replace(
         paint,
         absorption=paint.absorption * np.exp(moved[0]),

@@ -26,7 +26,7 @@ class HeldValueTest(unittest.TestCase):
     def test_the_amount_is_a_root_finders_on_each_mixture_by_itself(self) -> None:
         """`scipy.optimize.brentq` on the mixture's own parts, one after another."""
         white, dark = PAINT("PW6"), PAINT("PBk9")
-        cases = [("PY3", 40.0), ("PB29", 70.0), ("PR101", 30.0), ("PG18", 35.0)]
+        cases = [("PY3", 40.0), ("PB29", 70.0), ("PR101", 45.0), ("PG18", 35.0)]
         k, s = (np.array([getattr(PAINT(key), of) for key, _ in cases])
                 for of in ("absorption", "scattering"))  # fmt: skip
         wanted = np.array([lightness for _, lightness in cases])
@@ -46,7 +46,7 @@ class HeldValueTest(unittest.TestCase):
 
                 with self.subTest(medium=viewing.medium, paint=key):
                     root = np.exp(brentq(off, -14, 9.2, xtol=1e-9))
-                    self.assertAlmostEqual(amount / root, 1, delta=1e-3)
+                    self.assertAlmostEqual(amount / root, 1, delta=2e-3)
 
     def test_what_brings_it_no_nearer_is_not_added(self) -> None:
         """A mixture darker than what is to darken it: all of that would only lighten it."""

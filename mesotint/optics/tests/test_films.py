@@ -103,7 +103,7 @@ class LayersTest(unittest.TestCase):
 
     def test_a_wash_takes_the_colour_of_its_ground(self) -> None:
         toned = np.linspace(0.2, 0.6, BANDS)
-        thin = wash_film(np.ones(1), K[None] / 100, S[None] / 100, 500.0, paper=toned)
+        thin = wash_film(np.ones(1), K[None] / 100, S[None] / 100, toned, 500.0)
         np.testing.assert_allclose(thin, seen_reflectance(toned), atol=0.002)
 
 
@@ -128,12 +128,15 @@ class SurfaceTest(unittest.TestCase):
             seen_reflectance(np.zeros(3), "saten")
 
 
+PAPER = np.full(BANDS, 0.9)
+
+
 class AnyPaintTest(unittest.TestCase):
     """What must hold for any paints in any amounts."""
 
     @given(parts, coefficients, coefficients)
     def test_reflectance_stays_between_nothing_and_everything(self, amounts, k, s) -> None:
-        for film in (opaque_film(amounts, k, s), wash_film(amounts, k, s, 3.0)):
+        for film in (opaque_film(amounts, k, s), wash_film(amounts, k, s, PAPER, 3.0)):
             self.assertTrue(((film > 0) & (film < 1)).all())
 
     @given(parts, coefficients, coefficients, st.floats(0.001, 1000))
@@ -174,7 +177,7 @@ class AnyPaintTest(unittest.TestCase):
 
     @given(parts, coefficients, coefficients, st.floats(0, 50), st.floats(0.01, 50))
     def test_water_brings_a_wash_toward_the_paper(self, amounts, k, s, water, more) -> None:
-        paper = seen_reflectance(np.array(0.9))
-        far = np.abs(wash_film(amounts, k, s, water) - paper)
-        near = np.abs(wash_film(amounts, k, s, water + more) - paper)
+        paper = seen_reflectance(PAPER)
+        far = np.abs(wash_film(amounts, k, s, PAPER, water) - paper)
+        near = np.abs(wash_film(amounts, k, s, PAPER, water + more) - paper)
         self.assertTrue((near <= far + 1e-9).all())

@@ -9,10 +9,10 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import library
 from mesotint.planning.instructions import Measure, instructions
+from mesotint.planning.measuring import measured
 from mesotint.planning.tools import (
     drop_tool,
     least_ml,
-    measured,
     ribbon_tool,
     scale_tool,
     syringe_tool,
@@ -46,7 +46,7 @@ class VolumesTest(unittest.TestCase):
             ([5.0, 6.0], "running", "mixed separately"),
             ([5.0, 6.0], "carried", "mixed separately"),
             ([5.0], "separate", "one volume for each"),
-            ([5.0, 0.0], "separate", "step_ml"),
+            ([5.0, 0.0], "separate", "step ml"),
         ):
             with self.subTest(told=told, way=way), self.assertRaisesRegex(InputError, told):
                 work_plan(parts, volumes, way)
@@ -68,9 +68,9 @@ class SmallAmountsTest(unittest.TestCase):
         for tool in TOOLS:
             least = least_ml((1, 2), paints, tool)
             with self.subTest(unit=tool.unit, step=tool.step):
-                self.assertTrue(measured((1, 2), paints, least, tool, WHITE).amounts)
+                self.assertTrue(measured((1, 2), paints, least, tool).amounts)
                 with self.assertRaisesRegex(InputError, "less than this tool can measure"):
-                    measured((1, 2), paints, 0.9 * least, tool, WHITE)
+                    measured((1, 2), paints, 0.9 * least, tool)
 
     def test_half_a_step_is_a_tenth_of_what_is_measured_well(self) -> None:
         for tool in TOOLS:
@@ -82,7 +82,7 @@ class SmallAmountsTest(unittest.TestCase):
         """Of two steps of violet in a fog half a step more or less shows, so it is let down."""
         paints = (PAINT("PV23"), WHITE)
         for tool in TOOLS:
-            found = measured((0.05, 8), paints, 6, tool, WHITE)
+            found = measured((0.05, 8), paints, 6, tool)
             with self.subTest(unit=tool.unit, step=tool.step):
                 self.assertEqual(len(found.let_downs), 1)
                 self.assertLess(found.cost_delta_e, 1.0)
@@ -92,18 +92,19 @@ class SmallAmountsTest(unittest.TestCase):
     def test_a_trace_of_white_is_not_let_down_in_white(self) -> None:
         paints = (PAINT("PB28"), WHITE)
         for tool in TOOLS:
-            found = measured((40, 1), paints, 2 * least_ml((40, 1), paints, tool), tool, WHITE)
+            found = measured((40, 1), paints, 2 * least_ml((40, 1), paints, tool), tool)
             with self.subTest(unit=tool.unit, step=tool.step):
                 for thinned in found.let_downs:
                     self.assertEqual(len(thinned.recipe), 2)
-            alone = measured((1,), (WHITE,), least_ml((1,), (WHITE,), tool), tool, WHITE)
+            alone = measured((1,), (WHITE,), least_ml((1,), (WHITE,), tool), tool)
             self.assertEqual([a.paint.key for a in alone.amounts], ["PW6"])
 
-    def test_what_is_on_a_step_already_is_measured_as_it_is(self) -> None:
+    def test_what_is_too_little_by_itself_is_taken_from_a_larger_mixture(self) -> None:
+        """Two steps and one, of which half a step shows: mixed larger, three steps are taken."""
         paints = (PAINT("PR108-light"), PAINT("PO20"))
-        found = measured((2, 1), paints, 0.3, syringe_tool(0.1), WHITE)
-        self.assertEqual([round(a.amount, 6) for a in found.amounts], [0.2, 0.1])
-        self.assertEqual(found.let_downs, ())
+        found = measured((2, 1), paints, 0.3, syringe_tool(0.1))
+        self.assertEqual([round(a.amount, 6) for a in found.amounts], [0.3])
+        self.assertEqual(dict(found.let_downs[0].recipe), {"PO20": 1.0, "PR108-light": 2.0})
         self.assertLess(found.cost_delta_e, 1e-6)
 
     def test_a_let_down_for_several_patches_is_made_once(self) -> None:
@@ -122,7 +123,7 @@ class SmallAmountsTest(unittest.TestCase):
         paints = (PAINT("PO20"), PAINT("PB29"), WHITE)
         exact = DEFAULT_VIEWING.lab(np.array([3.0, 1.0, 2.0]), paints)
         for tool in TOOLS:
-            found = measured((3, 1, 2), paints, 5, tool, WHITE)
+            found = measured((3, 1, 2), paints, 5, tool)
             volumes: dict[str, float] = {}
             for amount in found.amounts:
                 recipe = amount.paint.recipe or ((amount.paint.key, 1.0),)

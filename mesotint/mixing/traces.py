@@ -1,0 +1,25 @@
+"""Traces: shares so small that no hand measures them, told with the let-down they need."""
+
+from typing import Final
+
+TRACE_BELOW: Final = 1 / 40
+"""Share of a mixture below which a paint is a trace: no knife or spoon takes one part to forty
+(common practice; the figure is our own judgement)."""
+
+
+def one_in(share: float) -> int:
+    """How many parts of a mixture hold one of a trace, in two digits.
+
+    >>> one_in(0.00357)
+    280
+    """
+    return int(float(f"{1 / share:.2g}"))
+
+
+def touch(of: int) -> str:
+    """A trace in words: one part in so many.
+
+    >>> touch(280)
+    'a touch: 1 in 280, let down first'
+    """
+    return f"a touch: 1 in {of}, let down first"

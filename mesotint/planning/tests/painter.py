@@ -1,0 +1,117 @@
+"""A painter who knows nothing but the words of a plan: reads them, weighs, pours and scoops.
+
+Nothing here calls what wrote the plan. Amounts, names and piles are read from the sentences;
+densities are the reader's own, by what the label of a tube says, and those of mixtures the mean by
+volume of what was put in.
+"""
+
+import re
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import dataclass, field
+
+from mesotint.paints.library import Paint
+
+DENSITIES = {
+    "titanium dioxide": 2.0, "zinc oxide": 2.1, "lead carbonate": 3.0, "cadmium": 1.9,
+    "cobalt": 1.7, "iron oxide": 1.8, "earth": 1.5, "chromium": 1.7, "sulfosilicate": 1.4,
+    "titanate": 1.9, "bismuth vanadate": 1.8, "manganese": 1.6, "water": 1.0,
+}  # fmt: skip
+"""g/ml by family, 1.15 for all others (from memory, as the guide tells them)."""
+
+DROP_ML = 0.05
+RIBBON_AREA_MM2 = 3.14159265 * 2.5**2
+
+AMOUNT = r"([\d.]+) (g|ml|drops|mm)"
+Heap = dict[str, float]
+
+
+def volume_of(heap: Heap) -> float:
+    """Millilitres in a heap of paint by tube."""
+    return sum(heap.values())
+
+
+@dataclass
+class Painter:
+    """The palette of a painter who follows a plan: heaps of millilitres by the name of a tube."""
+
+    tubes: Mapping[str, Paint]
+    names: Mapping[str, int]
+    heaps: dict[str, Heap] = field(default_factory=dict)
+    pots: dict[str, Heap] = field(default_factory=dict)
+    patches: dict[int, Heap] = field(default_factory=dict)
+
+    def density(self, heap: Heap) -> float:
+        """Grams in a millilitre of a heap."""
+        grams = sum(ml * DENSITIES.get(self.tubes[name].family, 1.15) for name, ml in heap.items())
+        return grams / volume_of(heap)
+
+    def millilitres(self, amount: float, unit: str, heap: Heap) -> float:
+        """Millilitres of an amount of what is in a heap."""
+        if unit == "g":
+            return amount / self.density(heap)
+        return amount * {"ml": 1.0, "drops": DROP_ML, "mm": RIBBON_AREA_MM2 / 1000}[unit]
+
+    def _take(self, source: Heap, millilitres: float) -> Heap:
+        """Take paint off a heap; what is taken has what the heap has."""
+        share = min(millilitres / volume_of(source), 1.0)
+        taken = {name: ml * share for name, ml in source.items()}
+        for name, ml in taken.items():
+            source[name] -= ml
+        return taken
+
+    def _of(self, name: str, amount: float, unit: str) -> Heap:
+        """So much of a tube, or of a pot that was mixed before."""
+        if name in self.tubes:
+            return {name: self.millilitres(amount, unit, {name: 1.0})}
+        pot = self.pots[name]
+        wanted = self.millilitres(amount, unit, pot)
+        assert wanted <= volume_of(pot) * 1.02, f"of {name} {wanted:.3f} ml are not there"
+        return self._take(pot, wanted)
+
+    def _put(self, heap: Heap, more: Heap) -> None:
+        for name, ml in more.items():
+            heap[name] = heap.get(name, 0.0) + ml
+
+    def follow(self, lines: Iterable[tuple[str, str]]) -> dict[int, Heap]:
+        """Do what the lines say; the patches by number."""
+        for heading, says in lines:
+            if heading.startswith("First mix: "):
+                found = re.fullmatch(rf"{AMOUNT} (.+)", says)
+                assert found, says
+                pot = self.pots.setdefault(heading.removeprefix("First mix: "), {})
+                self._put(pot, self._of(found[3], float(found[1]), found[2]))
+                continue
+            heap = self.heaps.setdefault(heading, {})
+            if found := re.fullmatch(
+                rf"Scoop out (?:{AMOUNT}|all that is left): that is (.+)", says
+            ):
+                taken = (
+                    self.millilitres(float(found[1]), found[2], heap)
+                    if found[1]
+                    else volume_of(heap)
+                )
+                self.patches[self.names[found[3]]] = self._take(heap, taken)
+            elif found := re.fullmatch(rf"Scrape {AMOUNT} off and lay it aside", says):
+                self._take(heap, self.millilitres(float(found[1]), found[2], heap))
+            elif found := re.fullmatch(rf"Carry {AMOUNT} over from (.+)", says):
+                other = self.heaps[found[3][0].upper() + found[3][1:]]
+                load = self.millilitres(float(found[1]), found[2], other)
+                self._put(heap, self._take(other, load))
+            else:
+                found = re.fullmatch(rf"{AMOUNT}(?: more)? (.+)", says)
+                assert found, says
+                self._put(heap, self._of(found[3], float(found[1]), found[2]))
+        for label, number in self.names.items():
+            heading = label[0].upper() + label[1:]
+            if number not in self.patches:
+                # A pile of its own is the patch.
+                self.patches[number] = self.heaps[heading]
+        return self.patches
+
+
+def replayed(
+    lines: Iterable[tuple[str, str]], tubes: Sequence[Paint], labels: Sequence[str]
+) -> dict[int, Heap]:
+    """The patches that come of a plan's lines, heading and sentence each."""
+    names = {label: number for number, label in enumerate(labels)}
+    return Painter({tube.name: tube for tube in tubes}, names).follow(lines)
