@@ -55,7 +55,8 @@ def _validation_sentence(error: dict[str, Any]) -> tuple[str, str]:
     message = message[0].lower() + message[1:]
     if not field:
         return f"The request cannot be used: {message}.", field
-    return f"{field}: {message}.", field
+    named = next((p for p in reversed(place) if not p.isdigit()), field).replace("_", " ")
+    return f"What is given for “{named}” cannot be used: {message}.", field
 
 
 def register(api: NinjaAPI) -> None:

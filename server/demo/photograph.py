@@ -85,7 +85,7 @@ def painted() -> Image.Image:
     lab[..., 0] += 0.8 * rng.standard_normal((HEIGHT, WIDTH))
     left, right, top, bottom = CARD
     lab[top:bottom, left:right] = (49.5, 0.0, 0.0)
-    coded = gaussian_filter(srgb_from_lab(lab)[0], (0.6, 0.6, 0))
+    coded = gaussian_filter(srgb_from_lab(lab), (0.6, 0.6, 0))
     linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4) * _LIGHT
     taken = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
     return Image.fromarray(np.rint(taken.clip(0, 1) * 255).astype(np.uint8))

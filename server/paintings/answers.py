@@ -6,7 +6,7 @@ from pydantic import BaseModel
 
 from server.paintings.requests import MotherIn, PaintingMeasureIn, PaintingRequest
 from server.piles.schemas import OpenedLookOut
-from server.scales.answers import LookOut, PlanLineOut, TicksOut, TrailOut, UsedOut
+from server.scales.answers import LookOut, PlanLineOut, SpareOut, TicksOut, TrailOut, UsedOut
 from server.scales.requests import EndIn, TubePart
 
 
@@ -54,10 +54,15 @@ class SeenOut(BaseModel):
 
 
 class JudgedOut(BaseModel):
-    """What unity costs: hue spread in degrees before and after, shares kept, and what gives way."""
+    """What unity costs: hue spread in degrees before and after, how far the painting moves by area
+    (CIEDE2000), shares kept, and what gives way."""
 
     spread_before: float
     spread_after: float
+    halved: bool
+    movement: float
+    movement_says: str
+    chroma_says: str
     chroma_kept: float
     contrast_kept: float
     gives_way: list[str]
@@ -84,6 +89,7 @@ class HarmonyOut(BaseModel):
     """A painting as computed: its passages, what the eye will see, and the mother's work.
 
     `apart` are pairs of passages that touch in the painting and could not in the patchwork.
+    `together` says why it needs no mother; empty where it may.
     """
 
     passages: list[HarmonisedOut]
@@ -92,15 +98,24 @@ class HarmonyOut(BaseModel):
     after: SeenOut | None
     mother: MotherOut | None
     judged: JudgedOut | None
+    together: str
 
 
 class CandidateOut(LookOut, JudgedOut):
-    """One colour that may be the mother, at the least pull that halves the hue spread."""
+    """One colour that may be the mother, at its usual pull."""
 
     title: str
     mother: MotherIn
     least_share: float
     most_share: float
+
+
+class CandidatesOut(BaseModel):
+    """What may be the mother, the one that costs least first; none where `together` says that the
+    painting needs none."""
+
+    together: str
+    mothers: list[CandidateOut]
 
 
 class SchoolOut(JudgedOut):
@@ -135,6 +150,8 @@ class PaintingPlanOut(BaseModel):
     order: list[PassageNeedOut]
     lines: list[PlanLineOut]
     used: list[TubeNeedOut]
+    spare: list[SpareOut]
+    advice: list[str]
     mother_ml: float
     total_ml: float
 

@@ -8,7 +8,7 @@ from ninja import Query, Router, Status
 
 from server.paintings import files, paper
 from server.paintings.answers import (
-    CandidateOut,
+    CandidatesOut,
     HarmonyOut,
     PaintingOut,
     PaintingPlanOut,
@@ -62,8 +62,8 @@ def compute_harmony(request: HttpRequest, payload: PaintingRequest) -> HarmonyOu
     return harmony_out(request.user, payload)
 
 
-@router.post("/compute/mothers", response=list[CandidateOut])
-def compute_mothers(request: HttpRequest, payload: PaintingRequest) -> list[CandidateOut]:
+@router.post("/compute/mothers", response=CandidatesOut)
+def compute_mothers(request: HttpRequest, payload: PaintingRequest) -> CandidatesOut:
     """What may be the mother, the one that costs least first."""
     return candidates_out(request.user, payload)
 

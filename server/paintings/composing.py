@@ -13,7 +13,7 @@ from mesotint.harmony.painting import Painting, Passage
 from mesotint.mixing.muting import BLACK_FAMILIES
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.paints.library import Paint, mixed_tube
-from mesotint.planning.instructions import MIXTURE_FAMILY
+from mesotint.planning.making import MIXTURE_FAMILY
 from server.painters.models import Painter
 from server.paintings.requests import GivingIn, MotherIn, PaintingRequest, PassageIn
 from server.piles.ledger import Ledger
@@ -60,7 +60,7 @@ class Composed:
                 paint = self.box.paint(part.tube)
             except Http404:
                 raise InputError(
-                    f"mixture: “{name}” is mixed from a tube that is in your studio no longer; "
+                    f"“{name}” is mixed from a tube that is in your studio no longer; "
                     "give it another mixture.",
                     "mixture",
                 ) from None
@@ -81,7 +81,7 @@ class Composed:
         """The mother that is asked for, over the painting."""
         asked = asked or self.asked.mother
         if asked is None:
-            raise InputError("mother: choose a mother colour first.", "mother")
+            raise InputError("Choose a mother colour first.", "mother")
         giving = self.asked.giving
         return core.Mother(self.painting, self._mother_paint(asked), giving.hold_value, self.dark)
 
@@ -92,12 +92,12 @@ class Composed:
                     return self.box.paint(asked.id)
                 except Http404:
                     raise InputError(
-                        "mother: that tube is in your studio no longer; choose another.", "mother"
+                        "That tube is in your studio no longer; choose another.", "mother"
                     ) from None
             case "passage":
                 mixtures = mixtures_of(self.painting)
                 if asked.id >= len(mixtures):
-                    raise InputError("mother: that passage is gone; choose another.", "mother")
+                    raise InputError("That passage is gone; choose another.", "mother")
                 # Told apart from the passage itself, which is mixed from it.
                 mixture = mixtures[asked.id]
                 return replace(mixture, name=f"{mixture.name}, as mother")
@@ -105,21 +105,21 @@ class Composed:
                 grey = main_grey(self.painting)
                 if grey is None:
                     raise InputError(
-                        "mother: no two passages lie across the plan from each other, so there is "
+                        "No two passages lie across the plan from each other, so there is "
                         "no grey between them; choose another.",
                         "mother",
                     )
                 return grey
             case "pot":
                 if asked.id not in self.pots:
-                    raise InputError("mother: that pot is empty or gone; choose another.", "mother")
+                    raise InputError("That pot is empty or gone; choose another.", "mother")
                 return self.pots[asked.id]
             case _:
                 return self._asked_colour(asked.colour)
 
     def _asked_colour(self, colour: str) -> Paint:
         if not self.box.paints:
-            raise InputError("box: it is empty; add a tube to mix the mother from.", "box")
+            raise InputError("The box is empty; add a tube to mix the mother from.", "box")
         viewing = self.painting.viewing
         wishes = Wishes(sparing=True)
         found = search(colour_typed(colour), self.box.paints, wishes, viewing).recipes[0]
@@ -133,9 +133,11 @@ class Composed:
         return {pk: replace(paint, family=POT_FAMILY) for pk, (paint, _) in pots.items()}
 
     def giving(self, mother: core.Mother) -> core.Giving:
-        """How the mother is to be given; just enough where no amount is said."""
+        """How the mother is to be given; at its usual share where no amount is said."""
         asked: GivingIn = self.asked.giving
-        amount = mother.enough(asked.way) if asked.amount is None else asked.amount
+        amount = asked.amount
+        if amount is None:
+            amount = mother.usual(asked.way, asked.accent_share)
         return core.Giving(
             asked.way,
             amount,

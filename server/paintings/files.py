@@ -130,21 +130,21 @@ def _read(data: bytes) -> dict[str, Any]:
         told = json.loads(data)
     except (ValueError, RecursionError):
         raise InputError(
-            "file: it is no JSON; choose a painting that was exported.", "file"
+            "The file is no JSON; choose a painting that was exported.", "file"
         ) from None
     if not isinstance(told, dict) or told.get("format") != FORMAT:
-        raise InputError("file: it is no painting; choose one that was exported here.", "file")
+        raise InputError("The file is no painting; choose one that was exported here.", "file")
     if told.get("version") != VERSION:
-        raise InputError("file: it is of a later version; take a newer Mesotint for it.", "file")
+        raise InputError("The file is of a later version; take a newer Mesotint for it.", "file")
     if not isinstance(told.get("box"), dict) or not isinstance(told.get("painting"), dict):
-        raise InputError("file: its tubes or its passages are missing.", "file")
+        raise InputError("The file's tubes or passages are missing.", "file")
     told.setdefault("optics", {})
     told.setdefault("versions", [])
     if not isinstance(told["optics"], dict) or not isinstance(told["versions"], list):
-        raise InputError("file: its optics or its versions are not as they were exported.", "file")
+        raise InputError("The file's optics or versions are not as they were exported.", "file")
     for version in told["versions"]:
         if not isinstance(version, dict) or not isinstance(version.get("painting"), dict):
-            raise InputError("file: one of its versions has no painting.", "file")
+            raise InputError("One of the file's versions has no painting.", "file")
     return told
 
 
@@ -165,11 +165,14 @@ def _checked(kind: Any, told: Any) -> Any:
     except ValidationError as error:
         first = error.errors()[0]
         place = ".".join(str(step) for step in first["loc"])
-        raise InputError(f"file: {place or 'it'}: {first['msg'].lower()}.", "file") from None
+        raise InputError(
+            f"The file cannot be read at {place or 'its beginning'}: {first['msg'].lower()}.",
+            "file",
+        ) from None
 
 
 def body_of(request: HttpRequest) -> bytes:
     """The file that was sent; a large one is refused before it is read."""
     if int(request.headers.get("Content-Length") or 0) > GREATEST_FILE:
-        raise InputError("file: it is over 4 MB; paintings never are.", "file")
+        raise InputError("The file is over 4 MB; paintings never are.", "file")
     return request.body

@@ -8,6 +8,7 @@ from django.db import transaction
 from django.db.models import QuerySet
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import appearances
 from server.painters.kept import reopened
@@ -99,11 +100,11 @@ def add_version(painting: Painting, name: str) -> Version:
     """Give the palette a name under which it stays as it is now."""
     painting = Painting.objects.select_for_update().get(pk=painting.pk)
     if not painting.palette:
-        raise InputError("version: finish the painting's passages first.", "passages")
+        raise InputError("Finish the painting's passages first.", "passages")
     count = painting.versions.filter(thrown_away=False).count()
     if count >= MOST_VERSIONS:
         raise InputError(
-            f"version: {MOST_VERSIONS} versions are kept of a painting; throw one away first.",
+            f"{MOST_VERSIONS} versions are kept of a painting; throw one away first.",
             "name",
         )
     return Version.objects.create(
@@ -185,7 +186,9 @@ def _compared(version: Sequence[dict[str, Any]], now: Sequence[dict[str, Any]]) 
             told.append("the same as on the bench")
         else:
             most = f"most in “{pairs[worst][0]['title']}” ({gaps[worst]:.1f})"
-            told.append(f"ΔE {mean:.1f} from the bench over the whole, {most}")
+            told.append(
+                f"ΔE {mean:.1f} from the bench over the whole, {difference_in_words(mean)}; {most}"
+            )
     if others:
         told.append(f"{others} passage{'s' * (others > 1)} that the other has not")
     return "; ".join(told)

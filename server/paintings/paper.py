@@ -14,12 +14,13 @@ from mesotint.formats.palette import (
 )
 from mesotint.harmony.painting import Painting as CorePainting
 from mesotint.mixing.mixture import appearances, together
+from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.planning.patch import patches_of
 from server.paintings.composing import compose
 from server.paintings.keeping import request_of
 from server.paintings.models import Painting
-from server.scales.answers import PartOut, SavedPatchOut
-from server.scales.ends import look_fields
+from server.scales.answers import SavedPatchOut
+from server.scales.ends import look_fields, parts_out
 from server.scales.paper import DRAWN, Printed, download
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {
@@ -57,17 +58,13 @@ def _printed(painting: Painting, after: CorePainting, shares: np.ndarray, mother
         passage = after.passages[place]
         told = f"{100 * passage.area:.0f} % of the surface"
         if shares[place] > 0:
-            told += f"; {100 * shares[place]:.2g} % of it is {mother}"
+            share = float(shares[place])
+            some = touch(one_in(share)) if share < TRACE_BELOW else f"{100 * share:.2g} %"
+            told += f"; of {mother} {some}"
         patches.append(
             SavedPatchOut(
                 label=passage.name,
-                parts=[
-                    PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
-                    for paint, exact, whole in zip(
-                        paints, patch.parts, patch.whole.parts, strict=True
-                    )
-                    if exact > 0
-                ],
+                parts=parts_out(paints, patch, absent=False),
                 rounding_delta_e=patch.whole.cost_delta_e,
                 note=told,
                 **look_fields(patch.appearance),

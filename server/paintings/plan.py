@@ -1,18 +1,16 @@
 """From plan to palette: how much of each passage to mix, in which order, and what it takes."""
 
-from collections.abc import Mapping
-
 import numpy as np
 
 from mesotint.mixing.mixture import together
 from mesotint.paints.library import Paint
-from mesotint.planning.instructions import MIXTURE_FAMILY, Instructions, Measure, Used, instructions
+from mesotint.planning.instructions import Instructions, Measure, instructions
 from mesotint.planning.tools import Tool, least_ml, tool_of, volume_for_area
 from server.painters.models import Painter
 from server.paintings.answers import PaintingPlanOut, PassageNeedOut, TubeNeedOut
 from server.paintings.composing import Composed, compose
 from server.paintings.requests import PaintingPlanIn
-from server.scales.plan import lines_out, plan_key, used_fields
+from server.scales.plan import lines_out, plan_key, spare_out, used_fields
 
 
 def plan_out(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
@@ -43,14 +41,13 @@ def plan_out(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
     # Of a small passage a little more is mixed than it needs, so that it can be measured.
     for place, row in zip(order, parts.tolist(), strict=True):
         volumes[place] = max(volumes[place], least_ml(row, paints, tool))
-    ingredients = _ingredients(composed)
     told = instructions(
         parts,
         paints,
         [painting.passages[i].name for i in order],
         Measure(tool, tuple(volumes[order].tolist())),
         painting.viewing,
-        ingredients,
+        _ingredients(composed),
     )
     of_mother = (
         parts[:, [paint.key for paint in paints].index(mother.key)] / parts.sum(axis=1)
@@ -70,7 +67,9 @@ def plan_out(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
         key=plan_key(told.lines),
         order=needs,
         lines=lines_out(told.lines),
-        used=_needs(composed, told, tool, ingredients),
+        used=_needs(composed, told, tool),
+        spare=spare_out(told),
+        advice=list(told.advice),
         mother_ml=sum(need.mother_ml for need in needs),
         total_ml=float(volumes.sum()),
     )
@@ -82,26 +81,17 @@ def _ingredients(composed: Composed) -> dict[str, Paint]:
     return {paint.key: paint for paint in paints}
 
 
-def _needs(
-    composed: Composed, told: Instructions, tool: Tool, ingredients: Mapping[str, Paint]
-) -> list[TubeNeedOut]:
-    """What each tube must give in all; what is mixed beforehand is told as what it is mixed of."""
-    volumes: dict[Paint, float] = {}
-    for used in told.used:
-        made_of = used.paint.recipe if used.paint.family == MIXTURE_FAMILY else ()
-        whole = sum(part for _, part in made_of)
-        each = {ingredients[key]: part / whole for key, part in made_of} or {used.paint: 1.0}
-        for paint, share in each.items():
-            volumes[paint] = volumes.get(paint, 0.0) + share * used.volume_ml
+def _needs(composed: Composed, told: Instructions, tool: Tool) -> list[TubeNeedOut]:
+    """What each tube must give in all, with what goes into let-downs and mixtures."""
     box, needs = composed.box, []
-    for paint, volume in sorted(volumes.items(), key=lambda each: -each[1]):
-        tube = box.tubes.get(box.tube_of.get(paint.key, 0))
+    for used in sorted(told.used, key=lambda each: -each.volume_ml):
+        tube = box.tubes.get(box.tube_of.get(used.paint.key, 0))
         left = None if tube is None else tube.left_ml
         needs.append(
             TubeNeedOut(
                 left_ml=left,
-                lasts=None if left is None else volume <= left,
-                **used_fields(Used(paint, volume * tool.per_ml(paint), tool.unit, volume), tool),
+                lasts=None if left is None else used.volume_ml <= left,
+                **used_fields(used, tool),
             )
         )
     return needs

@@ -28,7 +28,7 @@ def found_mixture(painter: Painter, asked: SourceIn) -> SourceOut:
     if asked.patch is not None:
         return _of_patch(painter, asked.patch.sheet, asked.patch.place)
     if asked.target is None:
-        raise InputError("mixture: say where it comes from.", "mixture")
+        raise InputError("Say where the mixture comes from.", "mixture")
     if asked.target.saved is not None:
         return _of_saved(painter, asked.target.saved)
     if asked.target.mixture is not None:
@@ -36,7 +36,7 @@ def found_mixture(painter: Painter, asked: SourceIn) -> SourceOut:
     lab, name = found_target(painter, asked.target)
     box = PaintBox(painter)
     if not box.paints:
-        raise InputError("box: it is empty; add a tube to mix it from.", "box")
+        raise InputError("The box is empty; add a tube to mix it from.", "box")
     recipe = search(lab, box.paints).recipes[0]
     parts = mixture_of(box, recipe.paints, recipe.parts)
     return _told(painter, _end(parts, asked.target.name.strip() or name), lab)
@@ -45,7 +45,7 @@ def found_mixture(painter: Painter, asked: SourceIn) -> SourceOut:
 def _end(parts: list[TubePart] | None, name: str) -> EndIn:
     if not parts:
         raise InputError(
-            f"mixture: “{name or 'it'}” is of paints that are in no tube of yours, or of more than "
+            f"“{name or 'it'}” is of paints that are in no tube of yours, or of more than "
             f"{MOST_IN_MIXTURE}; mix a simpler one.",
             "mixture",
         )
@@ -64,7 +64,7 @@ def _of_pile(painter: Painter, pile_id: int) -> SourceOut:
     ledger = Ledger(painter, {pile.pk})
     there = ledger.pile(pile.pk)
     if not there.volumes_ml:
-        raise InputError(f"mixture: “{pile.name}” is empty; mix it first.", "pile")
+        raise InputError(f"“{pile.name}” is empty; mix it first.", "pile")
     # What thins a pile is no paint, and is left out.
     parts = [
         TubePart(tube=part.tube, parts=float(f"{part.volume_ml / there.volume_ml * 100:.6g}"))
@@ -82,7 +82,7 @@ def _of_patch(painter: Painter, sheet_id: int, place: int) -> SourceOut:
     whole = sum(part.exact for part in patch.parts.all())
     if sum(row.exact for row in rows) < whole * (1 - 1e-6):
         raise InputError(
-            "mixture: this patch is mixed from a mixture; take one that is mixed from tubes.",
+            "This patch is mixed from a mixture; take one that is mixed from tubes.",
             "patch",
         )
     parts = [

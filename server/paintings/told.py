@@ -7,10 +7,11 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab
+from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.candidates import Harmony, harmony, main_grey, mixtures_of, ranked, trade_off
 from mesotint.harmony.figures import figures
-from mesotint.harmony.judgement import Judged
+from mesotint.harmony.judgement import Judged, already_together
 from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.patchwork import Patchwork, patchwork
@@ -22,6 +23,7 @@ from mesotint.paints.library import Paint
 from server.painters.models import Painter
 from server.paintings.answers import (
     CandidateOut,
+    CandidatesOut,
     CurveOut,
     FigureOut,
     HarmonisedOut,
@@ -58,6 +60,7 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
             after=None,
             mother=None,
             judged=None,
+            together=already_together(painting),
         )
     mother = composed.mother()
     giving = composed.giving(mother)
@@ -78,6 +81,7 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
             **look_fields(look),
         ),
         judged=judged_out(found),
+        together=already_together(painting),
     )
 
 
@@ -99,6 +103,10 @@ def judged_fields(found: Judged) -> dict[str, Any]:
     return {
         "spread_before": found.spread_before,
         "spread_after": found.spread_after,
+        "halved": found.halved,
+        "movement": found.movement,
+        "movement_says": difference_in_words(found.movement),
+        "chroma_says": found.chroma_says,
         "chroma_kept": found.chroma_kept,
         "contrast_kept": found.contrast_kept,
         "gives_way": list(found.gives_way),
@@ -161,7 +169,7 @@ def parts_out(mixture: Mapping[Paint, float]) -> list[ShareOut]:
     return sorted(told, key=lambda each: -each.share)
 
 
-def candidates_out(painter: Painter, asked: PaintingRequest) -> list[CandidateOut]:
+def candidates_out(painter: Painter, asked: PaintingRequest) -> CandidatesOut:
     """What may be the mother, the one that costs least first."""
     composed = compose(painter, asked)
     painting = composed.painting
@@ -182,14 +190,17 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> list[CandidateOu
         offer(pot, MotherIn(kind="pot", id=pk))
     found = ranked(painting, paints, composed.dark, asked.giving.accent_share)
     found = found[:MOST_CANDIDATES]
+    together = already_together(painting)
+    if together:
+        return CandidatesOut(together=together, mothers=[])
     if not found:
         raise InputError(
-            "mother: everything is the same paint already; there is nothing to bring together.",
+            "Everything is the same paint already; there is nothing to bring together.",
             "mother",
         )
     labs = painting.viewing.lab(np.eye(len(found)), [each.mother.paint for each in found])
     quiet = ~painting.accents if (~painting.accents).any() else painting.accents
-    return [
+    mothers = [
         CandidateOut(
             title=each.mother.paint.name,
             mother=where[each.mother.paint.key],
@@ -200,6 +211,7 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> list[CandidateOu
         )
         for each, look in zip(found, appearances(labs), strict=True)
     ]
+    return CandidatesOut(together="", mothers=mothers)
 
 
 def schools_out(painter: Painter, asked: SchoolsIn) -> list[SchoolOut]:

@@ -80,14 +80,14 @@ def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
     weight = scale_of(balance).read(time.time())
     if weight.shown_g is None:
         raise InputError(
-            f"scale: it weighs no more than {GREATEST_LOAD_G[balance.step_g]:.0f} g; take "
+            f"The scale weighs no more than {GREATEST_LOAD_G[balance.step_g]:.0f} g; take "
             "something off.",
             "scale",
         )
     if not weight.settled:
-        raise InputError("scale: it is still swinging; wait until it has settled.", "scale")
+        raise InputError("The scale is still swinging; wait until it has settled.", "scale")
     if weight.shown_g <= 0:
-        raise InputError("scale: nothing was added since it was tared.", "scale")
+        raise InputError("Nothing was added since it was tared.", "scale")
     added = PileEventIn(
         kind="add", tube=asked.tube, amount=weight.shown_g, measure="grams", token=asked.token
     )
@@ -100,7 +100,7 @@ def measure(painter: Painter, pile: Pile, asked: MeasurePileIn) -> None:
     ledger = Ledger(painter, {pile.pk})
     volumes = ledger.pile(pile.pk).volumes_ml
     if not volumes:
-        raise InputError("measure: nothing lies there yet; put paint on it first.", "pile")
+        raise InputError("Nothing lies there yet; put paint on it first.", "pile")
     box = ledger.box
     real = [real_paint(box, paint) for paint in volumes]
     truth = DEFAULT_VIEWING.lab(np.array(list(volumes.values())), real)
@@ -121,7 +121,7 @@ def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
     there = ledger.pile(pile.pk)
     if tube_id not in {found.tube for found in calibrates(ledger, there)}:
         raise InputError(
-            "calibrate: a pile tells of a tube that is in it, and right after it was measured.",
+            "A pile tells of a tube that is in it, and right after it was measured.",
             "tube",
         )
     made = {part.tube: part for part in ledger.make_up(there.volumes_ml) if part.tube is not None}

@@ -51,7 +51,7 @@ def body_of(request: HttpRequest) -> bytes:
             kept.clear()
     if read > MOST_BYTES:
         raise TooBig(
-            f"photograph: this file is larger than {MOST_BYTES // 2**20} MB; save it smaller, as a "
+            f"This file is larger than {MOST_BYTES // 2**20} MB; save it smaller, as a "
             "JPEG, and choose it again.",
             "photograph",
         )
@@ -83,15 +83,14 @@ def take_in(painter: Painter, data: bytes, name: str) -> Photograph:
 def _opened(data: bytes) -> Image.Image:
     """A file's picture, upright, in sRGB and of a modest size."""
     if not data:
-        raise InputError("photograph: the file is empty; choose another one.", "photograph")
+        raise InputError("The file is empty; choose another one.", "photograph")
     try:
         image = Image.open(io.BytesIO(data), formats=FORMATS)
     except Image.DecompressionBombError:
         raise _too_many_pixels() from None
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError):
         raise InputError(
-            "photograph: this is no JPEG, PNG or WebP picture, whatever its name says; choose a "
-            "photograph.",
+            "This is no JPEG, PNG or WebP picture, whatever its name says; choose a photograph.",
             "photograph",
         ) from None
     if image.width * image.height > MOST_PIXELS:
@@ -106,14 +105,14 @@ def _opened(data: bytes) -> Image.Image:
         return _in_srgb(image, profile)
     except (OSError, ValueError, SyntaxError, MemoryError, EOFError):
         raise InputError(
-            "photograph: the file breaks off or is damaged; copy it from the camera again.",
+            "The file breaks off or is damaged; copy it from the camera again.",
             "photograph",
         ) from None
 
 
 def _too_many_pixels() -> InputError:
     return InputError(
-        f"photograph: it has more than {MOST_PIXELS // 10**6} million pixels; save it smaller and "
+        f"The picture has more than {MOST_PIXELS // 10**6} million pixels; save it smaller and "
         "choose it again.",
         "photograph",
     )

@@ -31,7 +31,7 @@ def keep(painter: Painter, pile: Pile, asked: KeepIn) -> SavedMixture:
     ledger = Ledger(painter, {pile.pk})
     there = ledger.pile(pile.pk)
     if there.lab is None:
-        raise InputError("keep: the pile is empty; mix something first.", "pile")
+        raise InputError("The pile is empty; mix something first.", "pile")
     lab, target = there.seen_lab, target_lab(pile)
     made = ledger.make_up(there.volumes_ml)
     kept = SavedMixture.objects.create(
@@ -65,7 +65,7 @@ def colour_of(painter: Painter, pile: Pile) -> Array:
     if lab is None:
         lab = Ledger(painter, {pile.pk}).pile(pile.pk).seen_lab
     if lab is None:
-        raise InputError("pile: it has neither a target nor paint to go by.", "pile")
+        raise InputError("The pile has neither a target nor paint to go by.", "pile")
     return lab
 
 

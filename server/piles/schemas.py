@@ -133,7 +133,8 @@ class PileStepOut(BaseModel):
 class AdviceOut(LookOut):
     """One addition that would help: how much in all, how much of it first, and what it does.
 
-    It comes from a tube or from a pot. The amounts are told in every measure.
+    It comes from a tube or from a pot. The amounts are told in every measure; `touch` is not empty
+    for a trace.
     """
 
     tube: int | None
@@ -143,15 +144,20 @@ class AdviceOut(LookOut):
     first_ml: float
     measured: dict[str, str]
     first_measured: dict[str, str]
+    touch: str
     says: str
 
 
 class PileAdviceOut(BaseModel):
-    """What is wrong with a pile, what waits, and what to add."""
+    """What is wrong with a pile, what waits, and what to add.
+
+    `fresh` is what a fresh pile is mixed from, where correcting this one would take litres.
+    """
 
     wrong: list[str]
     waits: bool
     additions: list[AdviceOut]
+    fresh: list[AdviceOut]
     delta_e_now: float | None
     delta_e_then: float
     growth: float

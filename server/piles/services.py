@@ -62,7 +62,7 @@ def do(
     onto = None
     if asked.kind == PileEvent.CARRY:
         if asked.onto is None:
-            raise InputError("carry: say which pile it goes to.", "onto")
+            raise InputError("Say which pile it goes to.", "onto")
         onto = mine(painter, asked.onto)
     _lock(pile, onto)
     if pile.events.filter(token=asked.token).exists():
@@ -79,9 +79,9 @@ def do(
 
 def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
     if (asked.tube is None) == (asked.thinner is None):
-        raise InputError("add: name a tube, or what to thin with.", "tube")
+        raise InputError("Name a tube, or what to thin with.", "tube")
     if asked.amount is None:
-        raise InputError("add: say how much.", "amount")
+        raise InputError("Say how much.", "amount")
     if asked.thinner is not None:
         return volume_of(asked.amount, THINNERS[asked.thinner], asked.measure)
     paint = paint_in(get_object_or_404(Tube, pk=asked.tube, painter=painter))
@@ -91,14 +91,14 @@ def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
 def _load_ml(painter: Painter, pile: Pile, asked: PileEventIn) -> float:
     """Millilitres to take from a pile, as an amount of it or a share."""
     if (asked.amount is None) == (asked.share is None):
-        raise InputError(f"{asked.kind}: give an amount, or a share of the pile.", "amount")
+        raise InputError("Give an amount, or a share of the pile.", "amount")
     if asked.amount is not None:
         if asked.measure != "ml":
-            raise InputError("measure: what is taken from a pile is told in ml.", "measure")
+            raise InputError("What is taken from a pile is told in ml.", "measure")
         return asked.amount
     holds = Ledger(painter, {pile.pk}).pile(pile.pk).volume_ml
     if holds <= 0:
-        raise InputError(f"pile: “{pile.name}” is empty; there is nothing to take.", "pile")
+        raise InputError(f"“{pile.name}” is empty; there is nothing to take.", "pile")
     return holds * asked.share
 
 
@@ -151,7 +151,7 @@ def split(painter: Painter, pile: Pile, asked: SplitIn) -> list[Pile]:
         return list(Pile.objects.filter(painter=painter, token__in=tokens))
     volume = Ledger(painter, {pile.pk}).pile(pile.pk).volume_ml
     if volume <= 0:
-        raise InputError(f"pile: “{pile.name}” is empty; there is nothing to split.", "pile")
+        raise InputError(f"“{pile.name}” is empty; there is nothing to split.", "pile")
     loads = (
         core.given_loads(volume, asked.shares)
         if asked.shares is not None
@@ -181,7 +181,7 @@ def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
     """Related piles, made by carrying some of each into the next, each with its own target."""
     there = Ledger(painter, {pile.pk}).pile(pile.pk)
     if there.seen_lab is None:
-        raise InputError(f"pile: “{pile.name}” is empty; mix the first of the set.", "pile")
+        raise InputError(f"“{pile.name}” is empty; mix the first of the set.", "pile")
     turned = receded if asked.kind == "distance" else valued
     words = RECEDING if asked.kind == "distance" else ("light", "middle", "dark")
     made, last = [], pile

@@ -55,4 +55,4 @@ def found_target(painter: Painter, asked: TargetIn) -> tuple[Array, str]:
         return random_mud(PaintBox(painter).paints, np.random.default_rng()).lab, "random mud"
     if asked.colour.strip():
         return colour_typed(asked.colour), ""
-    raise InputError("target: write a colour, as 5YR 4/2, 45 8 12 or #8a7f72.", "target")
+    raise InputError("Write a colour, as 5YR 4/2, 45 8 12 or #8a7f72.", "target")

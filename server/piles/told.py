@@ -6,11 +6,12 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.colour.srgb import hex_from_lab
+from mesotint.colour.words import difference_in_words
 from mesotint.mixing import palette as core
 from mesotint.mixing.correction import Addition, begin, correct
 from mesotint.mixing.mixture import Viewing, appearances
-from mesotint.mixing.recipe import smoothest_reflectance
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WHITE_KEY, Paint
 from mesotint.planning.tools import TOOLS, told_in
@@ -169,7 +170,7 @@ def _step_words(
             return "taken off", None, -move.volume_ml
         case _:
             off = 0.0 if step.lab is None else float(delta_e_2000(np.array(move.lab), step.lab))
-            return f"measured, ΔE {off:.1f} from predicted", None, None
+            return f"measured, ΔE {off:.1f} from predicted, {difference_in_words(off)}", None, None
 
 
 def calibrates(ledger: Ledger, there: core.Pile) -> list[CalibratesOut]:
@@ -193,36 +194,48 @@ def _advice(ledger: Ledger, pile: Pile, there: core.Pile, target: Array) -> Pile
     stock = {paint.key: ml for paint, ml in pots.values()}
     paints = [paint for paint in ledger.box.paints if paint.key in ledger.box.tube_of]
     paints += [paint for paint, _ in pots.values()]
-    additions, told = _advised(there, target, paints, stock)
+    additions, fresh, told = _advised(there, target, paints, stock)
     pot_of = {paint.key: pk for pk, (paint, _) in pots.items()}
-    return PileAdviceOut(additions=_additions_out(additions, ledger.box, pot_of), **told)
+    return PileAdviceOut(
+        additions=_additions_out(additions, ledger.box, pot_of),
+        fresh=_additions_out(fresh, ledger.box, pot_of),
+        **told,
+    )
 
 
 def _advised(
     there: core.Pile, target: Array, paints: Sequence[Paint], stock_ml: Mapping[str, float]
-) -> tuple[Sequence[Addition], dict[str, object]]:
+) -> tuple[Sequence[Addition], Sequence[Addition], dict[str, object]]:
     if not there.volumes_ml:
         additions, gap = begin(target, paints, stock_ml=stock_ml)
-        return additions, {
-            "wrong": [],
-            "waits": False,
-            "delta_e_now": None,
-            "delta_e_then": gap,
-            "growth": 1.0,
-            "start_again": False,
-            "says": f"Begin with these; together they come within ΔE {gap:.1f}.",
-        }
+        return (
+            additions,
+            (),
+            {
+                "wrong": [],
+                "waits": False,
+                "delta_e_now": None,
+                "delta_e_then": gap,
+                "growth": 1.0,
+                "start_again": False,
+                "says": f"Begin with these: within ΔE {gap:.1f}, {difference_in_words(gap)}.",
+            },
+        )
     seen = None if there.off is None else there.seen_lab
     found = correct(there.volumes_ml, target, paints, seen=seen, stock_ml=stock_ml)
-    return found.additions, {
-        "wrong": list(found.wrong),
-        "waits": found.waits,
-        "delta_e_now": found.delta_e_now,
-        "delta_e_then": found.delta_e,
-        "growth": found.growth,
-        "start_again": found.start_again,
-        "says": found.says,
-    }
+    return (
+        found.additions,
+        found.fresh,
+        {
+            "wrong": list(found.wrong),
+            "waits": found.waits,
+            "delta_e_now": found.delta_e_now,
+            "delta_e_then": found.delta_e,
+            "growth": found.growth,
+            "start_again": found.start_again,
+            "says": found.says,
+        },
+    )
 
 
 def _additions_out(
@@ -238,6 +251,7 @@ def _additions_out(
             first_ml=addition.first_ml,
             measured={t: told_in(addition.volume_ml, addition.paint, t) for t in TOOLS},
             first_measured={t: told_in(addition.first_ml, addition.paint, t) for t in TOOLS},
+            touch=addition.touch,
             says=f"{addition.why}: {look.munsell}, {look.name}",
             **look_fields(look),
         )

@@ -36,13 +36,24 @@ class PaintRef(BaseModel):
     name: str
 
 
+class GroundOut(LookOut):
+    """Something to paint on, and how it looks bare."""
+
+    word: str
+
+
 class PartOut(BaseModel):
-    """How much of one paint a patch holds."""
+    """How much of one paint a patch holds: exact, in whole parts, or as a touch.
+
+    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+    """
 
     key: str
     name: str
     exact: float
     whole: int
+    touch: int
+    says: str
 
 
 class PatchOut(LookOut, OpenedOut):
@@ -56,7 +67,6 @@ class PatchOut(LookOut, OpenedOut):
     label: str
     parts: list[PartOut]
     mixture: list[TubePart] | None
-    measurable: bool
     rounding_delta_e: float
     uncertainty_delta_e: float
 
@@ -164,9 +174,12 @@ class ChartOut(BaseModel):
 
 
 class FixOut(BaseModel):
-    """The paint that takes a lean out: parts to one of the pair, and what it does."""
+    """The paint that takes a lean out: parts to one of the pair, and what it does.
 
-    tube: int
+    `tube` is none where nothing in the box would; `says` then names what would.
+    """
+
+    tube: int | None
     parts: float
     chroma: float
     says: str
@@ -239,8 +252,18 @@ class UsedOut(BaseModel):
     volume_ml: float
 
 
+class SpareOut(BaseModel):
+    """What is left of something that was mixed beforehand."""
+
+    name: str
+    volume_ml: float
+
+
 class PlanOut(BaseModel):
-    """A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart."""
+    """A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart.
+
+    `advice` says what would do where something cannot be measured so that nothing is seen.
+    """
 
     key: str
     patches: list[MeasuredOut]
@@ -249,6 +272,8 @@ class PlanOut(BaseModel):
     used: list[UsedOut]
     left_ml: float
     left: LookOut | None
+    spare: list[SpareOut]
+    advice: list[str]
     each_ml: float
 
 

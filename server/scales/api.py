@@ -2,14 +2,18 @@
 
 from typing import Literal
 
+import numpy as np
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Status
 
+from mesotint.mixing.ground import GROUNDS
+from mesotint.mixing.mixture import appearances
 from server.scales import chart, choosing, paper, scale, triangle
 from server.scales.answers import (
     ChartOut,
     CompareOut,
+    GroundOut,
     PartnerOut,
     PlanOut,
     ScaleOut,
@@ -18,6 +22,7 @@ from server.scales.answers import (
     TriangleOut,
     WayOut,
 )
+from server.scales.ends import look_fields
 from server.scales.keeping import copy, keep, mine, sheet_out, summary_out, tick
 from server.scales.kinds import compute
 from server.scales.models import Sheet
@@ -39,6 +44,15 @@ router = Router(tags=["scales"])
 
 def _mine(request: HttpRequest, sheet_id: int) -> Sheet:
     return get_object_or_404(mine(request.user), pk=sheet_id)
+
+
+@router.get("/grounds", response=list[GroundOut])
+def grounds(request: HttpRequest) -> list[GroundOut]:
+    """What a wash may be laid on, beside any colour."""
+    looks = appearances(np.array(list(GROUNDS.values())))
+    return [
+        GroundOut(word=word, **look_fields(look)) for word, look in zip(GROUNDS, looks, strict=True)
+    ]
 
 
 @router.post("/compute/scale", response=ScaleOut)

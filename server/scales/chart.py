@@ -56,7 +56,7 @@ class Asked:
     def need(self, fewest: int, most: int, what: str) -> None:
         """Refuse a number of ends that the chart cannot be made of."""
         if not fewest <= len(self.ends) <= most:
-            raise InputError(f"ends: {what}", "ends")
+            raise InputError(what, "ends")
 
     def darkener(self) -> Paint:
         """What darkens."""
@@ -69,7 +69,7 @@ def _openings(asked: Asked) -> list[str]:
 
 
 def _complement(asked: Asked) -> Grid:
-    asked.need(2, 2, "a complement chart takes two tubes.")
+    asked.need(2, 2, "A complement chart takes two tubes.")
     trail = Trail(asked.ends[0], asked.ends[1], 0.0, asked.viewing)
     scale = Scale(trail, asked.request.count)
     rows = core.complement_chart(scale, asked.request.openings)
@@ -79,10 +79,10 @@ def _complement(asked: Asked) -> Grid:
 
 
 def _browns(asked: Asked) -> Grid:
-    asked.need(2, 6, "a brown chart takes two to six tubes; three primaries are usual.")
+    asked.need(2, 6, "A brown chart takes two to six tubes; three primaries are usual.")
     base = asked.request.base or [1.0] * len(asked.ends)
     if len(base) != len(asked.ends):
-        raise InputError("base: give parts for every tube of the base.", "base")
+        raise InputError("Give parts for every tube of the base.", "base")
     rows = core.brown_chart(
         dict(zip(asked.ends, base, strict=True)),
         whites=asked.request.openings,
@@ -95,7 +95,7 @@ def _browns(asked: Asked) -> Grid:
 
 
 def _values(asked: Asked) -> Grid:
-    asked.need(1, 1, "a value scale takes one dark: a black, or a mixture.")
+    asked.need(1, 1, "A value scale takes one dark: a black, or a mixture.")
     cells = core.value_scale(asked.ends[0], asked.request.count, viewing=asked.viewing)
     labels = [cell.label for cell in cells]
     return Grid(f"Values of {asked.ends[0].name.lower()}", [cells], [asked.ends[0].name], labels)

@@ -76,7 +76,7 @@ def _fix_out(partner: core.Partner, box: PaintBox) -> FixOut | None:
     if fix is None or line is None or partner.lean is None:
         return None
     return FixOut(
-        tube=box.tube_of[fix.paint.key],
+        tube=box.tube_of[fix.paint.key] if fix.owned else None,
         parts=fix.parts,
         chroma=fix.chroma,
         says=fix.in_words(partner.lean),

@@ -9,9 +9,10 @@ from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing.mixture import Appearance, Viewing, appearances
 from mesotint.mixing.muting import BLACK_FAMILIES
 from mesotint.mixing.partners import Line
+from mesotint.mixing.traces import touch
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, mixed_tube
-from mesotint.planning.instructions import MIXTURE_FAMILY
+from mesotint.planning.making import MIXTURE_FAMILY
 from mesotint.planning.patch import Patch
 from server.painters.models import Painter
 from server.scales.answers import LineOut, LookOut, PaintRef, PartOut
@@ -39,8 +40,8 @@ def ends_of(asked: ScaleIn | TriangleIn | ChartIn) -> list[EndIn]:
 
 
 def viewing_of(asked: Seen) -> Viewing:
-    """Medium, finish and light of a request."""
-    return Viewing(asked.medium, asked.finish, asked.light)
+    """Medium, finish, light and ground of a request."""
+    return Viewing(asked.medium, asked.finish, asked.light, ground=asked.ground)
 
 
 def box_of(painter: Painter, ends: Iterable[EndIn] = ()) -> PaintBox:
@@ -131,15 +132,27 @@ def patch_fields(
         **look_fields(patch.appearance),
         "opened_srgb": patch.opened_srgb,
         "label": label,
-        "parts": [
-            PartOut(key=paint.key, name=paint.name, exact=exact, whole=whole)
-            for paint, exact, whole in zip(paints, patch.parts, patch.whole.parts, strict=True)
-            if absent or exact > 0
-        ],
-        "measurable": patch.whole.measurable,
+        "parts": parts_out(paints, patch, absent=absent),
         "rounding_delta_e": patch.whole.cost_delta_e,
         "uncertainty_delta_e": patch.uncertainty,
     }
+
+
+def parts_out(paints: Sequence[Paint], patch: Patch, *, absent: bool = True) -> list[PartOut]:
+    """The parts of a patch; paints that are absent from it are told or left out."""
+    return [
+        part_out(paint.key, paint.name, exact, whole, of)
+        for paint, exact, whole, of in zip(
+            paints, patch.parts, patch.whole.parts, patch.whole.touches, strict=True
+        )
+        if absent or exact > 0
+    ]
+
+
+def part_out(key: str, name: str, exact: float, whole: int, touch_of: int) -> PartOut:
+    """One part of a patch, as a painter would measure it."""
+    says = touch(touch_of) if touch_of else str(whole)
+    return PartOut(key=key, name=name, exact=exact, whole=whole, touch=touch_of, says=says)
 
 
 def line_fields(labs: Array, opened: Array) -> dict[str, Any]:

@@ -14,13 +14,12 @@ from server.painters.kept import reopened
 from server.painters.models import Painter
 from server.scales.answers import (
     LookOut,
-    PartOut,
     SavedPatchOut,
     SheetOut,
     SummaryOut,
     TicksOut,
 )
-from server.scales.ends import ends_of
+from server.scales.ends import ends_of, part_out
 from server.scales.kinds import AnyRequest, compute
 from server.scales.made import Made
 from server.scales.models import Patch, PatchPart, Sheet, SheetTube
@@ -46,7 +45,7 @@ def keep(painter: Painter, asked: SheetIn, sheet: Sheet | None = None) -> Sheet:
     """Save a sheet, new or again. One that was changed elsewhere meanwhile is a `Conflict`."""
     name = asked.name.strip()
     if not name:
-        raise InputError("name: give the sheet a name to find it by.", "name")
+        raise InputError("Give the sheet a name to find it by.", "name")
     made = compute(painter, asked.request)
     if sheet is None:
         sheet = Sheet(painter=painter)
@@ -101,9 +100,12 @@ def _keep_patches(sheet: Sheet, made: Made, notes: dict[int, str]) -> None:
             paint_name=paint.name[:200],
             exact=exact,
             whole=whole,
+            touch=of,
         )
         for place, patch in enumerate(made.patches)
-        for paint, exact, whole in zip(made.paints, patch.parts, patch.whole.parts, strict=True)
+        for paint, exact, whole, of in zip(
+            made.paints, patch.parts, patch.whole.parts, patch.whole.touches, strict=True
+        )
         if exact > 0
     )
 
@@ -203,12 +205,7 @@ def sheet_out(sheet: Sheet) -> SheetOut:
                 **look.model_dump(),
                 label=patch.label,
                 parts=[
-                    PartOut(
-                        key=part.paint_key,
-                        name=part.paint_name,
-                        exact=part.exact,
-                        whole=part.whole,
-                    )
+                    part_out(part.paint_key, part.paint_name, part.exact, part.whole, part.touch)
                     for part in patch.parts.all()
                 ],
                 rounding_delta_e=patch.rounding_delta_e,

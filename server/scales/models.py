@@ -60,13 +60,14 @@ class Patch(models.Model):
 
 
 class PatchPart(models.Model):
-    """How much of one paint is in a patch: exact, and in whole parts."""
+    """How much of one paint is in a patch: exact, and in whole parts, or a touch of 1 in some."""
 
     patch = models.ForeignKey(Patch, models.CASCADE, related_name="parts")
     paint_key = models.CharField(max_length=200)
     paint_name = models.CharField(max_length=200)
     exact = models.FloatField()
     whole = models.PositiveIntegerField()
+    touch = models.PositiveIntegerField(default=0)
 
     class Meta:
         ordering = ("id",)

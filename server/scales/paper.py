@@ -127,7 +127,11 @@ def _text(x: float, y: float, told: str, size: float, width: float, **look: Any)
 
 
 def _parts(patch: SavedPatchOut) -> list[str]:
-    return [f"{part.whole} {part.name}" for part in patch.parts if part.whole]
+    return [
+        f"{part.name}, {part.says}" if part.touch else f"{part.whole} {part.name}"
+        for part in patch.parts
+        if part.whole or part.touch
+    ]
 
 
 def _head(sheet: Printed, width: float, height: float, page: int, pages: int) -> Group:

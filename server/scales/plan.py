@@ -6,16 +6,19 @@ from typing import Any
 
 import numpy as np
 
-from mesotint.planning.instructions import Line, Measure, Used, instructions, number_in_steps
-from mesotint.planning.tools import Tool, measured, tool_of, volume_for_area
+from mesotint.planning.instructions import Instructions, Line, Measure, Used, instructions
+from mesotint.planning.making import number_in_steps
+from mesotint.planning.measuring import measured
+from mesotint.planning.tools import Tool, tool_of, volume_for_area
 from server.scales.answers import (
     AmountOut,
     MeasuredOut,
     PlanLineOut,
     PlanOut,
+    SpareOut,
     UsedOut,
 )
-from server.scales.ends import look_out
+from server.scales.ends import look_out, parts_out
 from server.scales.made import Made
 from server.scales.requests import MeasureIn
 
@@ -44,7 +47,7 @@ def plan_out(made: Made, measure: MeasureIn) -> PlanOut:
     )
     patches = []
     for row in parts.tolist():
-        found = measured(row, made.paints, each, tool, made.viewing.lightener, made.viewing)
+        found = measured(row, made.paints, each, tool, made.viewing)
         patches.append(
             MeasuredOut(
                 amounts=[
@@ -65,22 +68,37 @@ def plan_out(made: Made, measure: MeasureIn) -> PlanOut:
         used=[UsedOut(**used_fields(used, tool)) for used in told.used],
         left_ml=told.left_ml,
         left=look_out(told.left) if told.left else None,
+        spare=spare_out(told),
+        advice=list(told.advice),
         each_ml=each,
     )
+
+
+def spare_out(told: Instructions) -> list[SpareOut]:
+    """What is left of what was mixed beforehand, as the API tells it."""
+    return [SpareOut(name=spare.name, volume_ml=spare.volume_ml) for spare in told.spare]
 
 
 def _in_parts(made: Made, measure: MeasureIn) -> PlanOut:
     """The plan of a painter who measures by eye: whole parts of each patch by itself."""
     lines, patches = [], []
     for label, patch in zip(made.labels, made.patches, strict=True):
+        parts = [part for part in parts_out(made.paints, patch) if part.whole or part.touch]
         amounts = [
-            AmountOut(name=paint.name, says=f"{whole} {'part' if whole == 1 else 'parts'}")
-            for paint, whole in zip(made.paints, patch.whole.parts, strict=True)
-            if whole
+            AmountOut(
+                name=part.name,
+                says=part.says
+                if part.touch
+                else f"{part.whole} {'part' if part.whole == 1 else 'parts'}",
+            )
+            for part in parts
         ]
         patches.append(MeasuredOut(amounts=amounts, cost_delta_e=patch.whole.cost_delta_e))
         heading = label[0].upper() + label[1:]
-        lines += [Line(heading, f"{amount.says} {amount.name}") for amount in amounts]
+        lines += [
+            Line(heading, f"{part.name}, {part.says}" if part.touch else f"{told.says} {told.name}")
+            for part, told in zip(parts, amounts, strict=True)
+        ]
     each = volume_ml(measure)
     parts = np.array([patch.parts for patch in made.patches])
     used = (parts / parts.sum(axis=1, keepdims=True)).sum(axis=0) * each
@@ -96,6 +114,8 @@ def _in_parts(made: Made, measure: MeasureIn) -> PlanOut:
         ],
         left_ml=0.0,
         left=None,
+        spare=[],
+        advice=[],
         each_ml=each,
     )
 

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from mesotint.mixing.ground import USUAL_GROUND
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.painters.kept import NAME_LENGTH
@@ -43,6 +44,9 @@ class Seen(BaseModel):
     medium: Literal["opaque", "wash"] = "opaque"
     finish: Literal["gloss", "satin", "matte"] = "satin"
     light: Light = "D65"
+    ground: str = Field(
+        USUAL_GROUND, max_length=40, description="What a wash is laid on: a word, or a colour."
+    )
 
 
 class ThirdIn(BaseModel):

@@ -4,7 +4,7 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from mesotint.colour.words import lean, miss_in_words
+from mesotint.colour.words import lean
 from mesotint.mixing.trail import Hold, Third, Trail
 from mesotint.paints.library import Paint, library, mixed_tube
 from mesotint.planning import scale as core
@@ -62,7 +62,7 @@ def compute(painter: Painter, asked: ScaleIn) -> Computed:
         labels=tuple(f"step {i + 1}" for i in range(len(steps))),
         patches=tuple(steps),
         columns=len(steps),
-        summary=miss_in_words(trail.lab(np.array(trail.neutral_share))),
+        summary=trail.miss,
         ingredients=ingredients_of(box, ends_of(asked)),
     )
     return Computed(made, trail, scale, steps)

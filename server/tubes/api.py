@@ -111,7 +111,7 @@ def change_tube(request: HttpRequest, tube_id: int, payload: TubeChange) -> Tube
     changed = payload.dict(exclude_unset=True)
     for name, value in changed.items():
         if value is None and name not in ("size_ml", "left_ml"):
-            raise InputError(f"{name}: leave it out, or give it a value.", name)
+            raise InputError(f"Leave out “{name.replace('_', ' ')}”, or give it a value.", name)
         setattr(found, name, value.strip() if name == "label" else value)
     found.save(update_fields=list(changed))
     return tube_detail(found)
@@ -226,7 +226,7 @@ def drop_calibration(request: HttpRequest, tube_id: int) -> TubeDetailOut:
     """Let a tube be what its label says again; its readings stay."""
     found = _mine(request, tube_id)
     if not found.paint_key and not found.recipe.exists():
-        raise InputError("tube: only its readings tell what it is.", "tube")
+        raise InputError("Only its readings tell what this tube is.", "tube")
     found.calibration = None
     found.save(update_fields=["calibration"])
     return tube_detail(found)
@@ -312,12 +312,12 @@ def change_box(request: HttpRequest, box_id: int, payload: BoxIn) -> BoxOut:
 def _kept(request: HttpRequest, box: Box, payload: BoxIn) -> BoxOut:
     name = payload.name.strip()
     if not name:
-        raise InputError("name: give the box a name.", "name")
+        raise InputError("Give the box a name.", "name")
     box.name, box.selection = name, payload.selection
     box.save()
     mine = Tube.objects.filter(painter=request.user, pk__in=payload.tubes)
     if mine.count() != len(set(payload.tubes)):
-        raise InputError("tubes: one of them is not in your studio.", "tubes")
+        raise InputError("One of the tubes is not in your studio.", "tubes")
     box.tubes.set(mine)
     return _box_out(box)
 

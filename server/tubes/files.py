@@ -99,7 +99,7 @@ def _optics_for(tube: Tube, found: Optics) -> str:
     if len(found) == 1:
         return next(iter(found))
     raise InputError(
-        f"file: it has {len(found)} paints, and none of them is this tube's; take one out.", "file"
+        f"The file has {len(found)} paints, and none of them is this tube's; take one out.", "file"
     )
 
 

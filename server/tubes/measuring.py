@@ -3,6 +3,7 @@
 import re
 import time
 from collections.abc import Sequence
+from dataclasses import replace
 
 import numpy as np
 
@@ -15,10 +16,11 @@ from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Calibration, calibrate, nearest_paint
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.stray import Doubts
 from server.painters.models import Painter
 from server.tubes.models import Desk, Reading, Tube
 from server.tubes.schemas import CalibrationOut, CalibrationRowOut, InstrumentOut, chip_out
-from server.tubes.services import labelled_paint, paint_in
+from server.tubes.services import labelled_paint, own_key, paint_in
 from server.tubes.told import core_reading, trust
 
 MOST_READINGS = 200
@@ -35,11 +37,9 @@ def colour_typed(text: str) -> Array:
         try:
             lab = np.array([float(found[i]) for i in (1, 2, 3)])
         except ValueError:
-            raise InputError("colour: write L*, a* and b*, as 52 -3 -30.", "colour") from None
+            raise InputError("Write L*, a* and b*, as 52 -3 -30.", "colour") from None
         if not 0 <= lab[0] <= 100 or np.abs(lab[1:]).max() > 150:
-            raise InputError(
-                "colour: L* lies between 0 and 100, a* and b* between -150 and 150.", "colour"
-            )
+            raise InputError("L* lies between 0 and 100, a* and b* between -150 and 150.", "colour")
         return lab
     if re.fullmatch(r"\s*#?[0-9a-fA-F]{6}\s*", text):
         return lab_from_hex(text)
@@ -47,7 +47,7 @@ def colour_typed(text: str) -> Array:
         return np.asarray(lab_from_munsell(parse(text)))
     except InputError as error:
         raise InputError(
-            f"colour: {error.message} Or write CIELAB, as 52 -3 -30, or a code such as #8a7f72.",
+            f"{error.message} Or write CIELAB, as 52 -3 -30, or a code such as #8a7f72.",
             "colour",
         ) from None
 
@@ -61,7 +61,7 @@ def keep_readings(
     """Keep readings of a tube, alone or with other tubes by key and parts."""
     if tube.readings.count() + len(readings) > MOST_READINGS:
         raise InputError(
-            f"readings: a tube takes at most {MOST_READINGS}; take some old ones out.", "readings"
+            f"A tube takes at most {MOST_READINGS}; take some old ones out.", "readings"
         )
     return [
         Reading.objects.create(
@@ -79,9 +79,49 @@ def keep_readings(
 
 
 def calibrated(tube: Tube) -> Calibration:
-    """What a tube's readings make of it."""
-    rows = list(tube.readings.all())
-    return calibrate([core_reading(row) for row in rows], labelled_paint(tube))
+    """What a tube's readings make of it.
+
+    Where it was read in mixtures, the other tubes are unknowns as well, and what was read of them
+    tells too: whichever tube is calibrated, a reading counts once.
+    """
+    read = _read_together(tube)
+    bases = {found.pk: _base_of(found, rows) for found, rows in read.items()}
+    paints = {found.pk: _as_its_own(found, bases[found.pk]) for found in read}
+    (paint, readings), *others = (
+        (paints[found.pk], [core_reading(row, paints.get) for row in rows])
+        for found, rows in read.items()
+    )
+    found = calibrate(readings, paint, alongside=others)
+    base_key = bases[tube.pk].key
+    return replace(found, paint=replace(found.paint, key=base_key), base_key=base_key)
+
+
+def _read_together(tube: Tube) -> dict[Tube, list[Reading]]:
+    """A tube and those that were read in mixtures with it, each with its readings."""
+    found: dict[Tube, list[Reading]] = {}
+    to_do = [tube]
+    while to_do:
+        rows = list(to_do[0].readings.all())
+        found[to_do.pop(0)] = rows
+        named = {pk for row in rows for pk, _ in row.others} - {known.pk for known in found}
+        waiting = {waits.pk for waits in to_do}
+        to_do += Tube.objects.filter(pk__in=named - waiting).select_related("calibration")
+    return found
+
+
+def _base_of(tube: Tube, rows: Sequence[Reading]) -> Paint:
+    """What a tube's label says of it, or else the library paint its readings are nearest to."""
+    if (labelled := labelled_paint(tube)) is not None:
+        return labelled
+    alone = [row for row in rows if not row.others]
+    return nearest_paint([core_reading(row) for row in alone or rows])
+
+
+def _as_its_own(tube: Tube, paint: Paint) -> Paint:
+    """A paint as that of one tube: two tubes of one pigment stray each by itself."""
+    key = own_key(tube)
+    names = tuple(f"{key}/{name}" for name in paint.doubts.names)
+    return replace(paint, key=key, doubts=Doubts(names, paint.doubts.moves))
 
 
 def calibration_out(tube: Tube, found: Calibration) -> CalibrationOut:
@@ -120,7 +160,7 @@ def desk_of(painter: Painter) -> Desk:
 def instrument_of(desk: Desk) -> SimulatedColorimeter:
     """The instrument on a desk; `InputError` where it is off."""
     if desk.instrument_on_s is None:
-        raise InputError("instrument: it is off; switch it on first.", "instrument")
+        raise InputError("The instrument is off; switch it on first.", "instrument")
     return SimulatedColorimeter(desk.instrument_on_s, desk.instrument_tile_s)
 
 

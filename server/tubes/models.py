@@ -64,13 +64,18 @@ class Reading(models.Model):
 
 
 class Calibration(models.Model):
-    """What a tube's readings made of its paint, kept for what was computed with it."""
+    """What a tube's readings made of its paint, kept for what was computed with it.
+
+    `doubt_names` tell which of its doubts it has in common with other tubes of the same readings;
+    older rows have none, and share none.
+    """
 
     tube = models.ForeignKey(Tube, models.CASCADE, related_name="calibrations")
     base_key = models.CharField(max_length=64)
     absorption = models.JSONField()
     scattering = models.JSONField()
     doubts = models.JSONField()
+    doubt_names = models.JSONField(default=list)
     readings = models.PositiveSmallIntegerField()
     created = models.DateTimeField(auto_now_add=True)
 

@@ -15,6 +15,7 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, appearances
 from mesotint.optics.grid import BANDS
 from mesotint.paints import calibration as core
 from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
+from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.painters.models import Painter
 from server.tubes.models import Calibration, Desk, Tube
@@ -67,7 +68,7 @@ def labelled_paint(tube: Tube) -> Paint | None:
     if tube.paint_key:
         return _named(library().paint(tube.paint_key), named)
     recipe = tuple((part.paint_key, part.parts) for part in tube.recipe.all())
-    return _mixed(f"tube{tube.pk}", named or "Mixed tube", recipe) if recipe else None
+    return _mixed(own_key(tube), named or "Mixed tube", recipe) if recipe else None
 
 
 def paint_in(tube: Tube) -> Paint:
@@ -75,17 +76,25 @@ def paint_in(tube: Tube) -> Paint:
     labelled, found = labelled_paint(tube), tube.calibration
     if found is None:
         if labelled is None:
-            raise InputError(f"{tube.label}: nothing tells its colour; read it first.", "tube")
+            raise InputError(f"Nothing tells the colour of “{tube.label}”; read it first.", "tube")
         return labelled
     base = labelled or library().paint(found.base_key)
     optics = (found.absorption, found.scattering, found.doubts)
+    key = own_key(tube)
+    names = found.doubt_names or [f"{key}/{found.pk}/{i}" for i in range(len(found.doubts))]
     return _calibrated(
         base,
-        f"tube{tube.pk}",
+        key,
         tube.label.strip() or base.name,
         tuple(np.array(values, dtype=np.float64).tobytes() for values in optics),
+        tuple(names),
         found.readings,
     )
+
+
+def own_key(tube: Tube) -> str:
+    """Key of a paint that is this tube's alone."""
+    return f"tube{tube.pk}"
 
 
 # A paint is the same one while nothing of its tube changes, so that the core knows what it has
@@ -103,7 +112,12 @@ def _mixed(key: str, name: str, recipe: tuple[tuple[str, float], ...]) -> Paint:
 
 @lru_cache(maxsize=PAINTS_KNOWN)
 def _calibrated(
-    base: Paint, key: str, name: str, optics: tuple[bytes, ...], readings: int
+    base: Paint,
+    key: str,
+    name: str,
+    optics: tuple[bytes, ...],
+    doubt_names: tuple[str, ...],
+    readings: int,
 ) -> Paint:
     absorption, scattering, doubts = (np.frombuffer(values) for values in optics)
     return replace(
@@ -112,7 +126,7 @@ def _calibrated(
         name=name,
         absorption=absorption,
         scattering=scattering,
-        doubts=doubts.reshape(-1, 2, BANDS),
+        doubts=Doubts(doubt_names, doubts.reshape(-1, 2, BANDS)),
         origin=_origin(readings),
         recipe=(),
     )
@@ -180,7 +194,8 @@ def keep_calibration(tube: Tube, found: core.Calibration, readings: int) -> Cali
         base_key=found.base_key,
         absorption=found.paint.absorption.tolist(),
         scattering=found.paint.scattering.tolist(),
-        doubts=found.paint.doubts.tolist(),
+        doubts=found.paint.doubts.moves.tolist(),
+        doubt_names=list(found.paint.doubts.names),
         readings=readings,
     )
     tube.calibration = kept

@@ -1,6 +1,6 @@
 """Tubes and readings as the API tells them."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from typing import Any
 
 import numpy as np
@@ -133,16 +133,22 @@ def _says(paint: Paint, known: Character) -> list[str]:
     return told
 
 
-def core_reading(row: Reading) -> CoreReading:
-    """A row as a reading of the core."""
+def core_reading(
+    row: Reading, paint_of: Callable[[int], Paint | None] | None = None
+) -> CoreReading:
+    """A row as a reading of the core; `paint_of` tells what the other tubes in it hold, where that
+    is not what they are taken to hold now."""
     spectrum = None if row.reflectance is None else np.array(row.reflectance)
     parts = dict(row.others)
-    tubes = Tube.objects.filter(pk__in=parts).select_related("calibration") if parts else ()
+    if paint_of is None:
+        tubes = Tube.objects.filter(pk__in=parts).select_related("calibration") if parts else ()
+        paint_of = {tube.pk: paint_in(tube) for tube in tubes}.get
+    others = ((paint_of(tube), amount) for tube, amount in parts.items())
     return CoreReading(
         row.white_parts,
         np.array([row.lightness, row.a, row.b]),
         spectrum,
-        tuple((paint_in(tube), parts[tube.pk]) for tube in tubes),
+        tuple((paint, amount) for paint, amount in others if paint is not None),
     )
 
 

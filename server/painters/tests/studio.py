@@ -47,4 +47,6 @@ class StudioTest(TestCase):
         """The answer is a problem of this status, and says this."""
         self.assertEqual(answer[0], status, answer[1])
         self.assertEqual(answer[1]["status"], status)
-        self.assertIn(told, answer[1]["detail"])
+        self.assertIn(told.casefold(), f"{answer[1]['detail']} {answer[1].get('field')}".casefold())
+        # No message begins with the name of a field.
+        self.assertNotRegex(answer[1]["detail"], r"^[a-z_.]+: ")

@@ -199,7 +199,7 @@ class CarriedTest(YardTest):
             b"[1]": "no painting",
             json.dumps({**written, "version": 9}).encode(): "later version",
             json.dumps({**written, "box": None}).encode(): "missing",
-            json.dumps({**written, "painting": {"passages": 3}}).encode(): "file: passages",
+            json.dumps({**written, "painting": {"passages": 3}}).encode(): "passages",
             json.dumps({**written, "versions": [3]}).encode(): "versions",
             json.dumps({**written, "optics": []}).encode(): "optics",
         }
@@ -268,6 +268,6 @@ class SourceTest(YardTest):
     def test_what_cannot_be_a_mixture_is_said(self) -> None:
         empty = self.send("post", "piles", {"target": {"colour": "N 5"}})[1]
         self.assert_problem(self.find(pile=empty["id"]), 422, "mix it first")
-        self.assert_problem(self.find(), 422, "where it comes from")
+        self.assert_problem(self.find(), 422, "where the mixture comes from")
         self.assert_problem(self.find(target={"colour": "drab"}), 422, "CIELAB")
         self.assertEqual(self.find(pile=10**6)[0], 404)

@@ -14,7 +14,7 @@ SIDE = 60
 
 def picture(*labs: tuple[float, float, float]) -> Image.Image:
     """Patches of these colours beside each other."""
-    codes = np.rint(srgb_from_lab(np.array(labs or PATCHES))[0] * 255).astype(np.uint8)
+    codes = np.rint(srgb_from_lab(np.array(labs or PATCHES)) * 255).astype(np.uint8)
     return Image.fromarray(np.repeat(np.repeat(codes[None], SIDE, 0), SIDE, 1))
 
 

@@ -13,7 +13,6 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.mixing.palette import Added, Carried, Palette
 from mesotint.paints.library import library
 from mesotint.planning.charts import receded
-from mesotint.planning.tools import density_g_per_ml
 from server.painters.tests.studio import StudioTest
 from server.piles import recall
 from server.piles.models import PileEvent, SavedMixture
@@ -212,7 +211,7 @@ class MovesTest(PaletteTest):
         pile = self.send("post", "piles", {"target": {"colour": "5YR 4/4"}})[1]
         for measure, amount, ml in (
             ("ml", 2.0, 2.0),
-            ("grams", 1.9, 1.9 / density_g_per_ml(PAINT("PO20"))),
+            ("grams", 1.9, 1.9 / PAINT("PO20").density_g_per_ml),
             ("drops", 20.0, 1.0),
             ("ribbon", 10.0, 10 / (1000 / (np.pi * 25 / 4))),
         ):
@@ -247,7 +246,7 @@ class InstrumentsTest(PaletteTest):
             step = told["steps"][0]
             self.assertAlmostEqual(step["mass_g"], 3.14, delta=0.011)
             self.assertAlmostEqual(
-                step["volume_ml"] * density_g_per_ml(PAINT("PO20")), step["mass_g"]
+                step["volume_ml"] * PAINT("PO20").density_g_per_ml, step["mass_g"]
             )
             self.assertEqual(self.send("get", "gram-scale")[1]["shown_g"], 0.0)
             self.send("post", "gram-scale/put", {"mass_g": 500})

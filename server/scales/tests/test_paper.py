@@ -44,7 +44,11 @@ class PaperTest(DeskTest):
             for face in named:
                 self.assertIn(f'font-family: "{face}"', style.text or "")
             for i, patch in enumerate(self.saved["patches"]):
-                parts = ", ".join(f"{p['whole']} {p['name']}" for p in patch["parts"] if p["whole"])
+                parts = ", ".join(
+                    f"{p['name']}, {p['says']}" if p["touch"] else f"{p['whole']} {p['name']}"
+                    for p in patch["parts"]
+                    if p["whole"] or p["touch"]
+                )
                 self.assertIn(f"Step {i + 1}: {parts}", told)
                 self.assertIn(f"{patch['munsell']} · {patch['name']}", told)
             # Every printed patch has an empty box beside it.

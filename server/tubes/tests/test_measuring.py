@@ -117,7 +117,7 @@ class MeasuringTest(StudioTest):
         self.assertEqual(Calibration.objects.count(), 1)
 
     def test_a_poor_set_is_told(self) -> None:
-        self.assert_problem(self.send("get", f"{self.path}/calibration"), 422, "there is none")
+        self.assert_problem(self.send("get", f"{self.path}/calibration"), 422, "no readings")
         self.read(0, "22 14 -44")
         look = self.send("get", f"{self.path}/calibration")[1]
         self.assertIn("Only the masstone", look["remarks"][0])

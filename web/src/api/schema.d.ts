@@ -576,6 +576,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scales/grounds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Grounds
+         * @description What a wash may be laid on, beside any colour.
+         */
+        get: operations["server_scales_api_grounds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scales/compute/scale": {
         parameters: {
             query?: never;
@@ -2151,6 +2171,26 @@ export interface components {
             readings: number;
         };
         /**
+         * GroundOut
+         * @description Something to paint on, and how it looks bare.
+         */
+        GroundOut: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** In Gamut */
+            in_gamut: boolean;
+            /** Lab */
+            lab: number[];
+            /** Munsell */
+            munsell: string;
+            /** Name */
+            name: string;
+            /** Word */
+            word: string;
+        };
+        /**
          * AheadOut
          * @description The trail with other amounts of its third paint, so that the amount can be dragged.
          */
@@ -2212,7 +2252,9 @@ export interface components {
         };
         /**
          * PartOut
-         * @description How much of one paint a patch holds.
+         * @description How much of one paint a patch holds: exact, in whole parts, or as a touch.
+         *
+         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
          */
         PartOut: {
             /** Key */
@@ -2223,6 +2265,10 @@ export interface components {
             exact: number;
             /** Whole */
             whole: number;
+            /** Touch */
+            touch: number;
+            /** Says */
+            says: string;
         };
         /**
          * ScaleOut
@@ -2266,8 +2312,6 @@ export interface components {
             parts: components["schemas"]["PartOut"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
-            /** Measurable */
-            measurable: boolean;
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Uncertainty Delta E */
@@ -2355,6 +2399,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2467,8 +2517,6 @@ export interface components {
             parts: components["schemas"]["PartOut"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
-            /** Measurable */
-            measurable: boolean;
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Uncertainty Delta E */
@@ -2529,6 +2577,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2592,6 +2646,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             /**
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
@@ -2663,10 +2723,12 @@ export interface components {
         /**
          * FixOut
          * @description The paint that takes a lean out: parts to one of the pair, and what it does.
+         *
+         *     `tube` is none where nothing in the box would; `says` then names what would.
          */
         FixOut: {
             /** Tube */
-            tube: number;
+            tube: number | null;
             /** Parts */
             parts: number;
             /** Chroma */
@@ -2773,6 +2835,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             end: components["schemas"]["EndIn"];
             /**
              * Lightener
@@ -2805,8 +2873,6 @@ export interface components {
             parts: components["schemas"]["PartOut"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
-            /** Measurable */
-            measurable: boolean;
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Uncertainty Delta E */
@@ -2845,6 +2911,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             end: components["schemas"]["EndIn"];
             /** Chroma */
             chroma: number;
@@ -2892,6 +2964,8 @@ export interface components {
         /**
          * PlanOut
          * @description A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart.
+         *
+         *     `advice` says what would do where something cannot be measured so that nothing is seen.
          */
         PlanOut: {
             /** Key */
@@ -2907,8 +2981,22 @@ export interface components {
             /** Left Ml */
             left_ml: number;
             left: components["schemas"]["LookOut"] | null;
+            /** Spare */
+            spare: components["schemas"]["SpareOut"][];
+            /** Advice */
+            advice: string[];
             /** Each Ml */
             each_ml: number;
+        };
+        /**
+         * SpareOut
+         * @description What is left of something that was mixed beforehand.
+         */
+        SpareOut: {
+            /** Name */
+            name: string;
+            /** Volume Ml */
+            volume_ml: number;
         };
         /**
          * UsedOut
@@ -3181,7 +3269,8 @@ export interface components {
          * AdviceOut
          * @description One addition that would help: how much in all, how much of it first, and what it does.
          *
-         *     It comes from a tube or from a pot. The amounts are told in every measure.
+         *     It comes from a tube or from a pot. The amounts are told in every measure; `touch` is not empty
+         *     for a trace.
          */
         AdviceOut: {
             /** Srgb */
@@ -3214,6 +3303,8 @@ export interface components {
             first_measured: {
                 [key: string]: string;
             };
+            /** Touch */
+            touch: string;
             /** Says */
             says: string;
         };
@@ -3247,6 +3338,8 @@ export interface components {
         /**
          * PileAdviceOut
          * @description What is wrong with a pile, what waits, and what to add.
+         *
+         *     `fresh` is what a fresh pile is mixed from, where correcting this one would take litres.
          */
         PileAdviceOut: {
             /** Wrong */
@@ -3255,6 +3348,8 @@ export interface components {
             waits: boolean;
             /** Additions */
             additions: components["schemas"]["AdviceOut"][];
+            /** Fresh */
+            fresh: components["schemas"]["AdviceOut"][];
             /** Delta E Now */
             delta_e_now: number | null;
             /** Delta E Then */
@@ -3813,6 +3908,7 @@ export interface components {
          * @description A painting as computed: its passages, what the eye will see, and the mother's work.
          *
          *     `apart` are pairs of passages that touch in the painting and could not in the patchwork.
+         *     `together` says why it needs no mother; empty where it may.
          */
         HarmonyOut: {
             /** Passages */
@@ -3823,16 +3919,27 @@ export interface components {
             after: components["schemas"]["SeenOut"] | null;
             mother: components["schemas"]["MotherOut"] | null;
             judged: components["schemas"]["JudgedOut"] | null;
+            /** Together */
+            together: string;
         };
         /**
          * JudgedOut
-         * @description What unity costs: hue spread in degrees before and after, shares kept, and what gives way.
+         * @description What unity costs: hue spread in degrees before and after, how far the painting moves by area
+         *     (CIEDE2000), shares kept, and what gives way.
          */
         JudgedOut: {
             /** Spread Before */
             spread_before: number;
             /** Spread After */
             spread_after: number;
+            /** Halved */
+            halved: boolean;
+            /** Movement */
+            movement: number;
+            /** Movement Says */
+            movement_says: string;
+            /** Chroma Says */
+            chroma_says: string;
             /** Chroma Kept */
             chroma_kept: number;
             /** Contrast Kept */
@@ -3962,6 +4069,12 @@ export interface components {
              * @enum {string}
              */
             light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
             /** Passages */
             passages: components["schemas"]["PassageIn"][];
             /**
@@ -4058,13 +4171,21 @@ export interface components {
         };
         /**
          * CandidateOut
-         * @description One colour that may be the mother, at the least pull that halves the hue spread.
+         * @description One colour that may be the mother, at its usual pull.
          */
         CandidateOut: {
             /** Spread Before */
             spread_before: number;
             /** Spread After */
             spread_after: number;
+            /** Halved */
+            halved: boolean;
+            /** Movement */
+            movement: number;
+            /** Movement Says */
+            movement_says: string;
+            /** Chroma Says */
+            chroma_says: string;
             /** Chroma Kept */
             chroma_kept: number;
             /** Contrast Kept */
@@ -4092,6 +4213,17 @@ export interface components {
             most_share: number;
         };
         /**
+         * CandidatesOut
+         * @description What may be the mother, the one that costs least first; none where `together` says that the
+         *     painting needs none.
+         */
+        CandidatesOut: {
+            /** Together */
+            together: string;
+            /** Mothers */
+            mothers: components["schemas"]["CandidateOut"][];
+        };
+        /**
          * SchoolOut
          * @description What one school makes of the painting; `mixtures` where new ones can be mixed from tubes.
          */
@@ -4100,6 +4232,14 @@ export interface components {
             spread_before: number;
             /** Spread After */
             spread_after: number;
+            /** Halved */
+            halved: boolean;
+            /** Movement */
+            movement: number;
+            /** Movement Says */
+            movement_says: string;
+            /** Chroma Says */
+            chroma_says: string;
             /** Chroma Kept */
             chroma_kept: number;
             /** Contrast Kept */
@@ -4141,6 +4281,10 @@ export interface components {
             lines: components["schemas"]["PlanLineOut"][];
             /** Used */
             used: components["schemas"]["TubeNeedOut"][];
+            /** Spare */
+            spare: components["schemas"]["SpareOut"][];
+            /** Advice */
+            advice: string[];
             /** Mother Ml */
             mother_ml: number;
             /** Total Ml */
@@ -5193,6 +5337,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_scales_api_grounds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GroundOut"][];
+                };
             };
         };
     };
@@ -6328,7 +6492,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CandidateOut"][];
+                    "application/json": components["schemas"]["CandidatesOut"];
                 };
             };
         };

@@ -6,6 +6,7 @@ import type { Me } from "../api/client";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
+import { DIFFERENCES } from "../ui/difference";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../ui/neutrals";
 import { Panel } from "../ui/Panel";
 import { type KeyAction, useKeys } from "./keys";
@@ -143,12 +144,25 @@ function KeyHelp({
 }) {
   const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
   return (
-    <Panel open={open} onClose={onClose} title="Keys">
+    <Panel open={open} onClose={onClose} title="Keys and figures" wide>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
         {rows.map(([key, says]) => (
           <div key={key} className="contents">
             <dt className="font-bold">{key}</dt>
             <dd>{says}</dd>
+          </div>
+        ))}
+      </dl>
+      <h3 className="pt-5 pb-1 font-bold">How far two colours are apart: ΔE</h3>
+      <p className="max-w-prose pb-2">
+        The formula CIEDE2000 counts what an eye sees between two colours. A ± says how far a
+        prediction may be off, two times in three.
+      </p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1" aria-label="Differences in words">
+        {DIFFERENCES.map(([range, word]) => (
+          <div key={range} className="contents">
+            <dt className="font-bold">{range}</dt>
+            <dd>{word}</dd>
           </div>
         ))}
       </dl>

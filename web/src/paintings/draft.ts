@@ -54,6 +54,7 @@ export const EMPTY_PAINTING: Draft = {
   name: "",
   request: {
     medium: "opaque",
+    ground: "bright white",
     passages: [],
     touching: [],
     mother: null,

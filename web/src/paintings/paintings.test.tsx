@@ -93,7 +93,10 @@ const each = (share: number): Harmonised => ({
   way: WAY,
 });
 
-const JUDGED = { spread_before: 100, spread_after: 50, chroma_kept: 0.9, contrast_kept: 1.02 };
+const JUDGED = {
+  ...{ spread_before: 100, spread_after: 50, halved: true, chroma_kept: 0.9, contrast_kept: 1.02 },
+  ...{ movement: 3.2, movement_says: "seen side by side", chroma_says: "10 % of the chroma goes" },
+};
 
 const HARMONY: Harmony = {
   passages: [each(0.1), each(0.2)],
@@ -102,6 +105,7 @@ const HARMONY: Harmony = {
   after: { figures: [], outline: [0, 1] },
   mother: { ...look("#1a2a4a"), title: "Ultramarine", amount: 0.3, curve: CURVE },
   judged: { ...JUDGED, gives_way: [] },
+  together: "",
 };
 
 /** A painting on the bench, and what is done to its request. */
@@ -272,13 +276,18 @@ describe("the slip of the mother", () => {
   });
 
   it("offers mothers, marks the chosen one and what gives way, and takes another", async () => {
-    answerWith(() => ({ body: [candidate(9, "Ultramarine"), candidate(3, "Ochre", ["No."])] }));
+    answerWith(() => ({
+      body: {
+        together: "",
+        mothers: [candidate(9, "Ultramarine"), candidate(3, "Ochre", ["No."])],
+      },
+    }));
     const { props, changes } = shown();
     render(<MotherSlip {...props} />, { wrapper: room() });
     const rows = await screen.findByRole("region", { name: "What may be the mother" });
     const ochre = await within(rows).findByRole("button", { name: /Ochre/ });
     expect(within(rows).getByRole("button", { name: /Ultramarine/ }).ariaPressed).toBe("true");
-    expect(ochre.textContent).toContain("share 0.40\u00a0% to 40\u00a0%");
+    expect(ochre.textContent).toContain("share 1\u00a0in\u00a0250 to 40\u00a0%");
     expect(within(ochre).getByLabelText("wishes that give way")).toBeTruthy();
     await userEvent.click(ochre);
     expect(changes[0]?.mother).toMatchObject({ kind: "tube", id: 3 });
@@ -286,7 +295,7 @@ describe("the slip of the mother", () => {
   });
 
   it("says which wish gives way, and holds a passage where it is", async () => {
-    answerWith(() => ({ body: [] }));
+    answerWith(() => ({ body: { together: "", mothers: [] } }));
     const wish = "Two passages change places in value.";
     const { props, changes } = shown(REQUEST, {
       harmony: { ...HARMONY, judged: { ...JUDGED, gives_way: [wish] } },

@@ -83,10 +83,10 @@ describe("a dragged share", () => {
 });
 
 describe("a share in words", () => {
-  it("is finer where it is small", () => {
+  it("is one part in so many where it is a trace", () => {
     expect([0, 0.0042, 0.052, 0.0998, 0.61].map(percent)).toEqual([
       "0\u00a0%",
-      "0.42\u00a0%",
+      "1\u00a0in\u00a0240",
       "5.2\u00a0%",
       "10\u00a0%",
       "61\u00a0%",

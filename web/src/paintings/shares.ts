@@ -91,8 +91,13 @@ export function lookAt(passage: Harmonised, share: number) {
   };
 }
 
-/** A share as the hand reads it: finer where it is small. */
+/** The share below which a paint is a trace, held to the core's by a test of the server. */
+const TRACE_BELOW = 1 / 40;
+
+/** A share as the hand takes it: a trace is one part in so many. */
 export function percent(share: number): string {
+  if (share > 0 && share < TRACE_BELOW)
+    return `1\u00a0in\u00a0${Number((1 / share).toPrecision(2))}`;
   const value = 100 * share;
-  return `${value === 0 ? "0" : value < 1 ? value.toFixed(2) : value < 9.95 ? value.toFixed(1) : Math.round(value)}\u00a0%`;
+  return `${value === 0 ? "0" : value < 9.95 ? value.toFixed(1) : Math.round(value)}\u00a0%`;
 }

@@ -3,6 +3,7 @@ import { Gauge } from "lucide-react";
 import { useState } from "react";
 import { type Advice, api, got, type Pile } from "../api/client";
 import { Button } from "../ui/Button";
+import { differenceText } from "../ui/difference";
 import { Note } from "../ui/Note";
 import { Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
@@ -92,9 +93,9 @@ function AdviceList({
       </p>
       {advice.delta_e_now !== null && (
         <p className="text-ink-soft text-sm">
-          ΔE {advice.delta_e_now.toFixed(1)} from the target
+          From the target: {differenceText(advice.delta_e_now)}
           {advice.additions.length > 0 &&
-            `; ΔE ${advice.delta_e_then.toFixed(1)} once all of this is in, and ${advice.growth.toFixed(1)} times the paint`}
+            `; once all of this is in ${differenceText(advice.delta_e_then)}, and ${advice.growth.toFixed(1)} times the paint`}
           .
         </p>
       )}
@@ -102,6 +103,19 @@ function AdviceList({
         <Button look="solid" className="mt-1 w-full" disabled={busy} onClick={onAgain}>
           Begin a fresh pile for it
         </Button>
+      )}
+      {advice.fresh.length > 0 && (
+        <ul className="divide-y divide-ink/20" aria-label="A fresh pile">
+          {advice.fresh.map((addition) => (
+            <li key={`${addition.tube} ${addition.pot}`} className="flex gap-2 py-2 leading-snug">
+              <Swatch colour={addition} className="w-11 shrink-0" />
+              <span>
+                <b>{addition.measured[measure]}</b> {addition.label}
+                {addition.touch && <b className="block">{addition.touch}</b>}
+              </span>
+            </li>
+          ))}
+        </ul>
       )}
       <ol className="divide-y divide-ink/20">
         {advice.additions.map((addition, i) => (
@@ -113,6 +127,7 @@ function AdviceList({
               <Swatch colour={addition} className="w-11 shrink-0" />
               <span className="min-w-0 flex-1">
                 <b>{addition.measured[measure]}</b> {addition.label}
+                {addition.touch && <b className="block">{addition.touch}</b>}
                 <span className="block text-ink-soft text-sm">{addition.says}</span>
               </span>
             </span>
@@ -206,7 +221,7 @@ function Before({ pile }: { pile: Pile }) {
           <li key={each.id} className="flex items-center gap-2 py-1 leading-tight">
             <Swatch colour={each} className="h-11 w-11 shrink-0" />
             <span className="min-w-0 flex-1">
-              <b>{each.title}</b>, ΔE {each.away.toFixed(1)} away
+              <b>{each.title}</b>: {differenceText(each.away)}
               <span className="block text-ink-soft text-sm">
                 {each.parts
                   .map((part) => `${(100 * part.share).toFixed(0)} ${part.label}`)

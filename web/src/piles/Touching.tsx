@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Pile } from "../api/client";
 import { useViewing } from "../app/viewing";
+import { differenceText } from "../ui/difference";
 import { Swatch } from "../ui/Swatch";
 import { touchingQuery } from "./queries";
 
@@ -32,7 +33,7 @@ export function Touching({ pile }: { pile: Pile }) {
           {plain
             ? `${plain.munsell}, ${plain.name}; ${pile.volume_ml.toFixed(1)} ml`
             : "nothing yet"}
-          {pile.seen_delta_e !== null && `; measured, ΔE ${pile.seen_delta_e.toFixed(1)} off`}
+          {pile.seen_delta_e !== null && `; measured, ${differenceText(pile.seen_delta_e)} off`}
         </span>
         {pile.target && (
           <span className="flex-1 px-2 py-1">

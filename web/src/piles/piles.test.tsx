@@ -25,6 +25,7 @@ const advised = (tube: number, volume_ml: number, first_ml: number) => ({
   ...LOOK,
   ...{ tube, pot: null, volume_ml, first_ml, label: `tube ${tube}` },
   ...{ measured: told(volume_ml), first_measured: told(first_ml), says: "then it is N 5, grey" },
+  touch: "",
 });
 
 /** A pile as the server would tell it. */
@@ -37,7 +38,13 @@ const pile = (patch: Record<string, unknown> = {}): Pile =>
   }) as unknown as Pile;
 
 const ADVICE = {
-  ...{ wrong: ["too green"], waits: false, says: "It is too green.", start_again: false },
+  ...{
+    wrong: ["too green"],
+    waits: false,
+    says: "It is too green.",
+    start_again: false,
+    fresh: [],
+  },
   ...{ delta_e_now: 4.26, delta_e_then: 0.31, growth: 1.42 },
   additions: [advised(11, 0.3, 0.2), advised(12, 2, 2)],
 };
@@ -209,7 +216,7 @@ describe("the slip of a pile", () => {
     const { onAdd } = slip(pile({ advice: ADVICE }));
     expect(screen.getByTestId("advice").textContent).toBe("It is too green.");
     expect(screen.getByRole("region", { name: "Advice" }).textContent).toContain(
-      "ΔE 4.3 from the target; ΔE 0.3 once all of this is in, and 1.4 times the paint.",
+      "From the target: ΔE\u00a04.3, seen side by side; once all of this is in ΔE\u00a00.3, no eye sees it, and 1.4 times the paint.",
     );
     await userEvent.click(screen.getByRole("button", { name: "Add 0.20 ml first, then look" }));
     await userEvent.click(screen.getByRole("button", { name: "Add 2.0 ml" }));
@@ -277,7 +284,7 @@ describe("the slip of a pile", () => {
     );
     expect(screen.getByTestId("make-up").textContent).toBe("Made of 95 % Orange, 4.7 % Blue.");
     const before = await screen.findByRole("region", { name: "Mixed before" });
-    expect(before.textContent).toContain("Fog bank, ΔE 0.4 away");
+    expect(before.textContent).toContain("Fog bank: ΔE\u00a00.4, no eye sees it");
     expect(before.textContent).not.toContain("Rust");
     await userEvent.click(screen.getByRole("button", { name: /reading of Blue/ }));
     expect(onCalibrate).toHaveBeenCalledWith(2);

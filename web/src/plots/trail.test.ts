@@ -6,8 +6,8 @@ import {
   blendTrails,
   moveAlong,
   nearestShare,
-  pairText,
   partsInWords,
+  partsText,
   roughParts,
   sample,
   sidedChroma,
@@ -72,7 +72,10 @@ describe("moving a step", () => {
 });
 
 describe("what is written on the slip", () => {
-  const part = (name: string, whole: number) => ({ key: name, name, exact: whole, whole });
+  const part = (name: string, whole: number, touch = 0) => ({
+    ...{ key: name, name, exact: whole, whole, touch },
+    says: touch ? `a touch: 1 in ${touch}, let down first` : `${whole}`,
+  });
 
   it("says parts as a hand would measure them", () => {
     expect(roughParts(0)).toBe("1 : 0");
@@ -87,7 +90,15 @@ describe("what is written on the slip", () => {
       parts: [part("Cadmium orange", 4), part("Ultramarine blue", 0), part("White", 1)],
     };
     expect(partsInWords(step)).toBe("4 parts Cadmium orange, 1 part White");
-    expect(pairText(step)).toBe("4 : 0");
+    expect(partsText(step)).toBe("4 : 0 : 1");
+  });
+
+  it("names every paint of a step, and a trace as a touch", () => {
+    const step = { parts: [part("Orange", 1), part("Blue", 0, 280), part("White", 2)] };
+    expect(partsText(step)).toBe("1 : touch : 2");
+    expect(partsInWords(step)).toBe(
+      "1 part Orange, 2 parts White; Blue, a touch: 1 in 280, let down first",
+    );
   });
 });
 

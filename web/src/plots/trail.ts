@@ -115,22 +115,18 @@ export function roughParts(share: number): string {
   return share < 0.5 ? `${shown} : 1` : `1 : ${shown}`;
 }
 
-/** Whole parts of the two ends alone: "4 : 3". */
-export function pairText(step: Pick<Patch, "parts">): string {
-  return partsText({ parts: step.parts.slice(0, 2) });
-}
-
-/** Whole parts of a step in order: "4 : 3", with white last where there is any. */
+/** Whole parts of every paint in order, "4 : 3 : 12", a trace among them as a touch. */
 export function partsText(step: Pick<Patch, "parts">): string {
-  return step.parts.map((p) => p.whole).join(" : ");
+  return step.parts.map((p) => (p.touch ? "touch" : p.whole)).join(" : ");
 }
 
-/** "4 parts Cadmium orange, 3 parts Ultramarine blue". */
+/** "4 parts Cadmium orange, 3 parts Ultramarine blue; Phthalo green, a touch: 1 in 280 …". */
 export function partsInWords(step: Pick<Patch, "parts">): string {
-  return step.parts
+  const parts = step.parts
     .filter((p) => p.whole > 0)
-    .map((p) => `${p.whole} ${p.whole === 1 ? "part" : "parts"} ${p.name}`)
-    .join(", ");
+    .map((p) => `${p.whole} ${p.whole === 1 ? "part" : "parts"} ${p.name}`);
+  const touches = step.parts.filter((p) => p.touch > 0).map((p) => `${p.name}, ${p.says}`);
+  return [parts.join(", "), ...touches].join("; ");
 }
 
 /** Trails of several amounts of a third paint at the same shares, drawn for an amount between. */

@@ -1,10 +1,12 @@
 import { Select } from "../ui/Choice";
+import { Ground } from "./Ground";
 import { MOST_LIGHTENER } from "./sheet/draft";
 
 interface Lightened {
   medium?: "opaque" | "wash";
   lightener?: number;
   hold?: number | null;
+  ground?: string;
 }
 
 type How = "opaque" | "wash" | "held" | "held wash";
@@ -16,17 +18,20 @@ const HOWS: ReadonlyArray<readonly [How, string]> = [
   ["held wash", "Hold a wash's value"],
 ];
 
-/** One control for the medium and what lightens: white, water, or as much as a value takes. */
+/** The medium and what lightens (white, water, or as much as a value takes), and a wash's ground. */
 export function Lightness({
   medium,
   lightener,
   hold,
+  ground,
   holds = true,
   onChange,
 }: {
   medium: "opaque" | "wash";
   lightener: number;
   hold: number | null;
+  /** What a wash is painted on. */
+  ground: string;
   /** Whether a value can be held. */
   holds?: boolean;
   onChange: (patch: Lightened, by: string) => void;
@@ -69,6 +74,7 @@ export function Lightness({
         {held ? <b>{hold}</b> : <b>{lightener}</b>}
         {held ? "" : " : 1"}
       </output>
+      {wash && <Ground ground={ground} onChange={(next) => onChange({ ground: next }, "ground")} />}
     </span>
   );
 }

@@ -1,5 +1,6 @@
 import type { Calibration } from "../api/client";
 import { Button } from "../ui/Button";
+import { differenceText } from "../ui/difference";
 import { Note } from "../ui/Note";
 import { Swatch } from "../ui/Swatch";
 
@@ -28,34 +29,38 @@ export function CalibrationView({
           <tr>
             <th scope="col">Reading</th>
             <th scope="col">{calibration.base} · read · calibrated</th>
-            <th scope="col">ΔE before</th>
-            <th scope="col">after</th>
+            <th scope="col" className="pl-3">
+              off before
+            </th>
+            <th scope="col" className="pl-3">
+              after
+            </th>
           </tr>
         </thead>
         <tbody>
           {calibration.rows.map((row, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
             <tr key={i}>
-              <th scope="row" className="py-1 text-left font-bold">
+              <th scope="row" className="py-1 pr-3 text-left font-bold">
                 {row.name}
               </th>
-              <td className="w-1/2">
+              <td className="w-2/5">
                 <span className="flex">
                   <Swatch colour={row.before} className="h-11 flex-1" />
                   <Swatch colour={row.read} className="h-11 flex-1" />
                   <Swatch colour={row.after} className="h-11 flex-1" />
                 </span>
               </td>
-              <td className="pl-3">{row.before_delta_e.toFixed(1)}</td>
-              <td>{row.after_delta_e.toFixed(1)}</td>
+              <td className="pl-3 text-sm">{differenceText(row.before_delta_e)}</td>
+              <td className="pl-3 text-sm">{differenceText(row.after_delta_e)}</td>
             </tr>
           ))}
         </tbody>
       </table>
       <p className="py-2">
-        Its tint is to be trusted within ± ΔE {calibration.trust_after.toFixed(1)} then; by its
-        label it was ± {calibration.trust_before.toFixed(1)}. What was saved with it stays as it is,
-        and offers to be computed anew.
+        Its tint can then be trusted within ± {differenceText(calibration.trust_after)}; by its
+        label it was ± {differenceText(calibration.trust_before)}. What was saved with it stays as
+        it is, and offers to be computed anew.
       </p>
       <div className="flex gap-2">
         <Button look="solid" disabled={busy} onClick={onTake}>

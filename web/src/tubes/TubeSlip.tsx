@@ -5,6 +5,7 @@ import type { Tube, TubeChange, TubeDetail } from "../api/client";
 import { tubeQuery, tubesThat } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
+import { differenceText } from "../ui/difference";
 import { Note } from "../ui/Note";
 import { Chip, Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
@@ -120,7 +121,7 @@ function Nature({ detail }: { detail: TubeDetail }) {
           <li key={says}>{says}</li>
         ))}
         <li className="text-ink-soft text-sm">
-          Its tint is predicted within ± ΔE {detail.trust_delta_e.toFixed(1)}
+          Its tint is predicted within ± {differenceText(detail.trust_delta_e)}
           {detail.readings > 0 && `, with ${detail.readings} readings`}.
         </li>
       </ul>

@@ -32,7 +32,13 @@ export function Panel({
               </Button>
             )}
           </div>
-          <div className="min-h-0 overflow-y-auto px-6 pb-6">{children}</div>
+          <div
+            className="min-h-0 overflow-y-auto px-6 pb-6"
+            // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by key
+            tabIndex={0}
+          >
+            {children}
+          </div>
         </DialogPanel>
       </div>
     </Dialog>

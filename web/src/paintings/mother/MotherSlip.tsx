@@ -28,7 +28,9 @@ const isSame = (one: MotherSource | null, other: MotherSource) =>
 /** The mother colour: what may be it, how it is given, and what that costs. */
 export function MotherSlip({ painting, request, harmony, shares, place }: Shown) {
   const { mother, giving, passages } = request;
-  const { data: mothers = [], isFetching, error } = useMothers(request, passages.length > 0);
+  const { data, isFetching, error } = useMothers(request, passages.length > 0);
+  const mothers = data?.mothers ?? [];
+  const together = harmony?.together ?? data?.together ?? "";
   const [all, setAll] = useState(false);
   const choose = (to: MotherSource) => painting.set((now) => withMother(now, to), "mother");
   const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
@@ -85,7 +87,8 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
       <section aria-label="What may be the mother" className="flex flex-col px-4 py-2">
         <h2 className="font-bold">{mother ? "Or another" : "What may be the mother"}</h2>
         {error && passages.length > 0 && <Note>{error.message}</Note>}
-        {isFetching && mothers.length === 0 && <p role="status">Trying every colour you have …</p>}
+        {together && <p className="leading-snug">{together}</p>}
+        {isFetching && !data && <p role="status">Trying every colour you have …</p>}
         <ol>
           {shown.map((each) => (
             <li key={`${each.mother.kind} ${each.mother.id}`}>
@@ -115,9 +118,10 @@ function Verdict({ harmony }: Pick<Shown, "harmony">) {
   return (
     <div data-testid="verdict" className="pt-1 leading-snug">
       <p>
-        Hues <b>{judged.spread_before.toFixed(0)}°</b> to <b>{judged.spread_after.toFixed(0)}°</b>;{" "}
-        <b>{(100 * judged.chroma_kept).toFixed(0)} %</b> of the chroma stays, and at least{" "}
-        <b>{(100 * judged.contrast_kept).toFixed(0)} %</b> of each accent's contrast.
+        Hues <b>{judged.spread_before.toFixed(0)}°</b> to <b>{judged.spread_after.toFixed(0)}°</b>.
+        The painting moves by <b>ΔE&nbsp;{judged.movement.toFixed(1)}</b>, {judged.movement_says};{" "}
+        {judged.chroma_says}, and at least <b>{(100 * judged.contrast_kept).toFixed(0)} %</b> of
+        each accent's contrast stays.
       </p>
       {judged.gives_way.length === 0 ? (
         <p>Every wish is met.</p>
@@ -149,8 +153,11 @@ function CandidateRow({
       <span className="min-w-0 flex-1 py-1 leading-tight">
         <span className={`block truncate ${chosen ? "font-bold" : ""}`}>{candidate.title}</span>
         <span className="block text-sm">
-          chroma {(100 * candidate.chroma_kept).toFixed(0)} %, share{" "}
-          {percent(candidate.least_share)} to {percent(candidate.most_share)}
+          hues to {candidate.spread_after.toFixed(0)}°, share {percent(candidate.least_share)} to{" "}
+          {percent(candidate.most_share)}
+        </span>
+        <span className="block text-ink-soft text-sm">
+          moves ΔE&nbsp;{candidate.movement.toFixed(1)}, {candidate.movement_says}
         </span>
       </span>
       {lost > 0 && (
@@ -234,9 +241,9 @@ function GivingForm({
           look="paper"
           className="flex-1"
           disabled={giving.amount == null}
-          onClick={() => onChange({ amount: null }, "enough")}
+          onClick={() => onChange({ amount: null }, "usual")}
         >
-          Just enough
+          The usual share
         </Button>
       </div>
       <div className="flex flex-wrap gap-x-4">

@@ -4,6 +4,7 @@ import { Checklist } from "../../keeping/Checklist";
 import { millilitres } from "../../piles/amounts";
 import { GoOn } from "../../scales/slip/Chosen";
 import { Button } from "../../ui/Button";
+import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
 import { Swatch } from "../../ui/Swatch";
 import { nameOf } from "../draft";
@@ -132,5 +133,5 @@ const TOLD_FROM = 0.05;
 
 function costOf(costs: readonly number[]): string {
   const worst = Math.max(0, ...costs);
-  return worst >= TOLD_FROM ? `true to ΔE\u00a0${worst.toFixed(1)}` : "";
+  return worst >= TOLD_FROM ? `true to ${differenceText(worst)}` : "";
 }

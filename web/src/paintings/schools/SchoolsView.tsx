@@ -97,7 +97,7 @@ export function SchoolsView({
                   <dd className="text-right font-bold">{school.spread_after.toFixed(0)}°</dd>
                   <dt>chroma kept</dt>
                   <dd className="text-right font-bold">
-                    {(100 * school.chroma_kept).toFixed(0)} %
+                    {Math.min(100, 100 * school.chroma_kept).toFixed(0)} %
                   </dd>
                   <dt>accents keep</dt>
                   <dd className="text-right font-bold">

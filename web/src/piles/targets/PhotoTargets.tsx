@@ -13,6 +13,7 @@ import {
 import { NO_TARGET } from "../../app/beginPile";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
 import { Stepper } from "../../ui/Stepper";
 import { Swatch } from "../../ui/Swatch";
@@ -274,7 +275,7 @@ function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
             ? `One of its notes: ${Math.round(100 * colour.share)} % of the picture.`
             : colour.spread < 1
               ? "Even all over."
-              : `It varies by ΔE ${colour.spread.toFixed(0)} over the area; the average is taken.`}
+              : `It varies by ${differenceText(colour.spread)}; the average is taken.`}
         </span>
       </p>
     </div>

@@ -1,6 +1,7 @@
 import { Choice, Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Stepper } from "../../ui/Stepper";
+import { Ground } from "../Ground";
 import { CHART_ENDS, type ChartDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -67,6 +68,9 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           value={request.medium}
           onChoose={(medium) => set({ medium }, "medium")}
         />
+      )}
+      {chart !== "recession" && request.medium === "wash" && (
+        <Ground ground={request.ground} onChange={(ground) => set({ ground }, "ground")} />
       )}
       {opened && (
         <Stepper

@@ -71,7 +71,7 @@ export function FanPlot({
           end={size(40 - Math.min(partner.chroma, 40))}
         />
       ))}
-      {chosen?.fix && (
+      {chosen?.fix?.tube && (
         <Fan
           line={chosen.fix.line}
           codes={codes(chosen.fix.line)}

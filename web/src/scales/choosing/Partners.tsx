@@ -26,6 +26,7 @@ export function Partners({
     end: request.first,
     lightener: request.lightener,
     medium: request.medium,
+    ground: request.ground,
     finish: "satin" as const,
     light,
   };
@@ -40,7 +41,7 @@ export function Partners({
     sheet.set(
       {
         second: oneTube(partner.tube),
-        third: fix ? { end: oneTube(fix.tube), parts: fix.parts } : null,
+        third: fix?.tube ? { end: oneTube(fix.tube), parts: fix.parts } : null,
         pins: [],
       },
       "partner",
@@ -127,7 +128,7 @@ function PartnerRow({
             <Button look="solid" onClick={() => onTake(false)}>
               Mute with it
             </Button>
-            {partner.fix && (
+            {partner.fix?.tube && (
               <Button look="paper" onClick={() => onTake(true)}>
                 … and the fix
               </Button>

@@ -11,7 +11,7 @@ import type { OpenSheet } from "../sheet/useSheet";
 
 /** The same muted colour by every school, side by side and touching. */
 export function Ways({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
-  const { first, medium } = sheet.draft.request;
+  const { first, medium, ground } = sheet.draft.request;
   const { light } = useViewing();
   const [chroma, setChroma] = useState(25);
   const [keepValue, setKeepValue] = useState(false);
@@ -24,10 +24,11 @@ export function Ways({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
         keep_value: keepValue,
         keep_hue: keepHue,
         medium,
+        ground,
         finish: "satin" as const,
         light,
       },
-    [first, chroma, keepValue, keepHue, medium, light],
+    [first, chroma, keepValue, keepHue, medium, ground, light],
   );
   const { data: ways, error } = useComputed("ways", asked);
   const begin = useNewSheet();
@@ -69,6 +70,7 @@ export function Ways({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
                     draftWith({
                       ...EMPTY_SCALE,
                       medium,
+                      ground,
                       first: { parts: way.mixture ?? [], name: `By ${way.school}` },
                     }),
                   ))
@@ -86,7 +88,9 @@ export function Ways({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
 const SHOWN = 4;
 
 function WayColumn({ way, onTake }: { way: Way; onTake: (() => void) | null }) {
-  const most = way.parts.filter((part) => part.whole > 0).sort((a, b) => b.whole - a.whole);
+  const most = way.parts
+    .filter((part) => part.whole > 0 || part.touch > 0)
+    .sort((a, b) => b.exact - a.exact);
   const turned =
     Math.abs(way.hue_drift) < 2 ? "hue stays" : `hue turns ${Math.round(Math.abs(way.hue_drift))}°`;
   const value =
@@ -101,7 +105,15 @@ function WayColumn({ way, onTake }: { way: Way; onTake: (() => void) | null }) {
         <ul className="text-sm">
           {most.slice(0, SHOWN).map((part) => (
             <li key={part.key}>
-              <b>{part.whole}</b> {part.name}
+              {part.touch ? (
+                <>
+                  {part.name}, <b>{part.says}</b>
+                </>
+              ) : (
+                <>
+                  <b>{part.whole}</b> {part.name}
+                </>
+              )}
             </li>
           ))}
           {most.length > SHOWN && <li>and {most.length - SHOWN} others, a trace of each</li>}

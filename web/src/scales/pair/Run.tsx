@@ -2,8 +2,9 @@ import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Scale } from "../../api/client";
 import type { StepsOnTrail } from "../../plots/TrailPlot";
-import { between, moveAlong, pairText, partsInWords, roughParts } from "../../plots/trail";
+import { between, moveAlong, partsInWords, partsText, roughParts } from "../../plots/trail";
 import { useTrailView } from "../../plots/useTrailView";
+import { differenceShort } from "../../ui/difference";
 import { type Colour, Swatch, swatchStyle } from "../../ui/Swatch";
 import type { Beside } from "./comparison";
 
@@ -104,8 +105,8 @@ export function Run({
               key={i}
               className={`min-w-11 flex-1 overflow-hidden border-t-4 px-0.5 leading-tight ${chosen ? "border-ink" : "border-transparent"}`}
             >
-              <span className="block whitespace-nowrap pt-0.5 font-bold" data-parts={i}>
-                {moving(i) ? roughParts(share) : pairText(step)}
+              <span className="block pt-0.5 font-bold" data-parts={i}>
+                {moving(i) ? roughParts(share) : partsText(step)}
               </span>
               <Notation munsell={step.munsell} />
               <span className="flex min-h-5 items-center justify-center text-sm">
@@ -139,6 +140,7 @@ function BesideRow({ beside }: { beside: Beside }) {
             // biome-ignore lint/suspicious/noArrayIndexKey: a difference is its place in the row
             <li key={i} className="min-w-0 flex-1 whitespace-nowrap">
               ΔE {difference < 10 ? difference.toFixed(1) : Math.round(difference)}
+              <span className="block">{differenceShort(difference)}</span>
             </li>
           ))}
         </ol>

@@ -44,6 +44,7 @@ export function ScaleOptions({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
         medium={request.medium}
         lightener={request.lightener}
         hold={request.hold ?? null}
+        ground={request.ground}
         onChange={(patch, by) => sheet.set(patch, by)}
       />
     </div>

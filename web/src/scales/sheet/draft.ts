@@ -13,6 +13,9 @@ export const FEWEST_STEPS = 3;
 export const MOST_STEPS = 15;
 export const MOST_LIGHTENER = 12;
 
+/** What a wash is painted on where nothing is said. */
+export const USUAL_GROUND = "bright white";
+
 type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */
@@ -57,6 +60,7 @@ export const EMPTY_SCALE: ScaleDraft = {
   spacing: "chroma",
   to_grey: false,
   medium: "opaque",
+  ground: USUAL_GROUND,
   lightener: 0,
   hold: null,
   pins: [],
@@ -66,6 +70,7 @@ export const EMPTY_TRIANGLE: TriangleDraft = {
   kind: "triangle",
   corners: [null, null, null],
   medium: "opaque",
+  ground: USUAL_GROUND,
   lightener: 0,
   picks: [],
 };
@@ -84,6 +89,7 @@ export const EMPTY_CHART: ChartDraft = {
   cooler: 8,
   greyer: 0.35,
   medium: "opaque",
+  ground: USUAL_GROUND,
 };
 
 const EMPTY: Record<Kind, RequestDraft> = {

@@ -4,6 +4,7 @@ import type { End, Patch, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
+import { differenceText } from "../../ui/difference";
 import { useNewSheet } from "../Bench";
 import {
   type ChartDraft,
@@ -41,12 +42,18 @@ export function Chosen<R extends RequestDraft>({
       ) : (
         <ul className="text-xl leading-snug" data-testid="chosen-parts">
           {patch.parts
-            .filter((part) => part.whole > 0)
-            .map((part) => (
-              <li key={part.key} className="flex gap-2">
-                <b className="min-w-7 text-right">{part.whole}</b> {part.name}
-              </li>
-            ))}
+            .filter((part) => part.whole > 0 || part.touch > 0)
+            .map((part) =>
+              part.touch ? (
+                <li key={part.key} className="leading-tight">
+                  {part.name}, <b>{part.says}</b>
+                </li>
+              ) : (
+                <li key={part.key} className="flex gap-2">
+                  <b className="min-w-7 text-right">{part.whole}</b> {part.name}
+                </li>
+              ),
+            )}
         </ul>
       )}
       {!rough && amounts && sheet.draft.measure.tool !== "parts" && (
@@ -66,12 +73,10 @@ export function Chosen<R extends RequestDraft>({
       </p>
       {!rough && (
         <p className="text-ink-soft text-sm leading-snug">
-          Predicted within ± ΔE {patch.uncertainty_delta_e.toFixed(1)}.{" "}
-          {!patch.measurable
-            ? "Too little to measure: first let the strong paint down, 1 part in 10 of the other."
-            : patch.rounding_delta_e >= 0.1
-              ? `Rounding to whole parts costs ΔE ${patch.rounding_delta_e.toFixed(1)}.`
-              : "Whole parts hit it."}
+          Predicted within ± {differenceText(patch.uncertainty_delta_e)}.{" "}
+          {patch.rounding_delta_e >= 0.1
+            ? `Rounded to these parts it is off by ${differenceText(patch.rounding_delta_e)}.`
+            : "These parts hit it."}
         </p>
       )}
       <label className="mt-2 block text-sm">

@@ -27,6 +27,7 @@ const line = (heading: string, says: string) => ({ heading, says });
 /** A plan as the server would answer it: of a let-down, then two steps. */
 const PLAN = {
   ...{ key: "separate g", each_ml: 5, worst_delta_e: 0.42, left_ml: 1.26, unit: "g" },
+  ...{ spare: [], advice: [] },
   left: { srgb: "#7a7a7a", value_srgb: "#7a7a7a", in_gamut: true, name: "dark grey" },
   lines: [
     line("First mix", "1.0 g of blue into 9.0 g of white"),
@@ -69,7 +70,7 @@ describe("a work plan", () => {
       "Step 1",
       "Step 2",
     ]);
-    expect(screen.getByText(/^2 of 4 done, true to ΔE 0\.4$/)).toBeTruthy();
+    expect(screen.getByText(/^2 of 4 done, true to ΔE 0\.4, no eye sees it$/)).toBeTruthy();
     expect(screen.getByText(/needs fewer mixtures beforehand/)).toBeTruthy();
     expect(screen.getByText("1.3 ml is left over: dark grey. 5.0 ml of each.")).toBeTruthy();
   });

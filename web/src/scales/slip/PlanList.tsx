@@ -1,5 +1,6 @@
 import type { Plan, SheetRequest } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
+import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
 import { Swatch } from "../../ui/Swatch";
 import type { RequestDraft } from "../sheet/draft";
@@ -35,10 +36,13 @@ export function PlanList<R extends RequestDraft>({
 function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; plan: Plan }) {
   return (
     <>
+      {plan.advice.map((says) => (
+        <Note key={says}>{says}</Note>
+      ))}
       <Checklist
         plan={plan}
         ticks={sheet.saved?.ticks ?? []}
-        says={plan.worst_delta_e >= 0.05 ? `true to ΔE\u00a0${plan.worst_delta_e.toFixed(1)}` : ""}
+        says={plan.worst_delta_e >= 0.05 ? `true to ${differenceText(plan.worst_delta_e)}` : ""}
         trouble={sheet.tickTrouble}
         disabled={sheet.id === null}
         onTick={(lines) => sheet.tick(plan.key, lines)}
@@ -61,6 +65,11 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
             {plan.each_ml.toFixed(1)} ml of each.
           </span>
         </p>
+        {plan.spare.map((spare) => (
+          <p key={spare.name} className="text-sm">
+            {spare.volume_ml.toFixed(1)} ml is left of {spare.name}.
+          </p>
+        ))}
       </section>
     </>
   );

@@ -4,6 +4,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
+import { partsText } from "../../plots/trail";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Swatch } from "../../ui/Swatch";
@@ -137,12 +138,14 @@ export default function TriangleBench({
               medium={asked.medium}
               lightener={asked.lightener}
               hold={null}
+              ground={asked.ground}
               holds={false}
-              onChange={({ medium, lightener }, by) =>
+              onChange={({ medium, lightener, ground }, by) =>
                 set(
                   {
                     ...(medium === undefined ? {} : { medium }),
                     ...(lightener === undefined ? {} : { lightener }),
+                    ...(ground === undefined ? {} : { ground }),
                   },
                   by,
                 )
@@ -220,12 +223,7 @@ export default function TriangleBench({
                       className={`block w-full overflow-hidden border-t-4 bg-paper px-0.5 py-0.5 leading-tight ${i === place ? "border-ink" : "border-transparent"}`}
                     >
                       <b className="block whitespace-nowrap">
-                        {i === place && held
-                          ? roughShares(at.parts)
-                          : each.parts
-                              .filter((p) => p.whole)
-                              .map((p) => p.whole)
-                              .join(" : ")}
+                        {i === place && held ? roughShares(at.parts) : partsText(each)}
                       </b>
                       <span className="block whitespace-nowrap text-ink-soft text-sm">
                         {draft.notes[i] || each.munsell}
