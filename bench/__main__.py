@@ -5,10 +5,10 @@ import json
 import sys
 from dataclasses import asdict
 
-from bench import colour, feel, muting, paintings, piles, scales, tubes
+from bench import amounts, colour, feel, muting, paintings, piles, scales, tubes
 from bench.timing import Figure
 
-STAGES = (scales, feel, colour, muting, tubes, piles, paintings)
+STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings)
 SUITES = [suite for stage in STAGES for suite in stage.SUITES]
 
 

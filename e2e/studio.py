@@ -180,3 +180,9 @@ def core(*words: str) -> Any:
     """What the ``mesotint`` command answers, run beside the browser."""
     command = [str(ROOT / ".venv" / "bin" / "mesotint"), *words, "--json"]
     return json.loads(subprocess.run(command, capture_output=True, text=True, check=True).stdout)
+
+
+def parts_text(step: dict[str, Any]) -> str:
+    """The parts of a step as the page shows them, a touch by its word."""
+    told = zip(step["whole_parts"], step["touches"], strict=True)
+    return " : ".join("touch" if touch else str(n) for n, touch in told)

@@ -7,7 +7,7 @@ import re
 from playwright.sync_api import expect
 from pypdf import PdfReader
 
-from e2e.studio import InBrowser, core
+from e2e.studio import InBrowser, core, parts_text
 
 TEN = (
     ("Cadmium orange", "PO20", "Ultramarine blue", "PB29", 9, "chroma", 0),
@@ -64,13 +64,12 @@ class Muting(InBrowser):
                 expect(page.locator("[data-run-step]")).to_have_count(steps)
                 expect(page.get_by_test_id("miss")).to_have_text(told["miss"])
                 for i, step in enumerate(told["steps"]):
-                    pair = " : ".join(str(n) for n in step["whole_parts"][:2])
-                    expect(page.locator(f'[data-parts="{i}"]')).to_have_text(pair)
+                    parts = parts_text(step)
+                    expect(page.locator(f'[data-parts="{i}"]')).to_have_text(parts)
                     said = page.locator(f'[data-run-step="{i}"]').get_attribute("aria-valuetext")
                     self.assertIn(f"{step['munsell']}, {step['name']}", said or "")
                     row = page.get_by_label("The slip", exact=True).locator("tbody tr").nth(i)
-                    whole = " : ".join(str(n) for n in step["whole_parts"])
-                    expect(row.locator("td").nth(1)).to_have_text(whole)
+                    expect(row.locator("td").nth(1)).to_have_text(parts)
                     expect(row.locator("td").nth(2)).to_have_text(step["munsell"])
 
     def test_yellow_and_violet_go_to_umber_and_the_fix_takes_the_lean_out(self) -> None:
@@ -260,7 +259,7 @@ class Muting(InBrowser):
             if form == "pdf":
                 text = PdfReader(io.BytesIO(data)).pages[0].extract_text()
                 for _, parts, munsell in told:
-                    whole = [n for n in parts.split(" : ") if n != "0"]
+                    whole = [n for n in parts.split(" : ") if n not in ("0", "touch")]
                     self.assertIn(munsell, text)
                     self.assertRegex(text, r"\D+, ".join(re.escape(n) for n in whole))
             else:
@@ -283,9 +282,7 @@ class ByTouch(InBrowser):
         expect(page.locator("[data-run-step]")).to_have_count(9)
         nine = page.locator("[data-parts]").all_inner_texts()
         told = core("trail", "PB29", "PO20", "--steps", "9")
-        self.assertEqual(
-            nine, [" : ".join(map(str, step["whole_parts"])) for step in told["steps"]]
-        )
+        self.assertEqual(nine, [parts_text(step) for step in told["steps"]])
         # A finger drags a step along the run.
         box = page.locator('[data-run-step="4"]').bounding_box()
         assert box

@@ -7,7 +7,7 @@ from pathlib import Path
 
 from playwright.sync_api import expect
 
-from e2e.studio import InBrowser, core
+from e2e.studio import InBrowser, core, parts_text
 
 NAME = "Orange into blue, for the harbour"
 
@@ -106,9 +106,8 @@ class PaintersStory(InBrowser):
         page = self.page
         expect(page.get_by_test_id("miss")).to_have_text(told["miss"])
         for i, step in enumerate(told["steps"]):
-            pair = " : ".join(str(n) for n in step["whole_parts"][:2])
-            expect(page.locator(f'[data-parts="{i}"]')).to_have_text(pair)
+            expect(page.locator(f'[data-parts="{i}"]')).to_have_text(parts_text(step))
             said = page.locator(f'[data-run-step="{i}"]').get_attribute("aria-valuetext") or ""
             self.assertIn(f"{step['munsell']}, {step['name']}", said)
         row = page.locator("table tbody tr").nth(1)
-        expect(row).to_contain_text(" : ".join(str(n) for n in told["steps"][1]["whole_parts"]))
+        expect(row).to_contain_text(parts_text(told["steps"][1]))

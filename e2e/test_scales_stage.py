@@ -235,7 +235,7 @@ class ScalesStage(InBrowser):
         page = self.page
         page.keyboard.press("o")
         shelf = page.get_by_role("dialog")
-        shelf.get_by_label("Find a sheet").fill("olive")
+        shelf.get_by_label("Find a sheet").fill("dark grey")
         expect(shelf.get_by_role("link", name="Twenty browns")).to_be_visible()
         expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(0)
         shelf.get_by_label("Find a sheet").fill("")
