@@ -35,14 +35,14 @@ BATCH = 40_000
 def replayed() -> list[Figure]:
     """324 plans read as a painter reads them, and done by a reader with densities of its own."""
     off, volumes, costs, advised, count = [], [], [], 0, 0
-    for _, trail, parts, tool, each_ml, told in plans():
+    for _, trail, parts, measure, each_ml, told in plans():
         patches, tubes = followed(told, trail.paints)
         made = delta_e_2000(
             colours(patches, tubes, trail.viewing), trail.viewing.lab(parts, trail.paints)
         )
         off.append(float(np.abs(made - told.costs).max()))
         costs.append(float(made.max()))
-        step_ml = tool.step / min(tool.per_ml(paint) for paint in trail.paints)
+        step_ml = measure.step / min(measure.per_ml(paint) for paint in trail.paints)
         allowed = max(step_ml * 1.001, 0.05 * each_ml)
         gaps = [abs(volume_of(patches[i]) - each_ml) / allowed for i in range(STEPS)]
         volumes.append(max(gaps))
@@ -83,7 +83,7 @@ def held() -> list[Figure]:
 def _unmeasured(what: str, rng: np.random.Generator) -> list[tuple[float, float]]:
     """Differences and their ± of mixtures of two tubes and white that nobody read."""
     white = library().paint("PW6")
-    plain = [p for p in library().paints.values() if not p.recipe and p.key not in WHITES]
+    plain = [p for p in library().plain if p.key not in WHITES]
     one, other = (plain[i] for i in rng.choice(len(plain), 2, replace=False))
     real = [strayed(paint, rng) for paint in (one, other, white)]
     strong = np.array([p.absorption.mean() + p.scattering.mean() for p in (one, other, white)])
@@ -115,7 +115,7 @@ def _unmeasured(what: str, rng: np.random.Generator) -> list[tuple[float, float]
 def chips() -> list[Figure]:
     """Random chips of the renotation matched from the whole library, and from small boxes."""
     rng = np.random.default_rng(1943)
-    plain = [p for p in library().paints.values() if not p.recipe]
+    plain = library().plain
     answered, reached, idle, away = 0, 0, 0, []
     for i in range(CHIPS):
         hue, value = rng.uniform(0, 100), rng.uniform(1, 9.5)

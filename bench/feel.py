@@ -222,9 +222,9 @@ def _recession(page: Page) -> float:
 
 
 def _ways(page: Page) -> float:
-    """Every school's way to mute to another chroma, hue and value held."""
+    """Every school of muting, to another chroma, hue and value held."""
     _open(page, "Rust runs")
-    page.get_by_role("button", name="Ways to mute").click()
+    page.get_by_role("button", name="Schools").click()
     for hold in ("Hold value", "Hold hue"):
         page.get_by_role("button", name=hold).click()
     page.wait_for_timeout(KEPT_MS)
@@ -314,7 +314,7 @@ def feel() -> list[Figure]:
             below("… compressed script it takes", script, "kB", 250),
             below("a change that needs the server, on screen, median", answered, "ms", 150),
             below("a recession of three colours, on screen, median", receding, "ms", 150),
-            below("ways to mute, hue and value held, on screen, median", muted, "ms", 150),
+            below("schools of muting, hue and value held, on screen, median", muted, "ms", 150),
             below("the plan of twenty browns, on screen, median", planned, "ms", 150),
         ]
         for what, drag in DRAGS.items():

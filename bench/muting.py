@@ -23,7 +23,7 @@ GOOD_ENOUGH = 0.3
 
 def _boxes() -> dict[int, list[Paint]]:
     """Boxes that hold white and are spread over the library, each within the next."""
-    paints = [p for p in library().paints.values() if not p.recipe]
+    paints = library().plain
     order = np.random.default_rng(24).permutation(len(paints)).tolist()
     white = next(p for p in paints if p.key == "PW6")
     row = [white, *(paints[i] for i in order if paints[i] is not white)]

@@ -26,8 +26,8 @@ class DemoPainter:
         }
         self.tubes = {tube["paint"]["key"]: tube["id"] for tube in self.ask("GET", "tubes")}
 
-    def end(self, key: str) -> dict[str, Any]:
-        """One tube as an end."""
+    def one(self, key: str) -> dict[str, Any]:
+        """One tube as a mixture."""
         return {"parts": [{"tube": self.tubes[key], "parts": 1}]}
 
     def ask(self, method: str, path: str, body: dict[str, Any] | None = None) -> Any:

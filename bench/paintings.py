@@ -16,7 +16,7 @@ PAINTINGS = 50
 def _box() -> list[Paint]:
     """White, black and other tubes of the library, always the same."""
     rng = np.random.default_rng(3)
-    others = [p for p in library().paints.values() if not p.recipe and p.key not in ("PW6", "PBk9")]
+    others = [p for p in library().plain if p.key not in ("PW6", "PBk9")]
     some = [others[i] for i in rng.choice(len(others), TUBES - 2, replace=False)]
     return [library().paint("PW6"), library().paint("PBk9"), *some]
 

@@ -35,13 +35,13 @@ ADDED = """() => new Promise(done => {
 FILL = """
 import numpy as np
 from server.painters.models import Painter
-from server.piles.models import SavedMixture, SavedPart
+from server.mixtures.models import KeptMixture, KeptPart
 rng = np.random.default_rng(1)
 painter = Painter.objects.get(username="demo")
 labs = np.column_stack([rng.uniform(15, 95, {count}), rng.normal(0, 18, ({count}, 2))])
-rows = [SavedMixture(painter=painter, name=f"Mixture {{i}}", lightness=lab[0], a=lab[1], b=lab[2])
+rows = [KeptMixture(painter=painter, name=f"Mixture {{i}}", lightness=lab[0], a=lab[1], b=lab[2])
         for i, lab in enumerate(labs.tolist())]
-SavedMixture.objects.bulk_create(rows, batch_size=2000)
+KeptMixture.objects.bulk_create(rows, batch_size=2000)
 """
 
 

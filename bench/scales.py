@@ -76,14 +76,14 @@ def api() -> list[Figure]:
         try:
             stack.start()
             asked = DemoPainter(stack)
-            pair = [asked.end(key) for key in PAIRS[0]]
+            pair = [asked.one(key) for key in PAIRS[0]]
             trail = {"first": pair[0], "second": pair[1], "steps": 9}
             browns = {
                 **{"kind": "chart", "chart": "browns", "count": 4, "base": [2, 1, 1]},
-                "ends": [asked.end(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
+                "mixtures": [asked.one(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
             }
-            grams = {"tool": "grams", "step": 0.1}
-            kept = {"end": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
+            grams = {"kind": "grams", "step": 0.1}
+            kept = {"mixture": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
 
             def cost(what: str, body: Body, runs: int = 12) -> float:
                 return asked.ms("POST", f"scales/compute/{what}", body, runs)
@@ -98,10 +98,12 @@ def api() -> list[Figure]:
             figures = [
                 below("the same at the API", cost("scale", trail, 60), "ms", 60),
                 below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),
-                below("ways to mute with hue and value kept", cost("ways", kept), "ms", 150),
+                below(
+                    "schools of muting with hue and value kept", cost("schools", kept), "ms", 150
+                ),
             ]
             for keys in RECEDING:
-                chart = {"chart": "recession", "ends": [asked.end(key) for key in keys]}
+                chart = {"chart": "recession", "mixtures": [asked.one(key) for key in keys]}
                 what = f"recession of {len(keys)} colours at the API"
                 figures.append(below(what, cost("chart", chart), "ms", 150))
             return figures

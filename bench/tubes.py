@@ -32,7 +32,7 @@ def calibration() -> list[Figure]:
     random = np.random.default_rng(2026)
     white = library().paint("PW6")
     whites = {"PW6", "PW4", "PW1"}
-    plain = [p for p in library().paints.values() if not p.recipe and p.key not in whites]
+    plain = [p for p in library().plain if p.key not in whites]
     some = [plain[i] for i in random.choice(len(plain), 20, replace=False)]
     real = [hidden_tube(paint, seed) for seed, paint in enumerate(some)]
 

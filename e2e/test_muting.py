@@ -107,7 +107,7 @@ class Muting(InBrowser):
 
     def test_the_schools_stand_side_by_side(self) -> None:
         page = self.page
-        page.get_by_role("button", name="Ways to mute").click()
+        page.get_by_role("button", name="Schools").click()
         for school in ("complement", "two primaries", "earth", "black", "trace of everything"):
             expect(page.locator(f'[data-school="{school}"]')).to_be_visible()
         page.get_by_role("slider", name="Muted to chroma").fill("12")
@@ -216,13 +216,13 @@ class Muting(InBrowser):
         page = self.page
         page.get_by_role("button", name="Work plan").click()
         self.choose("Measured in", "Grams, on a scale")
-        self.choose("Way of working", "One running pile")
+        self.choose("Method", "One running pile")
         expect(page.get_by_text("The running pile").first).to_be_visible()
         for i in range(3):
             with page.expect_response("**/ticks"):
                 page.get_by_role("checkbox").nth(i).click()
         self.wait_until_kept()
-        page.get_by_role("button", name="Recipe").click()
+        page.get_by_role("button", name="Step", exact=True).click()
         page.get_by_role("button", name="Work plan").click()
         expect(page.get_by_role("checkbox").nth(2)).to_be_checked()
         page.reload()
@@ -231,10 +231,10 @@ class Muting(InBrowser):
             expect(page.get_by_role("checkbox").nth(i)).to_be_checked(checked=ticked)
         expect(page.get_by_text(re.compile("^3 of"))).to_be_visible()
         # Another way is another plan: it begins unticked, and the first keeps its ticks.
-        self.choose("Way of working", "Carried piles")
+        self.choose("Method", "Carried piles")
         expect(page.get_by_text("Carry").first).to_be_visible()
         expect(page.get_by_role("checkbox").first).not_to_be_checked()
-        self.choose("Way of working", "One running pile")
+        self.choose("Method", "One running pile")
         expect(page.get_by_role("checkbox").first).to_be_checked()
         page.get_by_role("button", name="Begin again").click()
         expect(page.get_by_role("checkbox").first).not_to_be_checked()
@@ -243,7 +243,7 @@ class Muting(InBrowser):
         page.get_by_label("Of each, ml").fill("0,2")
         expect(page.get_by_role("alert")).to_contain_text("mix at least")
         page.get_by_label("Of each, ml").fill("5")
-        self.choose("Way of working", "Each by itself")
+        self.choose("Method", "Each by itself")
         self.wait_until_kept()
 
     def test_a_printed_sheet_says_what_the_slip_says(self) -> None:

@@ -88,9 +88,9 @@ class HarmoniseTest(AtThePainting):
         self.wait_until_kept()
         palette = self.told()["palette"]
         for now, was in zip(palette, (look["was"] for look in palette), strict=True):
-            self.assertLess(abs(now["lab"][0] - was["lab"][0]), 2)
+            self.assertLess(abs(now["look"]["lab"][0] - was["lab"][0]), 2)
         self.assertEqual(palette[BILL]["share"], 0)
-        self.assertEqual(palette[BILL]["lab"], palette[BILL]["was"]["lab"])
+        self.assertEqual(palette[BILL]["look"]["lab"], palette[BILL]["was"]["lab"])
         # What the screen says is what the palette says.
         for place, look in enumerate(palette):
             self.assertAlmostEqual(self.percent(place), 100 * look["share"], delta=0.06)
@@ -109,7 +109,7 @@ class HarmoniseTest(AtThePainting):
             self.assertGreater(after[place], before[place])
         self.assertEqual(after[BILL], 0)
         self.wait_until_kept()
-        self.assertEqual(self.told()["request"]["giving"]["way"], "equal")
+        self.assertEqual(self.told()["request"]["giving"]["kind"], "equal")
         page.keyboard.press("Control+z")
         expect(self.share(1)).to_have_attribute("aria-valuenow", str(before[1]))
         page.get_by_role("button", name="Hold Rust runs where it is").click()
@@ -214,7 +214,7 @@ class PaletteOfAPaintingTest(AtThePainting):
             data = download.value.path().read_bytes()
             self.assertTrue(data.startswith(begins), data[:40])
         for look in told["palette"]:
-            self.assertIn(look["srgb"], data.decode())
+            self.assertIn(look["look"]["srgb"], data.decode())
         page.get_by_role("button", name="Files").click()
         with page.expect_download() as download:
             page.get_by_role("menuitem", name="The whole painting").click()
@@ -229,7 +229,7 @@ class PaletteOfAPaintingTest(AtThePainting):
         again = self.told()
         self.assertNotEqual(again["id"], told["id"])
         for here, there in zip(again["palette"], told["palette"], strict=True):
-            self.assertEqual(here["srgb"], there["srgb"])
+            self.assertEqual(here["look"]["srgb"], there["look"]["srgb"])
         self.assertEqual([v["title"] for v in again["versions"]], ["Blue throughout"])
         self.view("Palette")
         page.get_by_role("button", name="Begin a pile for each").click()
@@ -282,7 +282,7 @@ class NewPaintingTest(AtThePainting):
         for name, source, pick in (
             ("Rope", "A pile", "Bleached rope"),
             ("Mud", "A patch of a sheet", ""),
-            ("Quay", "A recipe or a colour", "5YR 4/3"),
+            ("Quay", "A kept mixture or a colour", "5YR 4/3"),
         ):
             page.get_by_role("button", name="A passage").click()
             page.get_by_label("Passage", exact=True).fill(name)

@@ -10,8 +10,8 @@ from itertools import pairwise
 from playwright.sync_api import FloatRect, expect
 
 from e2e.studio import InBrowser, core
-from server.piles.tests.pictures import picture_file
-from server.piles.tests.test_photographs import bomb
+from server.kept.tests.pictures import picture_file
+from server.mixtures.tests.test_photographs import bomb
 from server.tubes.tests.test_measuring import CGATS
 
 SVG = b'<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'
@@ -116,7 +116,7 @@ class PaletteTest(AtThePalette):
             expect(self.made).to_have_count(steps)
         self.assertLess(self.told()["advice"]["delta_e_now"], 2)
         self.assert_is_the_cores()
-        self.move("Keep it as a recipe")
+        self.move("Keep the mixture")
         page.get_by_role("button", name="Keep it", exact=True).click()
         expect(page.get_by_role("region", name="Mixed before")).to_contain_text("a rust run")
 

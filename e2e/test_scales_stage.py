@@ -267,7 +267,7 @@ class Accessible(InBrowser):
         page.get_by_role("checkbox").first.wait_for()
         self.assert_accessible()
         self.open_sheet("Rust runs")
-        for view, there in (("Partners", "Mute with it"), ("Ways to mute", "Go on with it")):
+        for view, there in (("Partners", "Mute with it"), ("Schools", "Go on with it")):
             page.get_by_role("button", name=view).click()
             page.get_by_role("button", name=there).first.wait_for()
             self.assert_accessible()

@@ -14,7 +14,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
 from mesotint.mixing.searcher import MOST_PAINTS
 from mesotint.planning.scale import SPACINGS
-from mesotint.planning.workplan import WAYS
+from mesotint.planning.workplan import METHODS
 
 BAD_INPUT = 2
 
@@ -76,11 +76,9 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     scale.add_argument("--to-grey", action="store_true", help="end at the nearest grey")
     scale.add_argument("--white", type=float, default=0.0)
     scale.add_argument("--ml", type=float, default=2.0, help="millilitres of each step")
-    scale.add_argument(
-        "--measure", "--tool", dest="tool", default="grams", help="grams, ml, drops or ribbon"
-    )
+    scale.add_argument("--measure", "--tool", default="grams", help="grams, ml, drops or ribbon")
     scale.add_argument("--step", type=float, default=None, help="step of the scale or nozzle, mm")
-    scale.add_argument("--method", "--way", dest="way", default="separate", help=", ".join(WAYS))
+    scale.add_argument("--method", "--way", default="separate", help=", ".join(METHODS))
     viewing_options(scale)
     scale.set_defaults(run=muting.scale)
     triad = commands.add_parser("triad", help="where three paints reach grey")
@@ -97,7 +95,9 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     mend.add_argument("--munsell", metavar="NOTATION")
     mend.add_argument("--mix", nargs="+", default=[], metavar="PAINT=PARTS")
     mend.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
-    mend.add_argument("--seen", default="", metavar="L,A,B", help="the pile as it was measured")
+    mend.add_argument(
+        "--reading", "--seen", default="", metavar="L,A,B", help="the pile as it was measured"
+    )
     mend.add_argument("--growth", type=float, default=MOST_GROWTH)
     viewing_options(mend)
     mend.set_defaults(run=muting.correct)

@@ -125,6 +125,7 @@ class Database:
             "CREATE USER IF NOT EXISTS 'mesotint'@'127.0.0.1' IDENTIFIED BY '';\n"
             f"ALTER USER 'mesotint'@'127.0.0.1' IDENTIFIED BY '{password}';\n"
             "GRANT ALL ON mesotint.* TO 'mesotint'@'127.0.0.1';\n"
+            "GRANT ALL ON `mesotint_older`.* TO 'mesotint'@'127.0.0.1';\n"
             "GRANT ALL ON `test_mesotint%`.* TO 'mesotint'@'127.0.0.1';\n"
         )
         log = (self.home / "mariadb.log").open("ab")

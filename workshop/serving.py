@@ -65,6 +65,7 @@ class Stack:
             "MESOTINT_DB_PASSWORD": kept["database"],
             "MESOTINT_DB_PORT": str(self.database.port),
             "MESOTINT_DEMO": "1" if self.demo else "0",
+            "MESOTINT_CACHE": str(self.home / "cache"),
             "OPENBLAS_NUM_THREADS": "1",
             **KEPT_MEMORY,
             "PYTHONPATH": str(ROOT),

@@ -64,9 +64,9 @@ def _take_scales(page: Page, address: str) -> None:
     for line in (0, 1):
         page.get_by_role("checkbox").nth(line).check()
     _shot(page, "fix-and-plan")
-    page.get_by_role("button", name="Ways to mute").click()
+    page.get_by_role("button", name="Schools").click()
     page.get_by_role("button", name="Go on with it").first.wait_for()
-    _shot(page, "ways-to-mute")
+    _shot(page, "schools")
     _open(page, "Breakers' yard")
     _shot(page, "triangle")
     _open(page, "Twenty browns")

@@ -20,7 +20,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.character import character, nearest_classic
 from mesotint.mixing.mixture import Mixture, appearances
 from mesotint.mixing.trail import Trail
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint, library
 from mesotint.planning.scale import Scale
 
 
@@ -133,7 +133,7 @@ def _show_paint(paint: Paint, as_json: bool) -> None:
     nature = character(paint)
     looks = {
         "masstone": Mixture.of({paint: 1.0}).appearance,
-        "tint": Mixture.of({paint: 1.0, library().paint(WHITE_KEY): 10.0}).appearance,
+        "tint": Mixture.of({paint: 1.0, library().white: 10.0}).appearance,
     }
     if as_json:
         answer = {

@@ -29,11 +29,11 @@ from mesotint.mixing.trail import Trail
 from mesotint.mixing.triad import Triad
 from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
-from mesotint.planning.instructions import Instructions, Measure, instructions
+from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.making import number_in_steps
+from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.measuring import Measured, measured
 from mesotint.planning.scale import Scale
-from mesotint.planning.tools import Tool, tool_of
 from mesotint.planning.workplan import work_plan
 
 
@@ -121,13 +121,15 @@ def partners(args: argparse.Namespace) -> None:
 def correct(args: argparse.Namespace) -> None:
     """What to add to a pile to bring it to a target."""
     pile = {library().paint(key): ml for key, ml in parts_of(args.pile).items()}
-    seen = [number(word, "seen") for word in args.seen.split(",")] if args.seen else None
+    reading = (
+        [number(word, "reading") for word in args.reading.split(",")] if args.reading else None
+    )
     found = corrected(
         pile,
         target_of(args),
         box_of(args.paints),
         viewing_from(vars(args)),
-        seen=None if seen is None else checked_lab(seen, "seen"),
+        reading=None if reading is None else checked_lab(reading, "reading"),
         most_growth=args.growth,
     )
     if args.json:
@@ -171,22 +173,24 @@ def scale(args: argparse.Namespace) -> None:
     first, second = (library().paint(key) for key in args.pair)
     trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
     steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
-    tool = tool_of(args.tool, args.step)
+    measure = measure_of(args.measure, args.step)
     parts = np.array([step.parts for step in steps])
     labels = [f"step {number}" for number, _ in enumerate(steps, start=1)]
     told = instructions(
-        parts, trail.paints, labels, Measure(tool, args.ml, args.way), trail.viewing
+        parts, trail.paints, labels, Work(measure, args.ml, args.method), trail.viewing
     )
     if not args.json:
-        _print_plan(told, tool)
+        _print_plan(told, measure)
         return
-    amounts = [measured(step.parts, trail.paints, args.ml, tool, trail.viewing) for step in steps]
+    amounts = [
+        measured(step.parts, trail.paints, args.ml, measure, trail.viewing) for step in steps
+    ]
     answer = {
         "steps": [
             {"share": step.share, **asdict(step.appearance), **_measured_answer(amount)}
             for step, amount in zip(steps, amounts, strict=True)
         ],
-        "plan": [asdict(move) for move in work_plan(parts, args.ml, args.way).moves],
+        "plan": [asdict(move) for move in work_plan(parts, args.ml, args.method).moves],
         "lines": [asdict(line) for line in told.lines],
         "costs_delta_e": [round(cost, 2) for cost in told.costs],
         "volumes_ml": [round(ml, 3) for ml in told.volumes_ml],
@@ -210,7 +214,7 @@ def _measured_answer(found: Measured) -> dict[str, Any]:
     }
 
 
-def _print_plan(told: Instructions, tool: Tool) -> None:
+def _print_plan(told: Instructions, measure: Measure) -> None:
     """The plan in its order: what is mixed beforehand, what is added, scooped and carried; what it
     takes in all, and what is left."""
     for heading, lines in groupby(told.lines, key=lambda line: line.heading):
@@ -220,7 +224,7 @@ def _print_plan(told: Instructions, tool: Tool) -> None:
     worst = max(told.costs)
     print(f"As measured, at most ΔE {worst:.1f} from the scale: {difference_in_words(worst)}.")
     used = (
-        f"{number_in_steps(use.amount, tool.step)} {use.unit} ({use.volume_ml:.2f} ml) "
+        f"{number_in_steps(use.amount, measure.step)} {use.unit} ({use.volume_ml:.2f} ml) "
         f"{use.paint.name}"
         for use in told.used
     )

@@ -97,7 +97,7 @@ def parts_of(words: Iterable[str]) -> dict[str, float]:
 def box_of(text: str) -> list[Paint]:
     """Paints of a comma-separated list of keys; the whole fitted library for an empty one."""
     if not text:
-        return [paint for paint in library().paints.values() if not paint.recipe]
+        return library().plain
     return [library().paint(key) for key in text.split(",") if key.strip()]
 
 

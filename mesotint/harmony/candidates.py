@@ -13,10 +13,11 @@ from mesotint.harmony.unity import contrasts_kept, hue_spread
 from mesotint.harmony.usual import by_strength, usual_amounts
 from mesotint.mixing.trail import Trail
 from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.library import Paint
+from mesotint.paints.roles import mixture
 
 COARSE: Final = 17
-"""How finely the way of each of many mothers is sampled."""
+"""How finely the pull of each of many mothers is sampled."""
 
 
 @dataclass(frozen=True)
@@ -51,7 +52,7 @@ class TradeOff:
     Attributes
     ----------
     fractions : array
-        Of every passage's way in the plan, 0 to 1.
+        Of every passage's pull in the plan, 0 to 1.
     spread_degrees : array
         Hue spread of what is no accent.
     chroma_kept : array
@@ -87,7 +88,7 @@ def mixtures_of(painting: Painting) -> list[Paint]:
     """Each passage's mixture as one paint."""
     paints, parts = painting.table
     return [
-        mixed_tube(f"passage{i}", passage.name, "mixture", _mixture(paints, row))
+        mixture(f"passage{i}", passage.name, _mixture(paints, row))
         for i, (passage, row) in enumerate(zip(painting.passages, parts, strict=True))
     ]
 
@@ -107,7 +108,7 @@ def main_grey(painting: Painting) -> Paint | None:
     one, other = (mixtures_of(painting)[i] for i in (first, second))
     share = Trail(one, other, 0.0, painting.viewing).neutral_share
     both = (1 - share) * parts[first] + share * parts[second]
-    return mixed_tube("main grey", "The main pair's grey", "mixture", _mixture(paints, both))
+    return mixture("main grey", "The main pair's grey", _mixture(paints, both))
 
 
 def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
@@ -127,20 +128,20 @@ def ranked(
 
     First by how few wishes give way. Of those that halve the spread, and so are compared at one
     unity, the least movement comes first; of the rest, what leaves the least spread. None where the
-    painting is together already. Colours are read off coarsely sampled ways; `harmony` computes
+    painting is together already. Colours are read off coarsely sampled pulls; `harmony` computes
     those of the one that is chosen.
     """
     if already_together(painting):
         return []
-    tried, ways = mothers_of(painting, mothers, dark, COARSE)
+    tried, pulls = mothers_of(painting, mothers, dark, COARSE)
     if not tried:
         return []
     paints = [mother.paint for mother in tried]
-    pulls = usual_amounts(painting, paints, ways, accent_share)[:, None, None]
-    even = ways.shares_at(np.broadcast_to(pulls, (len(tried), 1, len(painting.passages))))
+    amounts = usual_amounts(painting, paints, pulls, accent_share)[:, None, None]
+    even = pulls.shares_at(np.broadcast_to(amounts, (len(tried), 1, len(painting.passages))))
     shares = np.where(painting.accents, accent_share, even)
     strong = by_strength(painting, paints, shares)
-    told = judged_each(painting, ways.between(shares)[:, 0], strong[:, 0])
+    told = judged_each(painting, pulls.between(shares)[:, 0], strong[:, 0])
     found = [
         Harmony(**vars(each), mother=mother, shares=given)
         for each, mother, given in zip(told, tried, shares[:, 0], strict=True)

@@ -8,7 +8,7 @@ from typing import Final
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.words import difference_in_words
 from mesotint.harmony.painting import DISTANCES, Painting
-from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Seen
+from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Figures
 
 OWN: Final = "our own judgement"
 PRACTICE: Final = "common practice"
@@ -51,17 +51,17 @@ class Figure:
     alarm: bool = False
 
 
-def figures(painting: Painting, seen: Seen) -> tuple[Figure, ...]:
+def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
     """Every figure of a painting, the ones that hold it together first."""
     return (
-        _spread(seen),
-        _common(seen),
-        _dominance(painting, seen),
-        _fights(painting, seen),
-        _outline(seen),
-        _page(seen),
-        *_accents(painting, seen),
-        _merges(painting, seen),
+        _spread(of),
+        _common(of),
+        _dominance(painting, of),
+        _fights(painting, of),
+        _outline(of),
+        _page(of),
+        *_accents(painting, of),
+        _merges(painting, of),
         *_depth(painting),
     )
 
@@ -70,8 +70,8 @@ def _name(painting: Painting, place: int) -> str:
     return f"“{painting.passages[place].name}”"
 
 
-def _spread(seen: Seen) -> Figure:
-    spread = seen.spread_degrees
+def _spread(of: Figures) -> Figure:
+    spread = of.spread_degrees
     if spread >= _WIDE_DEGREES:
         says = "The hues lie all around the plan: nothing holds them together yet."
     elif spread >= _NARROW_DEGREES:
@@ -89,28 +89,28 @@ def _spread(seen: Seen) -> Figure:
     )
 
 
-def _common(seen: Seen) -> Figure:
-    if seen.common <= 0:
+def _common(of: Figures) -> Figure:
+    if of.common <= 0:
         says = "No paint is in every mixture."
-    elif seen.common < _MUCH_IN_COMMON:
+    elif of.common < _MUCH_IN_COMMON:
         says = "A trace of the same paint is in every mixture."
     else:
         says = "Every mixture shares paint with all others."
     return Figure(
         "Paint in common",
-        f"{100 * seen.common:.1f} %",
+        f"{100 * of.common:.1f} %",
         says,
         "Mixtures that share paint look as if one light fell on them; accents are left out.",
         PRACTICE,
-        seen.common <= 0,
+        of.common <= 0,
     )
 
 
-def _dominance(painting: Painting, seen: Seen) -> Figure:
-    if seen.dominant is None:
+def _dominance(painting: Painting, of: Figures) -> Figure:
+    if of.dominant is None:
         told, says = "none", "No hue leads: the whole balances to grey."
     else:
-        told, says = seen.dominant, f"Taken together the painting leans to {seen.dominant}."
+        told, says = of.dominant, f"Taken together the painting leans to {of.dominant}."
     return Figure(
         "Leading hue",
         told,
@@ -120,11 +120,11 @@ def _dominance(painting: Painting, seen: Seen) -> Figure:
     )
 
 
-def _fights(painting: Painting, seen: Seen) -> Figure:
-    if not seen.fights:
+def _fights(painting: Painting, of: Figures) -> Figure:
+    if not of.fights:
         told, says = "none", "No two intense complements stand against each other."
     else:
-        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in seen.fights]
+        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in of.fights]
         told = str(len(pairs))
         says = f"{'; '.join(pairs)} are intense complements: dull one of them."
     return Figure(
@@ -133,22 +133,22 @@ def _fights(painting: Painting, seen: Seen) -> Figure:
         says,
         "Two intense complements both ask to be looked at.",
         OWN,
-        bool(seen.fights),
+        bool(of.fights),
     )
 
 
-def _outline(seen: Seen) -> Figure:
+def _outline(of: Figures) -> Figure:
     return Figure(
         "Outline in the plan",
-        f"{seen.plan_area:.0f}",
-        f"The palette covers {seen.plan_area:.0f} square units of a* and b*.",
+        f"{of.plan_area:.0f}",
+        f"The palette covers {of.plan_area:.0f} square units of a* and b*.",
         "The smaller the outline, the fewer colours the eye has to hold together.",
         f"convex outline, {CIELAB}",
     )
 
 
-def _page(seen: Seen) -> Figure:
-    (dark, light), (dull, clear) = seen.lightness, seen.chroma
+def _page(of: Figures) -> Figure:
+    (dark, light), (dull, clear) = of.lightness, of.chroma
     narrow = light - dark < 2 * _VALUE_STEP
     says = f"Values reach from L* {dark:.0f} to {light:.0f}, chroma from {dull:.0f} to {clear:.0f}."
     if narrow:
@@ -163,10 +163,10 @@ def _page(seen: Seen) -> Figure:
     )
 
 
-def _accents(painting: Painting, seen: Seen) -> list[Figure]:
+def _accents(painting: Painting, of: Figures) -> list[Figure]:
     """For each accent what it touches, the passage that it stands out from least first."""
     of_each: dict[int, list[AccentContrast]] = {}
-    for contrast in sorted(seen.contrasts, key=lambda each: each.delta_e):
+    for contrast in sorted(of.contrasts, key=lambda each: each.delta_e):
         of_each.setdefault(contrast.accent, []).append(contrast)
     return [_accent(painting, least, others) for least, *others in of_each.values()]
 
@@ -176,7 +176,7 @@ def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentCon
     rest = ", ".join(f"{_far(each.delta_e)} from {_name(painting, each.other)}" for each in others)
     lighter = "lighter" if contrast.lightness > 0 else "darker"
     clearer = "clearer" if contrast.chroma > 0 else "duller"
-    ways = [
+    sides = [
         f"{abs(contrast.lightness):.0f} in L* ({lighter})",
         f"{abs(contrast.hue_degrees):.0f}° in hue",
         f"{abs(contrast.chroma):.0f} in chroma ({clearer})",
@@ -184,7 +184,7 @@ def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentCon
     return Figure(
         f"Accent {_name(painting, contrast.accent)}",
         _far(contrast.delta_e),
-        f"Stands out least from {_name(painting, contrast.other)}: {', '.join(ways)}."
+        f"Stands out least from {_name(painting, contrast.other)}: {', '.join(sides)}."
         + (f" {rest}." if rest else "")
         + (" That is little for an accent." if weak else ""),
         "A grey surround makes one clean colour shine.",
@@ -197,11 +197,11 @@ def _far(delta_e: float) -> str:
     return f"ΔE {delta_e:.0f}, {difference_in_words(delta_e)}"
 
 
-def _merges(painting: Painting, seen: Seen) -> Figure:
-    if not seen.merges:
+def _merges(painting: Painting, of: Figures) -> Figure:
+    if not of.merges:
         told, says = "none", "No two neighbours run into each other."
     else:
-        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in seen.merges]
+        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in of.merges]
         told = str(len(pairs))
         says = f"{'; '.join(pairs)} run into each other: move one in value."
     return Figure(
@@ -210,7 +210,7 @@ def _merges(painting: Painting, seen: Seen) -> Figure:
         says,
         f"Under ΔE {MERGES_BELOW:g}, which is seen side by side, an edge is lost at a few steps.",
         f"{CIEDE2000}; the limit is our own",
-        bool(seen.merges),
+        bool(of.merges),
     )
 
 

@@ -6,8 +6,8 @@ import numpy as np
 from scipy.interpolate import PchipInterpolator
 from scipy.optimize import minimize
 
+from mesotint.harmony.pulls import Pulls
 from mesotint.harmony.unity import hue_spread, spread_length
-from mesotint.harmony.ways import Ways
 from mesotint.optics.grid import Array
 
 _GRID: Final = 33
@@ -15,18 +15,18 @@ _WITHIN_DEGREES: Final = 0.05
 _NO_CHROMA: Final = 1e-9
 
 
-def least_movement(ways: Ways, start: float, wanted_degrees: float, areas: Array) -> Array:
-    """Fractions of the ways to one mother that reach a hue spread while the passages move least.
+def least_movement(pulls: Pulls, start: float, wanted_degrees: float, areas: Array) -> Array:
+    """Fractions of the pulls to one mother that reach a hue spread while the passages move least.
 
-    What is made least is the sum of the squared ways in the plan, each by its area, by sequential
-    quadratic programming (Kraft 1988, as scipy has it) on smooth curves through sampled ways.
+    What is made least is the sum of the squared pulls in the plan, each by its area, by sequential
+    quadratic programming (Kraft 1988, as scipy has it) on smooth curves through sampled pulls.
 
     Parameters
     ----------
-    ways : Ways
+    pulls : Pulls
         Of one mother.
     start : float
-        The same fraction of every way, at which the spread is reached.
+        The same fraction of every pull, at which the spread is reached.
     wanted_degrees : float
     areas : array, shape (passages,)
 
@@ -38,7 +38,7 @@ def least_movement(ways: Ways, start: float, wanted_degrees: float, areas: Array
     passages = len(areas)
     grid = np.linspace(0, 1, _GRID)
     even = np.repeat(grid[:, None], passages, axis=1)
-    plan = ways.between(ways.shares_at(even[None]))[0][..., 1:]
+    plan = pulls.between(pulls.shares_at(even[None]))[0][..., 1:]
     pieces, rows = PchipInterpolator(grid, plan, axis=0).c, np.arange(passages)
     length = spread_length(wanted_degrees)
     # In units of what it costs and has to begin with, so that the search knows how near is near.
@@ -56,8 +56,8 @@ def least_movement(ways: Ways, start: float, wanted_degrees: float, areas: Array
 
     def moved(fractions: Array) -> tuple[float, Array]:
         now, slope = read(fractions)
-        way = now - plan[0]
-        return float(areas @ (way**2).sum(-1)), 2 * areas * (way * slope).sum(-1)
+        moved = now - plan[0]
+        return float(areas @ (moved**2).sum(-1)), 2 * areas * (moved * slope).sum(-1)
 
     def room(fractions: Array) -> float:
         now, _ = read(fractions)
@@ -83,7 +83,7 @@ def least_movement(ways: Ways, start: float, wanted_degrees: float, areas: Array
         options={"maxiter": 100, "ftol": 1e-6},
     )
     fractions: Array = np.clip(found.x, 0.0, 1.0)
-    labs = ways.between(ways.shares_at(fractions[None, None]))[0, 0]
+    labs = pulls.between(pulls.shares_at(fractions[None, None]))[0, 0]
     if hue_spread(labs, areas) > wanted_degrees + _WITHIN_DEGREES or moved(fractions)[0] > cost:
         return first
     return fractions

@@ -18,14 +18,14 @@ from mesotint.harmony.blend import Blend, blended
 from mesotint.harmony.judgement import HALF
 from mesotint.harmony.least import least_movement
 from mesotint.harmony.painting import Painting
+from mesotint.harmony.pulls import Pulls, sampled_shares, share_of
 from mesotint.harmony.unity import hue_spread
 from mesotint.harmony.usual import by_strength, usual_amounts
-from mesotint.harmony.ways import Ways, sampled_shares, share_of
 from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
-WAYS: Final = ("equal", "same", "least")
+GIVINGS: Final = ("equal", "same", "least")
 """How a painting is given its mother: each passage by the same pull, all by the same share, or by
 what reaches a wanted unity with the least movement."""
 
@@ -38,10 +38,10 @@ class Giving:
 
     Attributes
     ----------
-    way : str
-        One of `WAYS`.
+    kind : str
+        One of `GIVINGS`.
     amount : float
-        The share or the fraction of the way, 0 to 1; for the least movement the wanted hue spread
+        The share or the equal pull, 0 to 1; for the least movement the wanted hue spread
         in degrees, 0 to 180.
     accent_share : float
         What accents take, 0 to 1.
@@ -53,19 +53,19 @@ class Giving:
     Raises
     ------
     InputError
-        For a way that is not known, or an amount that cannot be.
+        For a giving that is not known, or an amount that cannot be.
     """
 
-    way: str = "equal"
+    kind: str = "equal"
     amount: float = HALF
     accent_share: float = 0.0
     most_delta_e: float | None = None
     pins: Mapping[int, float] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
-        if self.way not in WAYS:
-            raise InputError(f"A mother is given {', '.join(WAYS)}; choose one.", "way")
-        checked_amount(self.amount, "amount", most=180 if self.way == "least" else 1)
+        if self.kind not in GIVINGS:
+            raise InputError(f"A mother is given {', '.join(GIVINGS)}; choose one.", "giving")
+        checked_amount(self.amount, "amount", most=180 if self.kind == "least" else 1)
         checked_amount(self.accent_share, "accent_share", most=1)
         for share in self.pins.values():
             checked_amount(share, "pins", most=1)
@@ -85,11 +85,11 @@ class Mother:
     dark : Paint, optional
         What darkens; needed where value is held.
     points : int
-        How fine its way is sampled.
+        How fine its pulls are sampled.
     lightness : array, shape (passages,), optional
         L* that values are held at; those of the painting where none are given.
-    sampled : Ways, optional
-        Its ways, where they were computed already; see `mothers_of`.
+    sampled : Pulls, optional
+        Its pulls, where they were computed already; see `mothers_of`.
 
     Raises
     ------
@@ -103,7 +103,7 @@ class Mother:
     dark: Paint | None = None
     points: int = FINE
     lightness: Array | None = None
-    sampled: Ways | None = None
+    sampled: Pulls | None = None
 
     def __post_init__(self) -> None:
         if {paint.key for paint in self.painting.table[0]} == {self.paint.key}:
@@ -114,14 +114,14 @@ class Mother:
             raise InputError("Name a dark to hold the values with, such as a black.", "dark")
 
     @cached_property
-    def ways(self) -> Ways:
-        """CIELAB of every passage along its way, sampled."""
+    def pulls(self) -> Pulls:
+        """The line of every passage toward the mother, sampled."""
         if self.sampled is not None:
             return self.sampled
         shares = np.broadcast_to(
             sampled_shares(self.points), (len(self.painting.passages), self.points)
         )
-        return Ways(self._blended(shares).labs)
+        return Pulls(self._blended(shares).labs)
 
     def labs(self, shares: Array) -> Array:
         """CIELAB, shape (passages, n, 3), at shares of the mother of shape (passages, n)."""
@@ -171,13 +171,13 @@ class Mother:
         return self.labs(np.asarray(shares)[:, None])[:, 0]
 
     def between(self, shares: Array) -> Array:
-        """CIELAB read off the sampled ways, which is quick: shapes (n, passages) to (n, passages,
+        """CIELAB read off the sampled pulls, which is quick: shapes (n, passages) to (n, passages,
         3)."""
-        return np.asarray(self.ways.between(np.asarray(shares)[None])[0])
+        return np.asarray(self.pulls.between(np.asarray(shares)[None])[0])
 
     def _shares_at(self, fractions: Array) -> Array:
-        """Shares at fractions of each passage's way, shape (n, passages)."""
-        return np.asarray(self.ways.shares_at(fractions[None])[0])
+        """Shares at fractions of each passage's pull, shape (n, passages)."""
+        return np.asarray(self.pulls.shares_at(fractions[None])[0])
 
     def same(self, share: float, accent_share: float = 0.0) -> Array:
         """One share for all passages but the accents."""
@@ -185,7 +185,7 @@ class Mother:
         return self._without_accents(np.full(len(self.painting.passages), share), accent_share)
 
     def equal_pull(self, fraction: float, accent_share: float = 0.0) -> Array:
-        """Shares that bring every passage by the same fraction of its way in the plan.
+        """Shares that bring every passage by the same fraction of its pull in the plan.
 
         Parameters
         ----------
@@ -201,7 +201,7 @@ class Mother:
     def bounded(self, shares: Array, most_delta_e: float) -> Array:
         """Shares held back so that no passage moves by more than a CIEDE2000."""
         checked_amount(most_delta_e, "most_delta_e", most=100)
-        labs = self.ways.labs[0]
+        labs = self.pulls.labs[0]
         moved = np.maximum.accumulate(delta_e_2000(labs, labs[:, :1]), axis=1)
         roots = np.linspace(0, 1, self.points)
         most = [np.interp(most_delta_e, row, roots) for row in moved]
@@ -210,24 +210,24 @@ class Mother:
     def least(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
         """The shares that reach a hue spread while the passages move least.
 
-        What is made least is the sum of the squared ways in the plan, each by its area. Where even
+        What is made least is the sum of the squared pulls in the plan, each by its area. Where even
         the whole mother does not reach the spread, every passage takes the most that helps.
         """
         quiet, areas = ~self.painting.accents, self.painting.areas
         fractions: Array = np.zeros((1, len(quiet)))
         if quiet.any():
             start = self._least_amount(wanted_degrees)
-            only = Ways(self.ways.labs[:, quiet])
+            only = Pulls(self.pulls.labs[:, quiet])
             fractions[0, quiet] = least_movement(only, start, wanted_degrees, areas[quiet])
         return self._without_accents(self._shares_at(fractions)[0], accent_share)
 
-    def usual(self, way: str = "equal", accent_share: float = 0.0) -> float:
+    def usual(self, kind: str = "equal", accent_share: float = 0.0) -> float:
         """The usual amount of a giving, as `Giving.amount`: the largest that meets every wish, and
         no larger than halves the hue spread."""
         found = usual_amounts(
-            self.painting, [self.paint], self.ways, accent_share, even=way != "same"
+            self.painting, [self.paint], self.pulls, accent_share, even=kind != "same"
         )
-        if way != "least":
+        if kind != "least":
             return float(found[0])
         quiet = ~self.painting.accents
         labs = self.at(self.equal_pull(float(found[0]), accent_share))
@@ -239,10 +239,12 @@ class Mother:
         return np.asarray(told[0, 0])
 
     def _least_amount(self, wanted_degrees: float, *, even: bool = True) -> float:
-        """The least fraction of the way, or else the least share, at which a spread is reached; 1
+        """The least fraction of the pull, or else the least share, at which a spread is reached; 1
         where none does."""
         painting = self.painting
-        found = self.ways.least_amount(wanted_degrees, ~painting.accents, painting.areas, even=even)
+        found = self.pulls.least_amount(
+            wanted_degrees, ~painting.accents, painting.areas, even=even
+        )
         return float(found[0])
 
     def pull_to(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
@@ -251,7 +253,7 @@ class Mother:
 
     def given(self, giving: Giving) -> Array:
         """Shares, shape (passages,), as they are asked for."""
-        match giving.way:
+        match giving.kind:
             case "same":
                 shares = self.same(giving.amount, giving.accent_share)
             case "equal":
@@ -266,7 +268,7 @@ class Mother:
         return shares
 
     def even(self, points: int) -> Array:
-        """Shares that bring each passage by even fractions of its way in the plan, from nothing to
+        """Shares that bring each passage by even fractions of its pull in the plan, from nothing to
         the whole, shape (passages, points)."""
         fractions = np.linspace(0, 1, points)
         return self._shares_at(np.repeat(fractions[:, None], len(self.painting.passages), 1)).T
@@ -277,8 +279,8 @@ class Mother:
 
 def mothers_of(
     painting: Painting, paints: Sequence[Paint], dark: Paint, points: int
-) -> tuple[list[Mother], Ways]:
-    """Each paint as a mother that holds values, and the ways of all together, computed in float32.
+) -> tuple[list[Mother], Pulls]:
+    """Each paint as a mother that holds values, and the pulls of all together, computed in float32.
 
     What can be no mother, since everything is that paint already, is left out.
     """
@@ -290,6 +292,6 @@ def mothers_of(
             continue
     shares = np.broadcast_to(sampled_shares(points), (len(painting.passages), points))
     made = blended(painting, [m.paint for m in mothers], shares, dark, dtype=np.float32)
-    ways = Ways(made.labs.astype(np.float64))
-    alone = [replace(m, sampled=Ways(ways.labs[i : i + 1])) for i, m in enumerate(mothers)]
-    return alone, ways
+    pulls = Pulls(made.labs.astype(np.float64))
+    alone = [replace(m, sampled=Pulls(pulls.labs[i : i + 1])) for i, m in enumerate(mothers)]
+    return alone, pulls

@@ -17,15 +17,16 @@ from mesotint.errors import InputError
 from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting
+from mesotint.harmony.pulls import share_of
 from mesotint.harmony.unity import hue_spread
-from mesotint.harmony.ways import share_of
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import Searcher, Wanted
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import opaque_reflectance
-from mesotint.paints.library import Paint, mixed_tube
+from mesotint.paints.library import Paint
+from mesotint.paints.roles import mixture
 from mesotint.paints.table import WHITES
 
 SCHOOLS: Final = ("mother", "trace", "limited", "glaze", "partner")
@@ -130,7 +131,7 @@ def trace_of_everything(mother: Mother) -> School:
     amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in _to_trace(painting)}
     if len(amounts) < 2:
         raise InputError("The painting has one paint only; there is no other to trace.", "passages")
-    everything = replace(mother, paint=mixed_tube("everything", "All paints", "mixture", amounts))
+    everything = replace(mother, paint=mixture("everything", "All paints", amounts))
     shares = everything.pull_to(_wanted(painting))
     made = everything.harmonised(shares)
     return School(
@@ -271,11 +272,11 @@ def muting_partner(mother: Mother) -> School:
     lightness = painting.labs[:, 0]
     clean = replace(mother, painting=replace(painting, passages=tuple(pure)), lightness=lightness)
     wanted = lch_from_lab(painting.labs)[:, 1]
-    ways = clean.ways.labs[0]
-    # How clear each still is along its way; it only becomes duller.
-    chroma = np.minimum.accumulate(np.hypot(ways[..., 1], ways[..., 2]), axis=1)
+    pulls = clean.pulls.labs[0]
+    # How clear each still is along its pull; it only becomes duller.
+    chroma = np.minimum.accumulate(np.hypot(pulls[..., 1], pulls[..., 2]), axis=1)
     roots = np.linspace(0, 1, clean.points)
-    muted = [np.interp(-end, -way, roots) for end, way in zip(wanted, chroma, strict=True)]
+    muted = [np.interp(-end, -pull, roots) for end, pull in zip(wanted, chroma, strict=True)]
     shares = np.where(accents, 0.0, share_of(np.array(muted)))
     made = clean.harmonised(shares)
     made = replace(

@@ -128,7 +128,7 @@ def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
 
 
 @dataclass(frozen=True)
-class Seen:
+class Figures:
     """What the eye will see.
 
     Attributes
@@ -164,7 +164,7 @@ class Seen:
     contrasts: tuple[AccentContrast, ...]
 
 
-def seen(painting: Painting) -> Seen:
+def figures_of(painting: Painting) -> Figures:
     """Everything that is told of a painting's colours."""
     labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
     lch = lch_from_lab(labs)
@@ -173,7 +173,7 @@ def seen(painting: Painting) -> Seen:
     intense = [i for i in np.flatnonzero(quiet).tolist() if lch[i, 1] >= INTENSE_FROM]
     apart = np.abs(turn(lch[:, None, 2], lch[None, :, 2]))
     pairs = painting.touching or set(combinations(range(len(labs)), 2))
-    return Seen(
+    return Figures(
         spread_degrees=float(hue_spread(labs[quiet], areas[quiet])),
         common=common_share(painting.table[1][quiet if quiet.any() else ~quiet]),
         outline=tuple(outline(labs)),

@@ -12,13 +12,13 @@ import numpy as np
 
 from mesotint.harmony.judgement import HALF, wishes_kept
 from mesotint.harmony.painting import Painting
+from mesotint.harmony.pulls import Pulls
 from mesotint.harmony.unity import hue_spread
-from mesotint.harmony.ways import Ways
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
 MARGIN: Final = 0.03
-"""Share of each wish's limit that is left, since ways are read between samples."""
+"""Share of each wish's limit that is left, since pulls are read between samples."""
 
 _TRIED: Final = 25
 _CLOSER: Final = 9
@@ -48,34 +48,34 @@ def by_strength(painting: Painting, mothers: Sequence[Paint], shares: Array) -> 
 def usual_amounts(
     painting: Painting,
     mothers: Sequence[Paint],
-    ways: Ways,
+    pulls: Pulls,
     accent_share: float = 0.0,
     *,
     even: bool = True,
 ) -> Array:
-    """The usual amount of each mother, shape (mothers,): a fraction of every way, or a share.
+    """The usual amount of each mother, shape (mothers,): a fraction of every pull, or a share.
 
     Parameters
     ----------
     painting : Painting
     mothers : sequence of Paint
-    ways : Ways
+    pulls : Pulls
         Of those mothers.
     accent_share : float
         What accents take.
     even : bool
-        Whether all go the same fraction of their ways, or else take the same share.
+        Whether all go the same fraction of their pulls, or else take the same share.
     """
     quiet, areas = ~painting.accents, painting.areas
     wanted = HALF * float(hue_spread(painting.labs[quiet], areas[quiet]))
-    most = ways.least_amount(wanted, quiet, areas, even=even)
+    most = pulls.least_amount(wanted, quiet, areas, even=even)
 
     def spreads(amounts: Array) -> Array:
         """Hue spread at amounts of shape (mothers, n); infinite where a wish gives way."""
         alike = np.repeat(amounts[..., None], len(quiet), axis=2)
-        shares = ways.shares_at(alike) if even else alike
+        shares = pulls.shares_at(alike) if even else alike
         shares = np.where(quiet, shares, accent_share)
-        labs = ways.between(shares)
+        labs = pulls.between(shares)
         met = wishes_kept(painting, labs, by_strength(painting, mothers, shares), MARGIN)
         return np.where(met, hue_spread(labs[:, :, quiet], areas[quiet]), np.inf)
 

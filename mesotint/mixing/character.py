@@ -13,7 +13,8 @@ from mesotint.colour.words import temperature
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import is_classic
 from mesotint.paints.table import TINT_WHITE_PARTS
 
 STRENGTH_DEPTH: Final = 20.0
@@ -34,7 +35,6 @@ GREY_PAINT_BELOW: Final = 4.0
 CLASSIC_TINTS: Final = (0.0, 1.0, 4.0)
 """Parts of white in which a classic is still known by its name."""
 
-CLASSIC_FAMILIES: Final = frozenset({"earth", "iron oxide", "bone carbon", "carbon"})
 _SHARES: Final = np.geomspace(1e-5, 1, 400)
 
 
@@ -66,7 +66,7 @@ class Character:
 
 def character(paint: Paint) -> Character:
     """The measured nature of a paint."""
-    white = library().paint(WHITE_KEY)
+    white = library().white
     tint_parts = np.array([1.0, TINT_WHITE_PARTS])
     masstone = DEFAULT_VIEWING.lab(np.ones(1), [paint])
     tint = DEFAULT_VIEWING.lab(tint_parts, [paint, white])
@@ -84,7 +84,7 @@ def character(paint: Paint) -> Character:
 
 def _amount_to_depth(paint: Paint) -> float:
     """Share of a paint in titanium white that brings it to the depth; infinite if none does."""
-    white = library().paint(WHITE_KEY)
+    white = library().white
     parts = np.stack([_SHARES, 1 - _SHARES], axis=-1)
     depth = delta_e_2000(
         DEFAULT_VIEWING.lab(parts, [paint, white]), DEFAULT_VIEWING.lab(np.ones(1), [white])
@@ -125,8 +125,8 @@ def contrast_ratio(paint: Paint) -> float:
 @cache
 def classics() -> tuple[tuple[str, ...], Array]:
     """Names and colours of the classic earths and blacks; their tints go by the same names."""
-    white = library().paint(WHITE_KEY)
-    paints = [p for p in library().paints.values() if p.family in CLASSIC_FAMILIES]
+    white = library().white
+    paints = [p for p in library().paints.values() if is_classic(p)]
     names, labs = [], []
     for opened in CLASSIC_TINTS:
         for paint in paints:
@@ -138,7 +138,7 @@ def classics() -> tuple[tuple[str, ...], Array]:
 @lru_cache(maxsize=512)
 def hue_of(paint: Paint) -> float | None:
     """CIELAB hue angle of a paint's tint, or None where it is a grey or a white."""
-    white = library().paint(WHITE_KEY)
+    white = library().white
     tint = lch_from_lab(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))
     return float(tint[2]) if tint[1] >= GREY_PAINT_BELOW else None
 

@@ -245,7 +245,7 @@ def correct(
     box: Sequence[Paint],
     viewing: Viewing = DEFAULT_VIEWING,
     *,
-    seen: Array | None = None,
+    reading: Array | None = None,
     most_growth: float = MOST_GROWTH,
     stock_ml: Mapping[str, float] | None = None,
 ) -> Correction:
@@ -261,7 +261,7 @@ def correct(
         What may be added.
     viewing : Viewing
         In a wash no white is added: water lightens.
-    seen : array, shape (3,), optional
+    reading : array, shape (3,), optional
         Colour of the pile as it was measured; its difference from the prediction is carried
         along into the advice.
     most_growth : float
@@ -287,7 +287,7 @@ def correct(
     checked_amount(most_growth, "most_growth", least=1, most=50)
     pile = mixed_tube("pile", "The pile", "pile", {p: ml for p, ml in held.items() if ml > 0})
     predicted = viewing.lab(np.ones(1), [pile])
-    carried = np.zeros(3) if seen is None else checked_lab(seen, "seen") - predicted
+    carried = np.zeros(3) if reading is None else checked_lab(reading, "reading") - predicted
     wrong, waits = what_is_wrong(predicted + carried, target)
     now = float(delta_e_2000(predicted + carried, target))
     if not wrong:
@@ -298,7 +298,13 @@ def correct(
     if short := _short(additions, stock_ml):
         enough = [paint for paint in box if paint.key not in short]
         return correct(
-            pile_ml, target, enough, viewing, seen=seen, most_growth=most_growth, stock_ml=stock_ml
+            pile_ml,
+            target,
+            enough,
+            viewing,
+            reading=reading,
+            most_growth=most_growth,
+            stock_ml=stock_ml,
         )
     growth = float(volumes.sum() / volume)
     # Water is at hand: only paint is wasted.

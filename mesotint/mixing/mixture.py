@@ -18,7 +18,7 @@ from mesotint.mixing.ground import USUAL_GROUND, ground_lab, ground_reflectance
 from mesotint.optics.film import opaque_film, opaque_film_of, wash_film, wash_film_of
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import surface_scatter
-from mesotint.paints.library import WATER, WHITE_KEY, Paint, library
+from mesotint.paints.library import WATER, Paint, library
 
 MEDIA: Final = ("opaque", "wash")
 BLOCK: Final = 2048
@@ -135,7 +135,7 @@ class Viewing:
     @property
     def lightener(self) -> Paint:
         """What lightens in this medium: titanium white, or water in a wash."""
-        return WATER if self.medium == "wash" else library().paint(WHITE_KEY)
+        return WATER if self.medium == "wash" else library().white
 
     def film(
         self,

@@ -1,4 +1,4 @@
-"""Ways to mute a paint: the schools side by side, for one paint and one wanted chroma."""
+"""Schools of muting, side by side, for one paint and one wanted chroma."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
@@ -10,7 +10,7 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
 from mesotint.colour.hues import MIDDLES, PRIMARIES, nearest_family, turn
 from mesotint.errors import InputError
-from mesotint.mixing.character import CLASSIC_FAMILIES, hue_of
+from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
 from mesotint.mixing.partners import least_chroma, nearest_partner
 from mesotint.mixing.recipe import Wishes, search_each
@@ -18,10 +18,9 @@ from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
+from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import black_of, is_earth, is_white, mixture
 
-BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
-EARTH_FAMILIES: Final = CLASSIC_FAMILIES - BLACK_FAMILIES
 LEAST_PART: Final = 1e-5
 _SECTIONS: Final = 32
 _CLOSINGS: Final = 3
@@ -29,12 +28,12 @@ _RATIOS: Final = np.linspace(0.1, 0.9, 9)
 
 
 @dataclass(frozen=True)
-class Way:
-    """One school's way to the wanted chroma.
+class School:
+    """One school of muting, and the wanted chroma as it reaches it.
 
     Attributes
     ----------
-    school : str
+    key : str
         Such as ``complement`` or ``black``.
     paints : tuple of Paint
     parts : tuple of float
@@ -50,7 +49,7 @@ class Way:
         Whether the wanted chroma is reached at all.
     """
 
-    school: str
+    key: str
     paints: tuple[Paint, ...]
     parts: tuple[float, ...]
     lab: Array
@@ -60,7 +59,7 @@ class Way:
     reached: bool
 
 
-def ways_to_mute(
+def schools_of_muting(
     paint: Paint,
     chroma: float,
     box: Sequence[Paint],
@@ -68,7 +67,7 @@ def ways_to_mute(
     *,
     keep_value: bool = False,
     keep_hue: bool = False,
-) -> list[Way]:
+) -> list[School]:
     """The same paint muted to the same chroma by every school the box has paints for.
 
     The complement; the other two primaries together; an earth; a black; a trace of everything.
@@ -110,7 +109,7 @@ def ways_to_mute(
     if keep_value:
         muted = _held(trails, muted, pure, box)
     return [
-        _way(school, trail, each, pure)
+        _school(school, trail, each, pure)
         for school, trail, each in zip(schools, trails, muted, strict=True)
     ]
 
@@ -125,7 +124,6 @@ def _trails(paint: Paint, others: tuple[Paint, ...], viewing: Viewing) -> Mappin
 
 def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str, Paint]:
     """What each school mutes with, as one paint or a mixture."""
-    white = library().paint(WHITE_KEY)
     coloured = [p for p in others if hue_of(p) is not None]
     agents: dict[str, Paint] = {}
     if complement := nearest_partner(paint, coloured, viewing):
@@ -133,15 +131,15 @@ def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str
     if primaries := _other_primaries(paint, coloured, viewing):
         agents["two primaries"] = primaries
     hue = hue_of(paint)
-    earths = [p for p in others if p.family in EARTH_FAMILIES and hue_of(p) is not None]
+    earths = [p for p in others if is_earth(p) and hue_of(p) is not None]
     if earths and hue is not None:
         agents["earth"] = min(earths, key=lambda p: _apart(hue, hue_of(p)))
-    if blacks := [p for p in others if p.family in BLACK_FAMILIES]:
-        agents["black"] = blacks[0]
-    rest = [p for p in others if p.key != white.key]
+    if black := black_of(others):
+        agents["black"] = black
+    rest = [p for p in others if not is_white(p)]
     if len(rest) > 2:
         even = {p: 1 / float(p.absorption.mean() + p.scattering.mean()) for p in rest}
-        agents["trace of everything"] = mixed_tube("everything", "Everything", "mixture", even)
+        agents["trace of everything"] = mixture("everything", "Everything", even)
     return agents
 
 
@@ -162,8 +160,8 @@ def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Pa
         return None
     one, other = (1 / float(p.absorption.mean() + p.scattering.mean()) for p in (first, second))
     mixtures = [
-        mixed_tube(
-            "primaries", f"{first.name} with {second.name.lower()}", "mixture",
+        mixture(
+            "primaries", f"{first.name} with {second.name.lower()}",
             {first: float(r) * one, second: float(1 - r) * other},
         )
         for r in _RATIOS
@@ -246,8 +244,8 @@ def _held(
     trails: Sequence[Trail], muted: Sequence[_Muted], pure: Array, box: Sequence[Paint]
 ) -> list[_Muted]:
     """Muted mixtures brought to the pure paint's value with white or a dark."""
-    white = library().paint(WHITE_KEY)
-    black = next((p for p in box if p.family in BLACK_FAMILIES), None)
+    white = library().white
+    black = black_of(box)
     told: dict[int, _Muted] = {}
     # All at once where one black darkens them; without a black each has its own agent to do it.
     for places in [range(len(muted))] if black else [[i] for i in range(len(muted))]:
@@ -259,7 +257,7 @@ def _held(
     return [told[i] for i in range(len(muted))]
 
 
-def _way(school: str, trail: Trail, muted: _Muted, pure: Array) -> Way:
+def _school(key: str, trail: Trail, muted: _Muted, pure: Array) -> School:
     """What is told of a school's mixture, without what there is only a trace of."""
     merged: dict[Paint, float] = {}
     whole = muted.parts.sum()
@@ -270,8 +268,8 @@ def _way(school: str, trail: Trail, muted: _Muted, pure: Array) -> Way:
     lab = trail.viewing.lab(parts, tuple(merged))
     start = trail.lab(np.array([0.0, 0.01]))
     lch, was = lch_from_lab(lab), lch_from_lab(pure)
-    return Way(
-        school=school,
+    return School(
+        key=key,
         paints=tuple(merged),
         parts=tuple((parts / parts.sum()).tolist()),
         lab=lab,

@@ -55,8 +55,8 @@ class Carried:
 
 
 @dataclass(frozen=True)
-class TakenOff:
-    """Some of a pile taken off the palette: scooped for use, or scraped away."""
+class Scooped:
+    """Some of a pile scooped off the palette, for use."""
 
     pile: PileKey
     volume_ml: float
@@ -66,7 +66,7 @@ class TakenOff:
 
 
 @dataclass(frozen=True)
-class Seen:
+class Reading:
     """The colour of a pile as it was measured: CIELAB (D65, 2°), shape (3,)."""
 
     pile: PileKey
@@ -87,7 +87,7 @@ class BroughtBack:
     pile: PileKey
 
 
-Move = Added | Carried | TakenOff | Seen
+Move = Added | Carried | Scooped | Reading
 Entry = Move | TakenBack | BroughtBack
 
 
@@ -149,7 +149,7 @@ class Pile:
         return self.steps[-1].lab if self.steps else None
 
     @property
-    def seen_lab(self) -> Array | None:
+    def corrected_lab(self) -> Array | None:
         """The colour as it must look by now: predicted, and off by what was measured."""
         if self.lab is None or self.off is None:
             return self.lab
@@ -228,8 +228,8 @@ class Palette:
         return [self.entries[place] for place in self._stacks[0]]  # type: ignore[misc]
 
     @cached_property
-    def taken_off_ml(self) -> dict[Paint, float]:
-        """Millilitres of each paint that left the palette."""
+    def scooped_ml(self) -> dict[Paint, float]:
+        """Millilitres of each paint that was scooped off the palette."""
         return self._replayed[1]
 
     @cached_property
@@ -248,7 +248,7 @@ class Palette:
             move = self.entries[place]
             assert not isinstance(move, TakenBack | BroughtBack)
             told.setdefault(pile, []).append(Step(place, move, volumes, lab))
-            if isinstance(move, Seen):
+            if isinstance(move, Reading):
                 off[pile] = np.array(move.lab) - lab
             elif not volumes:
                 # A fresh start on the same spot is not the paint that was measured.
@@ -276,9 +276,9 @@ class Palette:
                 case Carried():
                     load = self._load(held.setdefault(move.pile, {}), move)
                     _pour(load, held.setdefault(move.onto, {}))
-                case TakenOff():
+                case Scooped():
                     _pour(self._load(held.setdefault(move.pile, {}), move), gone)
-                case Seen():
+                case Reading():
                     if not held.get(move.pile):
                         raise InputError(
                             f"Nothing lies on {self._name(move.pile)}; put paint on it first.",
@@ -287,7 +287,7 @@ class Palette:
             steps += [(pile, place, dict(held[pile])) for pile in touched(move)]
         return steps, gone
 
-    def _load(self, pile: dict[Paint, float], move: Carried | TakenOff) -> dict[Paint, float]:
+    def _load(self, pile: dict[Paint, float], move: Carried | Scooped) -> dict[Paint, float]:
         """Take a load from a pile: some of everything in it."""
         whole = sum(pile.values())
         if move.volume_ml > whole * (1 + _NOTHING_ML) or whole <= 0:

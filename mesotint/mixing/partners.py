@@ -22,7 +22,7 @@ from mesotint.mixing.character import classics, hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint, library
 from mesotint.paints.table import TINT_WHITE_PARTS
 
 MISS_FROM: Final = 2.0
@@ -220,7 +220,7 @@ class _Pairs:
     def __init__(
         self, paint: Paint, others: Sequence[Paint], lightener: float, viewing: Viewing
     ) -> None:
-        white = library().paint(WHITE_KEY)
+        white = library().white
         self.viewing, self.others = viewing, others
         self.white = lightener if viewing.medium == "opaque" else 0.0
         self.water = lightener if viewing.medium == "wash" else 0.0
@@ -361,7 +361,7 @@ class _Pairs:
 
 @cache
 def _plain_paints() -> list[Paint]:
-    return [paint for paint in library().paints.values() if not paint.recipe]
+    return library().plain
 
 
 def _opposes(paint: Paint, lean_degrees: float) -> bool:
@@ -434,5 +434,5 @@ def _temperature_of(paint: Paint) -> str | None:
     """Warm or cool by a paint's tint; None for a grey."""
     if hue_of(paint) is None:
         return None
-    white = library().paint(WHITE_KEY)
+    white = library().white
     return temperature(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))

@@ -14,7 +14,8 @@ from mesotint.colour.words import temperature
 from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import is_white
 from mesotint.paints.table import TINT_WHITE_PARTS
 
 DIRECTIONS: Final = 36
@@ -63,7 +64,7 @@ def reach(box: Sequence[Paint], lightness: float, viewing: Viewing = DEFAULT_VIE
         L*, 0 to 100.
     viewing : Viewing
     """
-    paints = [paint for paint in box if paint.key != WHITE_KEY]
+    paints = [paint for paint in box if not is_white(paint)]
     pairs = [*combinations(paints, 2), *((p, p) for p in paints[:1])]
     outline = _outline(_mixtures(pairs, viewing, lightness), lightness)
     owned = {paint.key for paint in box}
@@ -84,7 +85,7 @@ class _Pairs:
     """Pairs of paints, mixed in ratios weighed by their strength and opened with white."""
 
     def __init__(self, pairs: Sequence[tuple[Paint, Paint]], viewing: Viewing) -> None:
-        white = library().paint(WHITE_KEY)
+        white = library().white
         trios = [(a, b, white) for a, b in pairs]
         self.viewing = viewing
         self.k = np.array([[p.absorption for p in trio] for trio in trios], np.float32)
@@ -171,7 +172,7 @@ def _area(chroma: Array) -> float:
 
 def _missing_sides(box: Sequence[Paint]) -> list[str]:
     """Primaries of which a box lacks a warm or a cool one (common practice: two of each)."""
-    white = library().paint(WHITE_KEY)
+    white = library().white
     sides: dict[str, set[str | None]] = {primary: set() for primary in PRIMARIES}
     for paint in box:
         angle = hue_of(paint)

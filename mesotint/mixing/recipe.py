@@ -291,7 +291,7 @@ def _helper(
 ) -> Paint | None:
     """The library paint that brings the box nearest to a target it cannot reach alone."""
     owned = {paint.key for paint in box}
-    outside = [p for p in library().paints.values() if p.key not in owned and not p.recipe]
+    outside = [p for p in library().plain if p.key not in owned]
     if not outside:
         return None
     best, helper = reached - 0.5, None

@@ -75,8 +75,8 @@ class SimulatedPainter:
             count += 1
         began = sum(real.values())
         while count < most_additions:
-            seen = self._colour(real) if self.looks else None
-            found = correct(noted, target, self.box, self.viewing, seen=seen)
+            reading = self._colour(real) if self.looks else None
+            found = correct(noted, target, self.box, self.viewing, reading=reading)
             if not found.additions:
                 break
             put(found.additions[0])

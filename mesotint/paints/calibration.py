@@ -22,7 +22,7 @@ from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.optics.film import film_slopes, opaque_film, opaque_film_of
 from mesotint.optics.grid import BANDS, Array, as_spectra
-from mesotint.paints.library import WHITE_KEY, Paint, library
+from mesotint.paints.library import Paint, library
 from mesotint.paints.stray import Doubts, bent, film_moves
 
 READING_ERROR: Final = 0.16
@@ -85,7 +85,7 @@ class Reading:
 
     def mixture(self, paint: Paint) -> tuple[list[Paint], Array]:
         """The paints of the drawdown, the given one for the tube's, and their parts by volume."""
-        paints = [paint, library().paint(WHITE_KEY), *(other for other, _ in self.others)]
+        paints = [paint, library().white, *(other for other, _ in self.others)]
         return paints, np.array([1.0, self.white_parts, *(parts for _, parts in self.others)])
 
     @property
@@ -238,7 +238,7 @@ def nearest_paint(readings: Sequence[Reading]) -> Paint:
     """
     _need(readings)
     wanted = np.array([reading.lab for reading in readings])
-    paints = [p for p in library().paints.values() if not p.recipe]
+    paints = library().plain
 
     def away(paint: Paint) -> float:
         return float(delta_e_2000(_colours(readings, paint), wanted).mean())
@@ -354,7 +354,7 @@ def _remarks(readings: Sequence[Reading], after: Array) -> tuple[str, ...]:
         remarks.append(
             "The masstone was not read: how dark it is alone is the library's. Read it unthinned."
         )
-    white = library().paint(WHITE_KEY)
+    white = library().white
     plain = lab_from_reflectance(
         opaque_film(np.ones(1), white.absorption[None], white.scattering[None])
     )

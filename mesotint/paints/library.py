@@ -139,6 +139,16 @@ class Library:
     version: str
     paints: dict[str, Paint]
 
+    @property
+    def white(self) -> Paint:
+        """The white that opens and lightens."""
+        return self.paints[WHITE_KEY]
+
+    @property
+    def plain(self) -> list[Paint]:
+        """The paints that are no mixtures of others."""
+        return [paint for paint in self.paints.values() if not paint.recipe]
+
     def paint(self, key: str) -> Paint:
         """The paint of a key; `InputError` with the nearest keys and names for an unknown one."""
         try:

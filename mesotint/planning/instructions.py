@@ -1,9 +1,9 @@
 """Instructions: a work plan in the painter's measure, told as things to do and to tick off.
 
-The plan itself is exact; what a tool reads is rounded. So every addition is measured for what lies
-in the pile by then, and in the end all that was told is followed once more, word for word: what is
-mixed beforehand as it is really weighed, then the piles. The colours and volumes that come out are
-what is claimed.
+The plan itself is exact; what a measure reads is rounded. So every addition is measured for what
+lies in the pile by then, and in the end all that was told is followed once more, word for word:
+what is mixed beforehand as it is really weighed, then the piles. The colours and volumes that come
+out are what is claimed.
 """
 
 from collections.abc import Mapping, Sequence
@@ -18,8 +18,8 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appear
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.making import Making, number_in_steps
+from mesotint.planning.measures import Measure, checked_volumes
 from mesotint.planning.measuring import Amount, measured_addition, too_much
-from mesotint.planning.tools import Tool, checked_volumes
 from mesotint.planning.workplan import NANOLITRES, Move, WorkPlan, work_plan
 
 WORTH_TELLING_ML: Final = 0.01
@@ -37,16 +37,16 @@ each lets fewer tubes be squeezed out, the other saves a move)."""
 
 
 @dataclass(frozen=True)
-class Measure:
-    """How a painter measures: the tool, the volume of each patch, and the way of working.
+class Work:
+    """How the work is done: what measures, the volume of each patch, and the method.
 
-    `each_ml` is one volume for all patches, or one for each. `way` is one of
-    `mesotint.planning.workplan.WAYS`.
+    `each_ml` is one volume for all patches, or one for each. `method` is one of
+    `mesotint.planning.workplan.METHODS`.
     """
 
-    tool: Tool
+    measure: Measure
     each_ml: float | tuple[float, ...]
-    way: str = "separate"
+    method: str = "separate"
 
     def volumes_ml(self, patches: int) -> tuple[float, ...]:
         """The volume of each of some patches."""
@@ -117,11 +117,11 @@ def instructions(
     parts: Array,
     paints: Sequence[Paint],
     labels: Sequence[str],
-    measure: Measure,
+    work: Work,
     viewing: Viewing = DEFAULT_VIEWING,
     ingredients: Mapping[str, Paint] | None = None,
 ) -> Instructions:
-    """A work plan for patches, in a tool's measure.
+    """A work plan for patches, as a measure tells it.
 
     Parameters
     ----------
@@ -130,7 +130,7 @@ def instructions(
     paints : sequence of Paint
     labels : sequence of str
         What each patch is called, such as ``step 3``.
-    measure : Measure
+    work : Work
     viewing : Viewing
     ingredients : mapping, optional
         Paints by key of which mixtures among `paints` are made; they are then mixed first.
@@ -138,21 +138,21 @@ def instructions(
     Raises
     ------
     InputError
-        For a volume that the tool cannot measure, or a way that is not known.
+        For a volume that the measure cannot tell, or a method that is not known.
     """
     parts = np.asarray(parts, dtype=np.float64)
-    # Refuses a total that is too small for the tool before anything is planned.
-    for row, volume in zip(parts.tolist(), measure.volumes_ml(len(parts)), strict=True):
-        checked_volumes(row, paints, volume, measure.tool)
-    plan = work_plan(parts, measure.each_ml, measure.way)
-    bench = _Bench(plan, parts, paints, labels, measure.tool, viewing, dict(ingredients or {}))
+    # Refuses a total that is too small for the measure before anything is planned.
+    for row, volume in zip(parts.tolist(), work.volumes_ml(len(parts)), strict=True):
+        checked_volumes(row, paints, volume, work.measure)
+    plan = work_plan(parts, work.each_ml, work.method)
+    bench = _Bench(plan, parts, paints, labels, work.measure, viewing, dict(ingredients or {}))
     bench.follow()
     return bench.told()
 
 
 @dataclass(frozen=True)
 class _Deed:
-    """Something done: an amount put on a pile, or taken off it, in the tool's units.
+    """Something done: an amount put on a pile, or taken off it, in the measure's units.
 
     `kind` is add, scoop, scrape or carry. `amount` is None for all there is; `to` is the pile that
     a carried load goes to.
@@ -174,7 +174,7 @@ class _Bench:
     parts: Array
     paints: Sequence[Paint]
     labels: Sequence[str]
-    tool: Tool
+    measure: Measure
     viewing: Viewing
     ingredients: dict[str, Paint]
     lines: list[Line] = field(default_factory=list)
@@ -202,7 +202,7 @@ class _Bench:
                     self._take(move)
 
     def _heading(self, number: int) -> str:
-        if self.plan.way == "running":
+        if self.plan.method == "running":
             return "The running pile" if number == 0 else f"Running pile {number + 1}"
         return self.labels[number][0].upper() + self.labels[number][1:]
 
@@ -220,15 +220,15 @@ class _Bench:
             there,
             wanted,
             self.all_paints,
-            self.tool,
+            self.measure,
             self.viewing,
-            most_grown=MOST_GROWN if self.plan.way == "running" else 1.0,
+            most_grown=MOST_GROWN if self.plan.method == "running" else 1.0,
         )
         if found.advice:
             self.advice[found.advice] = None
         more = " more" if there.any() else ""
         for amount in found.amounts:
-            told = f"{number_in_steps(amount.amount, self.tool.step)} {amount.unit}"
+            told = f"{number_in_steps(amount.amount, self.measure.step)} {amount.unit}"
             self._say(number, f"{told}{more} {amount.paint.name}")
             there = there + self._poured(amount)
             self.deeds.append(_Deed("add", number, amount.amount, amount.paint))
@@ -239,11 +239,11 @@ class _Bench:
         there = self.piles.get(number, self._nothing())
         if not there.any() or (grown := too_much(there, wanted)) <= GROWN_A_LITTLE:
             return there
-        units = float(there @ [self.tool.per_ml(paint) for paint in self.all_paints])
-        amount = float(np.floor(units * (1 - 1 / grown) / self.tool.step) * self.tool.step)
+        units = float(there @ [self.measure.per_ml(paint) for paint in self.all_paints])
+        amount = float(np.floor(units * (1 - 1 / grown) / self.measure.step) * self.measure.step)
         if amount <= 0:
             return there
-        told = f"{number_in_steps(amount, self.tool.step)} {self.tool.unit}"
+        told = f"{number_in_steps(amount, self.measure.step)} {self.measure.unit}"
         self._say(number, f"Scrape {told} off and lay it aside")
         self.deeds.append(_Deed("scrape", number, amount))
         return np.asarray(there * (1 - amount / units))
@@ -262,23 +262,23 @@ class _Bench:
     def _take(self, move: Move) -> None:
         here, exact = self.piles[move.pile], self.exact[move.pile]
         wanted, whole = move.volume_nl / NANOLITRES, float(here.sum())
-        per_ml = float(here @ [self.tool.per_ml(paint) for paint in self.all_paints]) / whole
-        steps = max(round(wanted * per_ml / self.tool.step), 1)
-        everything = wanted > NEARLY_ALL * float(exact.sum()) or steps * self.tool.step >= (
+        per_ml = float(here @ [self.measure.per_ml(paint) for paint in self.all_paints]) / whole
+        steps = max(round(wanted * per_ml / self.measure.step), 1)
+        everything = wanted > NEARLY_ALL * float(exact.sum()) or steps * self.measure.step >= (
             whole * per_ml
         )
-        if everything and self.plan.way == "running" and whole > wanted / NEARLY_ALL:
+        if everything and self.plan.method == "running" and whole > wanted / NEARLY_ALL:
             # A pile that grew to take its let-downs holds more than is wanted of it.
             everything = False
-        taken = whole if everything else steps * self.tool.step / per_ml
-        amount = f"{number_in_steps(taken * per_ml, self.tool.step)} {self.tool.unit}"
+        taken = whole if everything else steps * self.measure.step / per_ml
+        amount = f"{number_in_steps(taken * per_ml, self.measure.step)} {self.measure.unit}"
         part = here * (taken / whole)
         self.piles[move.pile] = here - part
         self.exact[move.pile] = exact * max(1 - wanted / float(exact.sum()), 0.0)
         units = None if everything else taken * per_ml
         if move.kind == "scoop":
             self.deeds.append(_Deed("scoop", move.pile, units, step=move.step))
-            if self.plan.way == "running":
+            if self.plan.method == "running":
                 how = "all that is left" if everything else amount
                 self._say(move.pile, f"Scoop out {how}: that is {self.labels[move.step]}")
             return
@@ -290,8 +290,8 @@ class _Bench:
 
     def told(self) -> Instructions:
         """What was said, and what comes of doing it."""
-        making = Making.of(self.poured_ml, self.tool, {**self._known(), **self.ingredients})
-        done = _Done(making, self.tool)
+        making = Making.of(self.poured_ml, self.measure, {**self._known(), **self.ingredients})
+        done = _Done(making, self.measure)
         for deed in self.deeds:
             done.do(deed)
         made = np.array([done.scooped[i] for i in range(len(self.parts))])
@@ -308,7 +308,7 @@ class _Bench:
         ]
         squeezed = making.squeezed_ml + done.squeezed_ml
         used = tuple(
-            Used(paint, float(ml * self.tool.per_ml(paint)), self.tool.unit, float(ml))
+            Used(paint, float(ml * self.measure.per_ml(paint)), self.measure.unit, float(ml))
             for paint, ml in zip(making.tubes, squeezed, strict=True)
             if ml > 0
         )
@@ -337,7 +337,7 @@ class _Done:
     """What comes of the deeds, done word for word: millilitres of each tube in every pile."""
 
     making: Making
-    tool: Tool
+    measure: Measure
     piles: dict[int, Array] = field(default_factory=dict)
     scooped: dict[int, Array] = field(default_factory=dict)
     poured_ml: dict[str, float] = field(default_factory=dict)
@@ -345,7 +345,7 @@ class _Done:
     def __post_init__(self) -> None:
         self.squeezed_ml: Array = np.zeros(len(self.making.tubes))
         self.aside: Array = np.zeros(len(self.making.tubes))
-        self.densities = np.array([self.tool.per_ml(tube) for tube in self.making.tubes])
+        self.densities = np.array([self.measure.per_ml(tube) for tube in self.making.tubes])
 
     def do(self, deed: _Deed) -> None:
         """One deed."""

@@ -1,7 +1,7 @@
 """What is mixed before a plan begins: mixtures among its paints, and let-downs of strong ones.
 
-Each is told in whole steps of the tool, its least part large enough to be read well and the others
-rounded to it; what it then truly holds is what the plan goes on with.
+Each is told in whole steps of the measure, its least part large enough to be read well and the
+others rounded to it; what it then truly holds is what the plan goes on with.
 """
 
 from collections.abc import Mapping
@@ -13,11 +13,9 @@ import numpy as np
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
+from mesotint.paints.roles import MIXTURE
+from mesotint.planning.measures import Measure
 from mesotint.planning.measuring import LET_DOWN_PARTS, let_down
-from mesotint.planning.tools import Tool
-
-MIXTURE_FAMILY: Final = "mixture"
-"""Family of a paint that the painter has to mix before the plan can begin."""
 
 GREATEST_LET_DOWN: Final = 20.0
 """Parts of the carrier to one from which a let-down is made in two goes."""
@@ -37,7 +35,7 @@ class Made:
     says : tuple of str
         What goes into it, line by line.
     amounts : tuple of (Paint, float)
-        The same in the tool's units.
+        The same in the measure's units.
     holds : array, shape (tubes,)
         Share by volume of each tube in it, as it is told.
     volume_ml : float
@@ -62,7 +60,7 @@ class Making:
         What goes into what is made.
     """
 
-    tool: Tool
+    measure: Measure
     tubes: tuple[Paint, ...]
     known: Mapping[str, Paint]
     made: list[Made] = field(default_factory=list)
@@ -73,7 +71,7 @@ class Making:
 
     @classmethod
     def of(
-        cls, poured_ml: Mapping[Paint, float], tool: Tool, known: Mapping[str, Paint]
+        cls, poured_ml: Mapping[Paint, float], measure: Measure, known: Mapping[str, Paint]
     ) -> "Making":
         """What has to be made so that so much of each paint and let-down can be poured.
 
@@ -82,7 +80,7 @@ class Making:
         InputError
             Where a mixture holds a paint that is not known.
         """
-        making = cls(tool, _tubes(known), known)
+        making = cls(measure, _tubes(known), known)
         demand = dict(poured_ml)
         settled: dict[Paint, tuple[tuple[Paint, float], ...]] = {}
         # From what is poured back to the tubes: how much of each is needed is known by then.
@@ -90,7 +88,7 @@ class Making:
             for paint in [paint for paint in demand if making.stage(paint) == stage]:
                 settled[paint] = making.amounts(making.parts_of(paint), demand[paint])
                 for used, units in settled[paint]:
-                    demand[used] = demand.get(used, 0.0) + units / tool.per_ml(used)
+                    demand[used] = demand.get(used, 0.0) + units / measure.per_ml(used)
         for paint in sorted(settled, key=making.stage):
             making.make(paint, settled[paint])
         return making
@@ -98,7 +96,7 @@ class Making:
     def stage(self, paint: Paint) -> int:
         """How many goes something takes that is mixed beforehand; `_TUBE` for a tube."""
         if paint.key in self.known:
-            return _MIXTURE if paint.family == MIXTURE_FAMILY else _TUBE
+            return _MIXTURE if paint.family == MIXTURE else _TUBE
         (_, one), (_, parts) = paint.recipe
         return _ONCE if parts / one <= GREATEST_LET_DOWN else _TWICE
 
@@ -117,13 +115,13 @@ class Making:
         return self.known[key]
 
     def amounts(self, of: Mapping[Paint, float], ml: float) -> tuple[tuple[Paint, float], ...]:
-        """The tool's units of each part of a mixture of which at least so much is needed."""
+        """The measure's units of each part of a mixture of which at least so much is needed."""
         paints = list(of)
-        per_ml = np.array([self.tool.per_ml(paint) for paint in paints])
+        per_ml = np.array([self.measure.per_ml(paint) for paint in paints])
         shares = np.array(list(of.values())) / sum(of.values())
-        least = float((self.tool.within_a_tenth / per_ml / shares).max())
+        least = float((self.measure.within_a_tenth / per_ml / shares).max())
         volume = max(ml, least)
-        exact = volume * shares * per_ml / self.tool.step
+        exact = volume * shares * per_ml / self.measure.step
         # The part that is least in steps is told exactly, and the others as near as they come.
         key = int(exact.argmin())
         best: tuple[float, Array] | None = None
@@ -131,19 +129,19 @@ class Making:
             wanted = exact * steps / exact[key]
             told = np.rint(wanted)
             off = float(np.abs(told / wanted - 1).max())
-            if (told / per_ml).sum() * self.tool.step < ml * (1 - 1e-9):
+            if (told / per_ml).sum() * self.measure.step < ml * (1 - 1e-9):
                 continue
             if best is None or off < best[0]:
                 best = off, told
             if off < _ROUNDED_WELL:
                 break
         assert best is not None
-        return tuple(zip(paints, (best[1] * self.tool.step).tolist(), strict=True))
+        return tuple(zip(paints, (best[1] * self.measure.step).tolist(), strict=True))
 
     def make(self, paint: Paint, amounts: tuple[tuple[Paint, float], ...]) -> None:
         """Put something among what is made, as it is told."""
         volumes = np.zeros(len(self.tubes))
-        densities = np.array([self.tool.per_ml(tube) for tube in self.tubes])
+        densities = np.array([self.measure.per_ml(tube) for tube in self.tubes])
         for used, units in amounts:
             holds = self.holds(used)
             volume = units / float(holds @ densities)
@@ -151,7 +149,7 @@ class Making:
             if not self.is_made(used):
                 self.squeezed_ml += volume * holds
         says = tuple(
-            f"{number_in_steps(units, self.tool.step)} {self.tool.unit} {used.name}"
+            f"{number_in_steps(units, self.measure.step)} {self.measure.unit} {used.name}"
             for used, units in amounts
         )
         whole = float(volumes.sum())
@@ -170,7 +168,7 @@ class Making:
 
     def over_ml(self, made: Made, poured_ml: Mapping[str, float]) -> float:
         """What is left of something once it has gone into what it was made for."""
-        densities = np.array([self.tool.per_ml(tube) for tube in self.tubes])
+        densities = np.array([self.measure.per_ml(tube) for tube in self.tubes])
         key = made.paint.key
         into_others = sum(
             units / float(made.holds @ densities)
@@ -182,10 +180,10 @@ class Making:
 
 
 def _tubes(known: Mapping[str, Paint]) -> tuple[Paint, ...]:
-    return tuple(paint for paint in known.values() if paint.family != MIXTURE_FAMILY)
+    return tuple(paint for paint in known.values() if paint.family != MIXTURE)
 
 
 def number_in_steps(amount: float, step: float) -> str:
-    """An amount with as many decimals as the tool's step has."""
+    """An amount with as many decimals as the measure's step has."""
     decimals = max(0, -int(np.floor(np.log10(step) + 1e-9)))
     return f"{amount:.{decimals}f}"

@@ -1,4 +1,4 @@
-"""A mixture, or an addition to a pile, as a tool can measure it: whole steps and let-downs.
+"""A mixture, or an addition to a pile, as a measure can tell it: whole steps and let-downs.
 
 A strong paint of which half a step more or less would be seen is let down first: thinned with what
 the mixture holds anyway, so that nothing changes but the amount, which can then be measured. Where
@@ -17,10 +17,10 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
-from mesotint.planning.tools import HONEST_STEPS, Tool, checked_volumes
+from mesotint.planning.measures import HONEST_STEPS, Measure, checked_volumes
 
 SEEN_FROM: Final = 0.5
-"""CIEDE2000 that half a step of the tool must make before a paint is let down for it."""
+"""CIEDE2000 that half a step of the measure must make before a paint is let down for it."""
 
 NEVER_MISSED: Final = 0.2
 """CIEDE2000 that a trace too small to measure has to make, or it is left out."""
@@ -39,7 +39,7 @@ _MANY: Final = 5
 
 @dataclass(frozen=True)
 class Amount:
-    """One paint of a measured mixture: how much by the tool, and what that is in millilitres."""
+    """One paint of a measured mixture: how much by the measure, and what that is in millilitres."""
 
     paint: Paint
     amount: float
@@ -77,10 +77,10 @@ def measured(
     parts: Sequence[float],
     paints: Sequence[Paint],
     total_ml: float,
-    tool: Tool,
+    measure: Measure,
     viewing: Viewing = DEFAULT_VIEWING,
 ) -> Measured:
-    """A mixture of a wanted volume, as a tool can measure it.
+    """A mixture of a wanted volume, as a measure can tell it.
 
     Where nothing in it can carry a let-down, `Measured.advice` says what would do.
 
@@ -90,34 +90,34 @@ def measured(
         By volume, as many as paints.
     total_ml : float
         Volume wanted, above zero.
-    tool : Tool
+    measure : Measure
 
     Raises
     ------
     InputError
-        For a mixture of nothing, or a total smaller than the tool can measure.
+        For a mixture of nothing, or a total smaller than the measure can tell.
     """
-    wanted = checked_volumes(parts, paints, total_ml, tool)
-    return measured_addition(np.zeros(len(paints)), wanted, paints, tool, viewing)
+    wanted = checked_volumes(parts, paints, total_ml, measure)
+    return measured_addition(np.zeros(len(paints)), wanted, paints, measure, viewing)
 
 
 def measured_addition(
     there_ml: Array,
     wanted_ml: Array,
     paints: Sequence[Paint],
-    tool: Tool,
+    measure: Measure,
     viewing: Viewing = DEFAULT_VIEWING,
     *,
     most_grown: float = 1.0,
 ) -> Measured:
-    """What to add to a pile so that it becomes a wanted mixture, as a tool can measure it.
+    """What to add to a pile so that it becomes a wanted mixture, as a measure can tell it.
 
     Parameters
     ----------
     there_ml, wanted_ml : array, shape (paints,)
         Millilitres of each paint in the pile, and what is to be in it afterwards.
     paints : sequence of Paint
-    tool : Tool
+    measure : Measure
     viewing : Viewing
     most_grown : float
         How many times what is wanted may lie there afterwards, so that what a let-down brings along
@@ -127,7 +127,7 @@ def measured_addition(
         tuple(np.asarray(there_ml, dtype=np.float64).tolist()),
         tuple(np.asarray(wanted_ml, dtype=np.float64).tolist()),
         tuple(paints),
-        tool,
+        measure,
         viewing,
         most_grown,
     )
@@ -139,12 +139,12 @@ def _measured(
     there_ml: tuple[float, ...],
     wanted_ml: tuple[float, ...],
     paints: tuple[Paint, ...],
-    tool: Tool,
+    measure: Measure,
     viewing: Viewing,
     most_grown: float,
 ) -> Measured:
     there, wanted = np.array(there_ml), np.array(wanted_ml)
-    plan = _best(there, wanted, paints, tool, viewing, most_grown)
+    plan = _best(there, wanted, paints, measure, viewing, most_grown)
     advice = ""
     if plan.unsure.any():
         times = next(
@@ -152,14 +152,16 @@ def _measured(
                 times
                 for times in _MORE_TIMES
                 if not _best(
-                    times * there, times * wanted, paints, tool, viewing, most_grown
+                    times * there, times * wanted, paints, measure, viewing, most_grown
                 ).unsure.any()
             ),
             None,
         )
         advice = plan.advice(times)
     amounts = [
-        Amount(paint, float(steps * tool.step), tool.unit, float(steps * tool.step / per_ml))
+        Amount(
+            paint, float(steps * measure.step), measure.unit, float(steps * measure.step / per_ml)
+        )
         for paint, steps, per_ml in zip(plan.what, plan.steps, plan.per_ml, strict=True)
         if steps > 0
     ]
@@ -171,12 +173,12 @@ def _best(
     there: Array,
     wanted: Array,
     paints: tuple[Paint, ...],
-    tool: Tool,
+    measure: Measure,
     viewing: Viewing,
     most_grown: float,
 ) -> "_Plan":
     """The addition with every paint let down that wants it, the one most in doubt first."""
-    bench = _Bench(paints, there, tool, viewing, viewing.lab(wanted, paints), most_grown)
+    bench = _Bench(paints, there, measure, viewing, viewing.lab(wanted, paints), most_grown)
     grown = min(max(1.0, too_much(there, wanted)), most_grown)
     plan = _Plan(bench, grown * wanted).without_traces()
     tried: set[int] = set()
@@ -202,7 +204,7 @@ class _Bench:
 
     paints: tuple[Paint, ...]
     there: Array
-    tool: Tool
+    measure: Measure
     viewing: Viewing
     exact: Array
     most_grown: float
@@ -232,7 +234,7 @@ class _Thinned:
 
 @dataclass(frozen=True, eq=False)
 class _Plan:
-    """An addition before and after it is rounded to a tool's steps.
+    """An addition before and after it is rounded to a measure's steps.
 
     `wanted` is what is to lie there afterwards, shape (paints,), in millilitres.
     """
@@ -279,8 +281,8 @@ class _Plan:
 
     @cached_property
     def per_ml(self) -> Array:
-        """The tool's units in a millilitre of each."""
-        return np.array([self.bench.tool.per_ml(paint) for paint in self.what])
+        """The measure's units in a millilitre of each."""
+        return np.array([self.bench.measure.per_ml(paint) for paint in self.what])
 
     def _after(self, volumes: Array) -> Array:
         """What lies there with volumes, shape (..., added), of what is added."""
@@ -289,7 +291,7 @@ class _Plan:
     @cached_property
     def _rounded(self) -> tuple[Array, float]:
         """Whole steps of each, and CIEDE2000 that they are off by."""
-        step_ml = self.bench.tool.step / self.per_ml
+        step_ml = self.bench.measure.step / self.per_ml
         exact = self.volumes / step_ml
         nearest = np.rint(exact)
         if not len(exact):
@@ -326,7 +328,7 @@ class _Plan:
         """CIEDE2000 that half a step more or less of each makes, shape (added,)."""
         if not len(self.volumes):
             return np.zeros(0)
-        half = np.minimum(self.bench.tool.step / 2 / self.per_ml, 0.99 * self.volumes)
+        half = np.minimum(self.bench.measure.step / 2 / self.per_ml, 0.99 * self.volumes)
         off, count = np.diag(half), len(half)
         tried = self.volumes + np.concatenate([off, -off, np.zeros((1, count))])
         labs = self.bench.viewing.lab(self._after(tried), self.bench.paints)
@@ -336,7 +338,7 @@ class _Plan:
     @cached_property
     def unsure(self) -> np.ndarray:
         """Which are too little to be measured so that nobody sees it, shape (added,)."""
-        units = self.volumes * self.per_ml / self.bench.tool.step
+        units = self.volumes * self.per_ml / self.bench.measure.step
         few = units < HONEST_STEPS * (1 - 1e-9)
         return few & (self.doubts >= SEEN_FROM) if few.any() else few
 
@@ -350,9 +352,9 @@ class _Plan:
         return max(left)[1] if left else None
 
     def without_traces(self) -> "_Plan":
-        """Without what is too little for the tool and would not be missed."""
+        """Without what is too little for the measure and would not be missed."""
         units = self.volumes * self.per_ml
-        traces = np.flatnonzero(units < self.bench.tool.least)
+        traces = np.flatnonzero(units < self.bench.measure.least)
         whole = self._after(self.volumes)
         if not len(traces) or whole.sum() <= self.volumes[traces].max():
             return self
@@ -419,9 +421,9 @@ class _Plan:
         """What would do where something is too little to be measured unseen: `times` as much of it
         all, if that is known, or a finer scale."""
         worst = int(np.where(self.unsure, self.doubts, -1).argmax())
-        tool = self.bench.tool
+        measure = self.bench.measure
         name = self.what[worst].name
-        finer = tool.step / 10 if tool.by_weight else 0.01
+        finer = measure.step / 10 if measure.by_weight else 0.01
         more = f"mix {times} times as much, or " if times else ""
         return (
             f"So little {name[0].lower()}{name[1:]} cannot be measured well: {more}use a scale "

@@ -1,4 +1,4 @@
-"""Work plans: one scale made three ways, addition by addition.
+"""Work plans: one scale made by three methods, addition by addition.
 
 Each step by itself; one running pile that is scooped from; piles that are carried into the next.
 Volumes are whole nanolitres, so that nothing is lost in rounding: what was squeezed out is what
@@ -22,7 +22,7 @@ NANOLITRES: Final = 10**6
 KNIFE_LOAD: Final = 0.3
 """Share of a pile that is carried into the next on the knife (common practice)."""
 
-WAYS: Final = ("separate", "running", "carried")
+METHODS: Final = ("separate", "running", "carried")
 
 
 @dataclass(frozen=True)
@@ -43,9 +43,9 @@ class Move:
 
 @dataclass(frozen=True)
 class WorkPlan:
-    """A way to make a scale: the moves in order, for steps of shape (steps, paints)."""
+    """A scale made by one method: the moves in order, for steps of shape (steps, paints)."""
 
-    way: str
+    method: str
     moves: tuple[Move, ...]
     steps: int
     paints: int
@@ -115,7 +115,7 @@ def replay(plan: WorkPlan) -> Ledger:
     return ledger
 
 
-def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separate") -> WorkPlan:
+def work_plan(parts: Array, step_ml: float | Sequence[float], method: str = "separate") -> WorkPlan:
     """A plan for a scale.
 
     Parameters
@@ -124,34 +124,36 @@ def work_plan(parts: Array, step_ml: float | Sequence[float], way: str = "separa
         Parts of every step, in order.
     step_ml : float or sequence of float
         Volume wanted of each step, above zero; each its own only where all are mixed separately.
-    way : str
-        One of `WAYS`.
+    method : str
+        One of `METHODS`.
 
     Raises
     ------
     InputError
-        For a volume of nothing, a way that is not known, or a step without paint.
+        For a volume of nothing, a method that is not known, or a step without paint.
     """
-    if way not in WAYS:
-        raise InputError(f"The method '{way[:40]}' is not known; choose {', '.join(WAYS)}.", "way")
+    if method not in METHODS:
+        raise InputError(
+            f"The method '{method[:40]}' is not known; choose {', '.join(METHODS)}.", "method"
+        )
     parts = np.asarray(parts, dtype=np.float64)
     if parts.ndim != 2 or not len(parts) or (parts.sum(axis=1) <= 0).any():
         raise InputError("Every step needs at least one paint.", "parts")
     shares = parts / parts.sum(axis=1, keepdims=True)
     volumes = _volumes_nl(step_ml, len(parts))
-    if way == "separate":
+    if method == "separate":
         moves = [
             move
             for i, (row, volume) in enumerate(zip(shares, volumes, strict=True))
             for move in _from_scratch(row, i, i, volume)
         ]
     elif len(set(volumes)) > 1:
-        raise InputError("Steps of different volumes are mixed separately.", "way")
-    elif way == "running":
+        raise InputError("Steps of different volumes are mixed separately.", "method")
+    elif method == "running":
         moves = _running(shares, volumes[0])
     else:
         moves = _carried(shares, volumes[0])
-    return WorkPlan(way, tuple(moves), *shares.shape)
+    return WorkPlan(method, tuple(moves), *shares.shape)
 
 
 def _volumes_nl(step_ml: float | Sequence[float], steps: int) -> list[int]:

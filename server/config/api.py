@@ -3,10 +3,11 @@
 from ninja import NinjaAPI
 from ninja.security import django_auth
 
+from server.config.problems import StrictParser, register
+from server.mixtures.api import router as mixtures
 from server.painters.api import router as painters
 from server.paintings.api import router as paintings
 from server.piles.api import router as piles
-from server.problems import StrictParser, register
 from server.scales.api import router as scales
 from server.tubes.api import router as tubes
 
@@ -16,6 +17,7 @@ api = NinjaAPI(
 register(api)
 api.add_router("", painters)
 api.add_router("", tubes)
+api.add_router("", mixtures)
 api.add_router("/scales", scales)
 api.add_router("", piles)
 api.add_router("/paintings", paintings)

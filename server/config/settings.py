@@ -21,7 +21,9 @@ INSTALLED_APPS = [
     "allauth.account",
     "allauth.headless",
     "server.painters",
+    "server.kept",
     "server.tubes",
+    "server.mixtures",
     "server.scales",
     "server.piles",
     "server.paintings",
@@ -58,6 +60,14 @@ DATABASES = {
         "CONN_HEALTH_CHECKS": True,
         "OPTIONS": {"charset": "utf8mb4", "isolation_level": "read committed"},
         "TEST": {"CHARSET": "utf8mb4"},
+    }
+}
+# What was computed a moment ago, for all processes of one machine; none has to be there.
+CACHES = {
+    "default": {
+        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
+        "LOCATION": os.environ["MESOTINT_CACHE"],
+        "OPTIONS": {"MAX_ENTRIES": 200},
     }
 }
 # A constraint of the sign-in package that MariaDB cannot hold; no mail address is ever kept.

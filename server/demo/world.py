@@ -5,15 +5,16 @@ from typing import Any, Final
 from django.db import transaction
 
 from server.demo.photograph import PICTURE, card_area
+from server.kept.photographs import set_card, take_in
+from server.kept.requests import Card, PhotoArea
 from server.painters.models import DEMO_PAINTER, Painter
-from server.paintings.keeping import keep as keep_painting
 from server.paintings.requests import PaintingIn
-from server.piles import recall
-from server.piles.photographs import set_card, take_in
-from server.piles.schemas import AreaIn, CardIn, KeepIn, PileEventIn, PileIn, PotIn
+from server.paintings.services import keep as keep_painting
+from server.piles.requests import KeepIn, PileEventIn, PileIn, PotIn
 from server.piles.services import do, into_pot, new_pile
-from server.scales.keeping import keep
+from server.piles.services import keep as keep_mixture
 from server.scales.requests import SheetIn
+from server.scales.services import keep
 from server.tubes.models import Box, Desk, Tube
 
 DEMO_PASSWORD: Final = "low-tide"
@@ -42,12 +43,12 @@ SHEETS: Final = (
      "picks": ((0.3, 0.3, 0.4), (0.5, 0.35, 0.15), (0.2, 0.5, 0.3), (0.25, 0.15, 0.6)),
      "notes": {0: "mud", 1: "rust", 2: "rope in shade", 3: "harbour water"}},
     {"name": "Twenty browns of the yard", "kind": "chart", "chart": "browns",
-     "ends": ("PR108-light", "PY3", "PB29"), "openings": [0, 1, 2, 3, 4],
+     "mixtures": ("PR108-light", "PY3", "PB29"), "openings": [0, 1, 2, 3, 4],
      "notes": {5: "rust, wet", 6: "rust, dry"}},
     {"name": "Values of the tarred hull", "kind": "chart", "chart": "values",
      "mix": {"PB29": 3.0, "PBr7-burnt-umber": 2.0}, "mix_name": "Tar black"},
     {"name": "Hull, rust and rope going back", "kind": "chart", "chart": "recession",
-     "ends": ("PBr7-raw-umber", "PR101", "PY43")},
+     "mixtures": ("PBr7-raw-umber", "PR101", "PY43")},
 )  # fmt: skip
 """What is on the demo's shelf, the first on top."""
 
@@ -111,33 +112,33 @@ def _piles(painter: Painter, tubes: dict[str, int]) -> None:
             pot.name = entry["name"]
             pot.save()
         if entry.get("keep"):
-            recall.keep(painter, pile, KeepIn(token=token))
+            keep_mixture(painter, pile, KeepIn(token=token))
 
 
 def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
     """A sheet of the shelf, with tubes in place of paint keys."""
 
-    def end(key: str) -> dict[str, Any]:
+    def mixture(key: str) -> dict[str, Any]:
         return {"parts": [{"tube": tubes[key]}]}
 
     rest = dict(entry)
     name, notes = rest.pop("name"), rest.pop("notes", {})
     request: dict[str, Any] = {"kind": rest.pop("kind", "scale")}
     if pair := rest.pop("pair", None):
-        request |= {"first": end(pair[0]), "second": end(pair[1])}
+        request |= {"first": mixture(pair[0]), "second": mixture(pair[1])}
     if mix := rest.pop("mix", None):
         parts = [{"tube": tubes[key], "parts": amount} for key, amount in mix.items()]
-        request["ends"] = [{"parts": parts, "name": rest.pop("mix_name")}]
-    for field in ("corners", "ends"):
+        request["mixtures"] = [{"parts": parts, "name": rest.pop("mix_name")}]
+    for field in ("corners", "mixtures"):
         if keys := rest.pop(field, None):
-            request[field] = [end(key) for key in keys]
+            request[field] = [mixture(key) for key in keys]
     if picks := rest.pop("picks", None):
         request["picks"] = [{"point": point} for point in picks]
     return SheetIn(
         name=name,
         request={**request, **rest},
         notes=[{"place": place, "text": text} for place, text in notes.items()],
-        measure={"tool": "grams", "step": 0.1},
+        measure={"kind": "grams", "step": 0.1},
     )
 
 
@@ -162,4 +163,4 @@ def load() -> None:
     _piles(painter, tubes)
     _painting(painter, tubes)
     photograph = take_in(painter, PICTURE.read_bytes(), "Low tide, the yard from the slip")
-    set_card(photograph, CardIn(kind="grey", area=AreaIn(**card_area())))
+    set_card(photograph, Card(kind="grey", area=PhotoArea(**card_area())))

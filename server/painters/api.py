@@ -6,46 +6,33 @@ from django.http import Http404, HttpRequest
 from django.middleware.csrf import get_token
 from django.shortcuts import get_object_or_404
 from ninja import Router
-from pydantic import BaseModel, Field
 
-from server.painters.models import DARKEST_STAGE, DEMO_PAINTER, LIGHTEST_STAGE, Painter
+from server.painters.answers import Me
+from server.painters.models import DEMO_PAINTER, USUAL_STAGE, Painter
+from server.painters.requests import SignedIn, Stage
 
 router = Router(tags=["painters"])
 
 
-class MeOut(BaseModel):
-    """The signed-in painter, if any."""
-
-    name: str | None
-    stage_value: float
-    demo: bool
-
-
-class StageIn(BaseModel):
-    """The surround's Munsell value."""
-
-    stage_value: float = Field(ge=DARKEST_STAGE, le=LIGHTEST_STAGE)
-
-
-def _me(request: HttpRequest) -> MeOut:
+def _me(request: HttpRequest) -> Me:
     user = request.user
     known = isinstance(user, Painter)
-    return MeOut(
+    return Me(
         name=user.username if known else None,
-        stage_value=user.stage_value if known else 5.0,
+        stage_value=user.stage_value if known else USUAL_STAGE,
         demo=settings.DEMO,
     )
 
 
-@router.get("/me", response=MeOut, auth=None)
-def me(request: HttpRequest) -> MeOut:
+@router.get("/me", response=Me, auth=None)
+def me(request: HttpRequest) -> Me:
     """Who is signed in; also hands out the cookie that later changes need."""
     get_token(request)
     return _me(request)
 
 
-@router.patch("/me", response=MeOut)
-def set_stage(request: HttpRequest, payload: StageIn) -> MeOut:
+@router.patch("/me", response=Me)
+def set_stage(request: SignedIn, payload: Stage) -> Me:
     """Keep the painter's surround."""
     painter = request.user
     painter.stage_value = payload.stage_value
@@ -53,8 +40,8 @@ def set_stage(request: HttpRequest, payload: StageIn) -> MeOut:
     return _me(request)
 
 
-@router.post("/demo", response=MeOut, auth=None)
-def open_demo(request: HttpRequest) -> MeOut:
+@router.post("/demo", response=Me, auth=None)
+def open_demo(request: HttpRequest) -> Me:
     """Sign in as the demo painter, where the demo is loaded."""
     if not settings.DEMO:
         raise Http404

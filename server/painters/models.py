@@ -6,6 +6,7 @@ from django.db import models
 
 LIGHTEST_STAGE = 9.0
 DARKEST_STAGE = 2.0
+USUAL_STAGE = 5.0
 
 DEMO_PAINTER = "demo"
 
@@ -14,6 +15,6 @@ class Painter(AbstractUser):
     """A painter's account. `stage_value` is the Munsell value of the surround, 2 to 9."""
 
     stage_value = models.FloatField(
-        default=5.0,
+        default=USUAL_STAGE,
         validators=[MinValueValidator(DARKEST_STAGE), MaxValueValidator(LIGHTEST_STAGE)],
     )

@@ -1,13 +1,25 @@
-"""What the API tells of paintings."""
+"""What goes out of paintings."""
 
+from collections.abc import Iterable, Mapping, Sequence
 from datetime import datetime
+from typing import Any
 
+import numpy as np
 from pydantic import BaseModel
 
-from server.paintings.requests import MotherIn, PaintingMeasureIn, PaintingRequest
-from server.piles.schemas import OpenedLookOut
-from server.scales.answers import LookOut, PlanLineOut, SpareOut, TicksOut, TrailOut, UsedOut
-from server.scales.requests import EndIn, TubePart
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import difference_in_words
+from server.kept.answers import Ticks
+from server.kept.looks import Line, Look, looks
+from server.kept.services import ticks_of
+from server.mixtures.answers import Spare, Used, WorkLine
+from server.mixtures.requests import Measure, TubeMixture, TubePart
+from server.paintings.models import Painting, Passage, Version
+from server.paintings.requests import MotherIn, PaintingRequest
+from server.tubes.services import version_of
+
+_TOLD_FROM = 0.05
+"""CIEDE2000 from which a palette is told to differ from another: less is rounding."""
 
 
 class ShareOut(BaseModel):
@@ -17,22 +29,28 @@ class ShareOut(BaseModel):
     share: float
 
 
+class PullOut(Line):
+    """The line of a passage toward its mother, each point at its share of the mother."""
+
+    share: list[float]
+
+
 class HarmonisedOut(BaseModel):
     """One passage before and after.
 
     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
-    `share` is what it takes of the mother; `way` are its points from none of the mother to all of
+    `share` is what it takes of the mother; `pull` are its points from none of the mother to all of
     it, even in colour, so that a share can be dragged without asking.
     """
 
     field: list[float]
-    before: OpenedLookOut
-    after: OpenedLookOut
+    before: Look
+    after: Look
     share: float
     delta_e: float
     parts: list[ShareOut]
     mixture: list[TubePart] | None
-    way: TrailOut | None
+    pull: PullOut | None
 
 
 class FigureOut(BaseModel):
@@ -46,7 +64,7 @@ class FigureOut(BaseModel):
     alarm: bool
 
 
-class SeenOut(BaseModel):
+class FiguresOut(BaseModel):
     """What the eye will see, and the passages on the outline of the palette in the plan."""
 
     figures: list[FigureOut]
@@ -69,7 +87,7 @@ class JudgedOut(BaseModel):
 
 
 class CurveOut(BaseModel):
-    """The trade-off of a mother at even fractions of the way."""
+    """The trade-off of a mother at even pulls."""
 
     fractions: list[float]
     spread_degrees: list[float]
@@ -77,10 +95,11 @@ class CurveOut(BaseModel):
     contrast_kept: list[float]
 
 
-class MotherOut(LookOut):
+class MotherOut(BaseModel):
     """The mother colour that is chosen, and the amount of it that the giving comes to."""
 
     title: str
+    look: Look
     amount: float
     curve: CurveOut
 
@@ -94,17 +113,18 @@ class HarmonyOut(BaseModel):
 
     passages: list[HarmonisedOut]
     apart: list[list[int]]
-    before: SeenOut
-    after: SeenOut | None
+    before: FiguresOut
+    after: FiguresOut | None
     mother: MotherOut | None
     judged: JudgedOut | None
     together: str
 
 
-class CandidateOut(LookOut, JudgedOut):
+class CandidateOut(JudgedOut):
     """One colour that may be the mother, at its usual pull."""
 
     title: str
+    look: Look
     mother: MotherIn
     least_share: float
     most_share: float
@@ -123,11 +143,11 @@ class SchoolOut(JudgedOut):
 
     school: str
     says: str
-    passages: list[OpenedLookOut]
-    mixtures: list[EndIn] | None
+    passages: list[Look]
+    mixtures: list[TubeMixture] | None
 
 
-class TubeNeedOut(UsedOut):
+class TubeNeedOut(Used):
     """What one tube must give, and whether it lasts; unknown where nobody said what is left."""
 
     left_ml: float | None
@@ -148,21 +168,22 @@ class PaintingPlanOut(BaseModel):
 
     key: str
     order: list[PassageNeedOut]
-    lines: list[PlanLineOut]
+    lines: list[WorkLine]
     used: list[TubeNeedOut]
-    spare: list[SpareOut]
+    spare: list[Spare]
     advice: list[str]
     mother_ml: float
     total_ml: float
 
 
-class PaletteLookOut(LookOut):
+class PaletteLook(BaseModel):
     """One passage of a kept palette."""
 
     title: str
+    look: Look
     area: float
     share: float
-    was: LookOut
+    was: Look
 
 
 class VersionOut(BaseModel):
@@ -173,7 +194,7 @@ class VersionOut(BaseModel):
     says: str
     created: datetime
     request: PaintingRequest
-    palette: list[PaletteLookOut]
+    palette: list[PaletteLook]
 
 
 class PaintingSummaryOut(BaseModel):
@@ -182,7 +203,7 @@ class PaintingSummaryOut(BaseModel):
     id: int
     title: str
     changed: datetime
-    palette: list[PaletteLookOut]
+    palette: list[PaletteLook]
 
 
 class PaintingOut(PaintingSummaryOut):
@@ -190,15 +211,126 @@ class PaintingOut(PaintingSummaryOut):
 
     revision: int
     request: PaintingRequest
-    measure: PaintingMeasureIn
+    measure: Measure
     versions: list[VersionOut]
-    ticks: list[TicksOut]
+    ticks: list[Ticks]
     current_data: bool
 
 
-class SourceOut(BaseModel):
-    """A mixture found for a passage: what to mix, what it looks like, and how far off it is."""
+def request_of(painting: Painting | Version) -> PaintingRequest:
+    """What a kept painting is computed from."""
+    return PaintingRequest.model_validate(painting.request)
 
-    mixture: EndIn
-    look: LookOut
-    delta_e: float
+
+def palette_of(painting: Painting) -> list[dict[str, Any]]:
+    """What each passage of a kept painting came to; nothing while something is missing."""
+    return _palettes([painting])[painting.pk]
+
+
+def _palettes(paintings: Iterable[Painting]) -> Mapping[int, list[dict[str, Any]]]:
+    """Palettes of some paintings in one query."""
+    told: dict[int, list[dict[str, Any]]] = {painting.pk: [] for painting in paintings}
+    rows = Passage.objects.filter(painting__in=told, place__isnull=False)
+    for row in rows.exclude(lightness=None):
+        told[row.painting_id].append(palette_row(row))
+    return told
+
+
+def palette_row(passage: Passage) -> dict[str, Any]:
+    """What a passage came to, as a palette keeps it."""
+    return {
+        "title": passage.name.strip() or f"passage {(passage.place or 0) + 1}",
+        "area": passage.area / 100,
+        "share": passage.share,
+        "lab": [passage.lightness, passage.a, passage.b],
+        "was": [passage.was_lightness, passage.was_a, passage.was_b],
+    }
+
+
+def palette_out(palette: Sequence[Mapping[str, Any]]) -> list[PaletteLook]:
+    """A palette as the API tells it."""
+    now = looks([np.array(each["lab"]) for each in palette])
+    was = looks([np.array(each["was"]) for each in palette])
+    return [
+        PaletteLook(
+            title=each["title"], look=after, area=each["area"], share=each["share"], was=before
+        )
+        for each, after, before in zip(palette, now, was, strict=True)
+    ]
+
+
+def summaries_out(paintings: Iterable[Painting]) -> list[PaintingSummaryOut]:
+    """Paintings as they stand on the shelf."""
+    shelf = list(paintings)
+    palettes = _palettes(shelf)
+    return [PaintingSummaryOut(**_head(each, palettes[each.pk])) for each in shelf]
+
+
+def _head(painting: Painting, palette: Sequence[Mapping[str, Any]]) -> dict[str, Any]:
+    return {
+        "id": painting.pk,
+        "title": painting.name,
+        "changed": painting.changed,
+        "palette": palette_out(palette),
+    }
+
+
+def painting_out(painting: Painting) -> PaintingOut:
+    """A kept painting, from its rows alone."""
+    palette = palette_of(painting)
+    return PaintingOut(
+        **_head(painting, palette),
+        revision=painting.revision,
+        request=request_of(painting),
+        measure=Measure(**painting.measure),
+        versions=versions_out(painting, palette),
+        ticks=ticks_of(painting),
+        current_data=painting.paint_data_version
+        == version_of(painting.tubes.values_list("tube_id", flat=True)),
+    )
+
+
+def versions_out(
+    painting: Painting, palette: Sequence[Mapping[str, Any]] | None = None
+) -> list[VersionOut]:
+    """Versions of a painting, held against the palette that is kept now."""
+    now = palette_of(painting) if palette is None else palette
+    return [version_out(each, now) for each in painting.versions.filter(thrown_away=False)]
+
+
+def _compared(version: Sequence[Mapping[str, Any]], now: Sequence[Mapping[str, Any]]) -> str:
+    """How a palette differs from the one that is kept now, passage by passage of the same name."""
+    here = {each["title"]: each for each in now}
+    pairs = [(each, here[each["title"]]) for each in version if each["title"] in here]
+    others = len(version) + len(now) - 2 * len(pairs)
+    told = []
+    if pairs:
+        then, since = (
+            np.array([each["lab"] for each in side]) for side in zip(*pairs, strict=True)
+        )
+        gaps = delta_e_2000(then, since)
+        areas = np.array([each["area"] for each, _ in pairs])
+        mean = float(gaps @ areas / max(areas.sum(), 1e-9))
+        worst = int(gaps.argmax())
+        if gaps[worst] < _TOLD_FROM:
+            told.append("the same as on the bench")
+        else:
+            most = f"most in “{pairs[worst][0]['title']}” ({gaps[worst]:.1f})"
+            told.append(
+                f"ΔE {mean:.1f} from the bench over the whole, {difference_in_words(mean)}; {most}"
+            )
+    if others:
+        told.append(f"{others} passage{'s' * (others > 1)} that the other has not")
+    return "; ".join(told)
+
+
+def version_out(version: Version, now: Sequence[Mapping[str, Any]]) -> VersionOut:
+    """A version as the API tells it, held against a palette."""
+    return VersionOut(
+        id=version.pk,
+        title=version.name,
+        says=_compared(version.palette, now),
+        created=version.created,
+        request=request_of(version),
+        palette=palette_out(version.palette),
+    )

@@ -10,23 +10,20 @@ from mesotint.errors import InputError
 from mesotint.harmony import mother as core
 from mesotint.harmony.candidates import main_grey, mixtures_of
 from mesotint.harmony.painting import Painting, Passage
-from mesotint.mixing.muting import BLACK_FAMILIES
 from mesotint.mixing.recipe import Wishes, search
-from mesotint.paints.library import Paint, mixed_tube
-from mesotint.planning.making import MIXTURE_FAMILY
+from mesotint.paints.library import Paint
+from mesotint.paints.roles import POT, black_of, mixture
+from server.mixtures.services import tubes_of as tubes_of_mixtures
 from server.painters.models import Painter
 from server.paintings.requests import GivingIn, MotherIn, PaintingRequest, PassageIn
 from server.piles.ledger import Ledger
-from server.scales.ends import viewing_of
-from server.tubes.measuring import colour_typed
+from server.tubes.readings import colour_typed
 from server.tubes.services import PaintBox
-
-POT_FAMILY = "pot"
 
 
 def tubes_of(asked: PaintingRequest) -> set[int]:
     """Tubes that a painting names."""
-    named = {part.tube for p in asked.passages if p.mixture for part in p.mixture.parts}
+    named = tubes_of_mixtures(p.mixture for p in asked.passages if p.mixture)
     if asked.mother is not None and asked.mother.kind == "tube":
         named.add(asked.mother.id)
     return named
@@ -49,12 +46,12 @@ class Composed:
         return Painting(
             tuple(self._passage(i, passage) for i, passage in enumerate(asked.passages)),
             frozenset(pair for pair in touching if pair[0] != pair[1]),
-            viewing_of(asked),
+            asked.viewing,
         )
 
     def _passage(self, place: int, asked: PassageIn) -> Passage:
         name = asked.name.strip() or f"passage {place + 1}"
-        mixture: dict[Paint, float] = {}
+        parts: dict[Paint, float] = {}
         for part in asked.mixture.parts if asked.mixture else ():
             try:
                 paint = self.box.paint(part.tube)
@@ -64,16 +61,15 @@ class Composed:
                     "give it another mixture.",
                     "mixture",
                 ) from None
-            mixture[paint] = mixture.get(paint, 0.0) + part.parts
-        return Passage(name, asked.area / 100, mixture, asked.part, asked.distance)
+            parts[paint] = parts.get(paint, 0.0) + part.parts
+        return Passage(name, asked.area / 100, parts, asked.part, asked.distance)
 
     @cached_property
     def dark(self) -> Paint:
         """What darkens where value is held: a black of the box, or the darkest tube there is."""
         paints = self.box.paints or list(self.painting.table[0])
-        blacks = [paint for paint in paints if paint.family in BLACK_FAMILIES]
-        if blacks:
-            return blacks[0]
+        if black := black_of(paints):
+            return black
         labs = self.painting.viewing.lab(np.eye(len(paints)), paints)
         return paints[int(labs[:, 0].argmin())]
 
@@ -99,8 +95,8 @@ class Composed:
                 if asked.id >= len(mixtures):
                     raise InputError("That passage is gone; choose another.", "mother")
                 # Told apart from the passage itself, which is mixed from it.
-                mixture = mixtures[asked.id]
-                return replace(mixture, name=f"{mixture.name}, as mother")
+                passage = mixtures[asked.id]
+                return replace(passage, name=f"{passage.name}, as mother")
             case "grey":
                 grey = main_grey(self.painting)
                 if grey is None:
@@ -124,22 +120,22 @@ class Composed:
         wishes = Wishes(sparing=True)
         found = search(colour_typed(colour), self.box.paints, wishes, viewing).recipes[0]
         parts = dict(zip(found.paints, found.parts, strict=True))
-        return mixed_tube("asked", colour.strip(), MIXTURE_FAMILY, parts)
+        return mixture("asked", colour.strip(), parts)
 
     @cached_property
     def pots(self) -> dict[int, Paint]:
         """Pots of mud that hold anything, as paints; they stand there mixed."""
         pots = Ledger(self.painter, set()).pots
-        return {pk: replace(paint, family=POT_FAMILY) for pk, (paint, _) in pots.items()}
+        return {pk: replace(paint, family=POT) for pk, (paint, _) in pots.items()}
 
     def giving(self, mother: core.Mother) -> core.Giving:
         """How the mother is to be given; at its usual share where no amount is said."""
         asked: GivingIn = self.asked.giving
         amount = asked.amount
         if amount is None:
-            amount = mother.usual(asked.way, asked.accent_share)
+            amount = mother.usual(asked.kind, asked.accent_share)
         return core.Giving(
-            asked.way,
+            asked.kind,
             amount,
             asked.accent_share,
             asked.most_delta_e,

@@ -5,23 +5,26 @@ from typing import Any
 
 import numpy as np
 from django.db import transaction
-from django.http import HttpRequest
 from pydantic import ValidationError
 
 from mesotint.errors import InputError
 from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
+from server.kept import older
+from server.mixtures.requests import Measure
 from server.painters.models import Painter
+from server.paintings.answers import request_of
 from server.paintings.composing import compose, tubes_of
-from server.paintings.keeping import MOST_VERSIONS, keep, request_of
 from server.paintings.models import Painting, Version
-from server.paintings.requests import PaintingIn, PaintingMeasureIn, PaintingRequest
+from server.paintings.requests import PaintingIn, PaintingRequest
+from server.paintings.services import MOST_VERSIONS, keep, palette_from
 from server.tubes.files import make_tube, take_optics, tube_data
 from server.tubes.models import Tube
 from server.tubes.services import paint_in
 
 FORMAT = "mesotint painting"
-VERSION = 1
+VERSION = 2
 GREATEST_FILE = 4 * 2**20
+TOO_BIG = "The file is over 4 MB; paintings never are."
 
 
 def written(painting: Painting) -> str:
@@ -81,6 +84,9 @@ def _renumbered(told: dict[str, Any], tube: dict[int, int]) -> dict[str, Any]:
     """A request with its tubes by other keys; mixtures from tubes that are gone are left out."""
     for passage in told["passages"]:
         parts = (passage["mixture"] or {}).get("parts", [])
+        if passage["mixture"]:
+            # Where it came from here is nowhere there.
+            passage["mixture"]["origin"] = None
         if any(part["tube"] not in tube for part in parts):
             passage["mixture"] = None
         else:
@@ -108,20 +114,18 @@ def take_in(painter: Painter, data: bytes) -> Painting:
     asked = PaintingIn(
         name=str(told["name"])[:120],
         request=_request(told["painting"], tubes),
-        measure=_checked(PaintingMeasureIn, told.get("measure", {})),
+        measure=_checked(Measure, told.get("measure", {})),
     )
     painting = keep(painter, asked)
     for version in reversed(told["versions"][:MOST_VERSIONS]):
-        again = PaintingIn(request=_request(version["painting"], tubes))
-        # Computed anew from what is in the file: a palette that is only told is not taken on trust.
-        kept = keep(painter, again)
+        request = _request(version["painting"], tubes)
         Version.objects.create(
             painting=painting,
             name=str(version["name"])[:120] or "Version",
-            request=kept.request,
-            palette=kept.palette,
+            request=request.model_dump(mode="json"),
+            # Computed anew: a palette that is only told is not taken on trust.
+            palette=palette_from(painter, request),
         )
-        kept.delete()
     return painting
 
 
@@ -134,10 +138,13 @@ def _read(data: bytes) -> dict[str, Any]:
         ) from None
     if not isinstance(told, dict) or told.get("format") != FORMAT:
         raise InputError("The file is no painting; choose one that was exported here.", "file")
-    if told.get("version") != VERSION:
+    if told.get("version") not in (1, VERSION):
         raise InputError("The file is of a later version; take a newer Mesotint for it.", "file")
     if not isinstance(told.get("box"), dict) or not isinstance(told.get("painting"), dict):
         raise InputError("The file's tubes or passages are missing.", "file")
+    if told["version"] < VERSION:
+        told["painting"] = older.painting_request(told["painting"])
+        told["measure"] = older.measure(told.get("measure", {}))
     told.setdefault("optics", {})
     told.setdefault("versions", [])
     if not isinstance(told["optics"], dict) or not isinstance(told["versions"], list):
@@ -145,6 +152,8 @@ def _read(data: bytes) -> dict[str, Any]:
     for version in told["versions"]:
         if not isinstance(version, dict) or not isinstance(version.get("painting"), dict):
             raise InputError("One of the file's versions has no painting.", "file")
+        if told["version"] < VERSION:
+            version["painting"] = older.painting_request(version["painting"])
     return told
 
 
@@ -169,10 +178,3 @@ def _checked(kind: Any, told: Any) -> Any:
             f"The file cannot be read at {place or 'its beginning'}: {first['msg'].lower()}.",
             "file",
         ) from None
-
-
-def body_of(request: HttpRequest) -> bytes:
-    """The file that was sent; a large one is refused before it is read."""
-    if int(request.headers.get("Content-Length") or 0) > GREATEST_FILE:
-        raise InputError("The file is over 4 MB; paintings never are.", "file")
-    return request.body

@@ -3,21 +3,17 @@
 from django.conf import settings
 from django.db import models
 
-from server.painters.kept import NAME_LENGTH, Kept
+from server.kept import models as kept
+from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.tubes.models import Tube
 
 
-class Painting(Kept):
-    """A painting as its passages.
-
-    The tubes that its request names stand in `PaintingTube` as well, so that they can be found.
-    `palette` is what came out when it was kept, for each passage; empty while something is missing.
-    """
+class Painting(kept.Kept):
+    """A painting. The tubes that its request names stand in `PaintingTube` as well."""
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="paintings")
-    palette = models.JSONField(default=list)
 
-    class Meta(Kept.Meta):
+    class Meta(kept.Kept.Meta):
         indexes = (models.Index(fields=["painter", "thrown_away", "-changed"]),)
 
 
@@ -31,6 +27,32 @@ class PaintingTube(models.Model):
         constraints = (
             models.UniqueConstraint(fields=["painting", "tube"], name="a_tube_once_in_a_painting"),
         )
+
+
+class Passage(models.Model):
+    """One passage of a painting, and what came out for it when the painting was kept.
+
+    It is known by a key of its own, and keeps its row wherever it stands, so that others can point
+    at it; one that is no longer in the painting has no place, and stays only where something was
+    made from it. There are no colours while something of the painting is missing.
+    """
+
+    painting = models.ForeignKey(Painting, models.CASCADE, related_name="all_passages")
+    key = models.CharField(max_length=TOKEN_LENGTH)
+    place = models.PositiveSmallIntegerField(null=True)
+    name = models.CharField(max_length=NAME_LENGTH)
+    area = models.FloatField()
+    share = models.FloatField(null=True)
+    lightness = models.FloatField(null=True)
+    a = models.FloatField(null=True)
+    b = models.FloatField(null=True)
+    was_lightness = models.FloatField(null=True)
+    was_a = models.FloatField(null=True)
+    was_b = models.FloatField(null=True)
+
+    class Meta:
+        ordering = ("place",)
+        constraints = (models.UniqueConstraint(fields=["painting", "key"], name="a_passage_once"),)
 
 
 class Version(models.Model):
@@ -47,12 +69,10 @@ class Version(models.Model):
         ordering = ("-id",)
 
 
-class PlanTick(models.Model):
-    """One line of a painting's plan that the painter has done; `plan` tells plans apart."""
+class PlanTick(kept.Tick):
+    """One line of a painting's plan that the painter has done."""
 
     painting = models.ForeignKey(Painting, models.CASCADE, related_name="ticks")
-    plan = models.CharField(max_length=16)
-    line = models.PositiveSmallIntegerField()
 
     class Meta:
         constraints = (

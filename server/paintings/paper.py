@@ -15,13 +15,13 @@ from mesotint.formats.palette import (
 from mesotint.harmony.painting import Painting as CorePainting
 from mesotint.mixing.mixture import appearances, together
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
+from mesotint.painted import sheet as painted
 from mesotint.planning.patch import patches_of
+from server.kept.downloads import download
+from server.mixtures.services import parts_in_words, parts_of
+from server.paintings.answers import request_of
 from server.paintings.composing import compose
-from server.paintings.keeping import request_of
 from server.paintings.models import Painting
-from server.scales.answers import SavedPatchOut
-from server.scales.ends import look_fields, parts_out
-from server.scales.paper import DRAWN, Printed, download
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {
     "csv": palette_csv,
@@ -40,15 +40,17 @@ def answer(painting: Painting, form: str, size: str) -> HttpResponse:
         found = composed.mother()
         shares = found.given(composed.giving(found))
         after, mother = found.harmonised(shares), found.paint.name
-    if form in DRAWN:
-        data = DRAWN[form](_printed(painting, after, shares, mother), size)
+    data: bytes | str
+    if form in WRITTEN:
+        data = WRITTEN[form](_palette(painting.name, before, after, shares, mother))
     else:
-        written = WRITTEN[form](_palette(painting.name, before, after, shares, mother))
-        data = written.encode("utf-8-sig" if form == "csv" else "utf-8")
+        data = painted.draw(_printed(painting, after, shares, mother), form, size)
     return download(data, painting.name, form)
 
 
-def _printed(painting: Painting, after: CorePainting, shares: np.ndarray, mother: str) -> Printed:
+def _printed(
+    painting: Painting, after: CorePainting, shares: np.ndarray, mother: str
+) -> painted.Sheet:
     """Patches in the order of mixing, so that the sheet is filled from the top."""
     order = after.mixing_order
     rows = [after.passages[i].mixture for i in order]
@@ -62,16 +64,18 @@ def _printed(painting: Painting, after: CorePainting, shares: np.ndarray, mother
             some = touch(one_in(share)) if share < TRACE_BELOW else f"{100 * share:.2g} %"
             told += f"; of {mother} {some}"
         patches.append(
-            SavedPatchOut(
+            painted.SheetPatch(
                 label=passage.name,
-                parts=parts_out(paints, patch, absent=False),
-                rounding_delta_e=patch.whole.cost_delta_e,
+                munsell=patch.appearance.munsell,
+                name=patch.appearance.name,
+                srgb=patch.appearance.srgb,
+                in_gamut=patch.appearance.in_gamut,
+                parts=parts_in_words(parts_of(paints, patch, absent=False)),
                 note=told,
-                **look_fields(patch.appearance),
             )
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
-    return Printed(painting.name, summary, painting.changed, patches)
+    return painted.Sheet(painting.name, summary, painting.changed, patches)
 
 
 def _palette(

@@ -4,9 +4,9 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from server.painters.kept import NAME_LENGTH
-from server.piles.schemas import TargetIn
-from server.scales.requests import EndIn, Name, Seen, Share
+from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
+from server.kept.requests import Name, Share
+from server.mixtures.requests import Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
 
@@ -14,13 +14,17 @@ Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
 
 
 class PassageIn(BaseModel):
-    """One passage: its share of the surface in per cent, and what it is mixed from."""
+    """One passage: its share of the surface in per cent, and what it is mixed from.
 
+    `key` tells it from the others, wherever it stands and whatever it is called.
+    """
+
+    key: str = Field("", max_length=TOKEN_LENGTH)
     name: Name = ""
     area: float = Field(10.0, ge=0, le=100, allow_inf_nan=False)
     part: Literal["dominant", "supporting", "accent"] = "supporting"
     distance: Literal["", "near", "middle", "far"] = ""
-    mixture: EndIn | None = None
+    mixture: TubeMixture | None = None
 
 
 class MotherIn(BaseModel):
@@ -42,13 +46,13 @@ class PinnedIn(BaseModel):
 class GivingIn(BaseModel):
     """How the mother is given: without an amount, just as far as halves the hue spread."""
 
-    way: Literal["equal", "same", "least"] = "equal"
+    kind: Literal["equal", "same", "least"] = "equal"
     amount: float | None = Field(
         None,
         ge=0,
         le=180,
         allow_inf_nan=False,
-        description="A share or a fraction of the way, 0 to 1; for the least movement degrees.",
+        description="A share or an equal pull, 0 to 1; for the least movement degrees.",
     )
     hold_value: bool = True
     accent_share: Share = 0.0
@@ -65,7 +69,7 @@ class SurfaceIn(BaseModel):
     spread_cm2_per_ml: float = Field(80.0, ge=1, le=1000, allow_inf_nan=False)
 
 
-class PaintingRequest(Seen):
+class PaintingRequest(Viewing):
     """A painting to compute."""
 
     passages: list[PassageIn] = Field(max_length=MOST_PASSAGES)
@@ -77,19 +81,11 @@ class PaintingRequest(Seen):
     surface: SurfaceIn = SurfaceIn()
 
 
-class PaintingMeasureIn(BaseModel):
-    """What the painter measures paint with."""
-
-    tool: Literal["grams", "ml", "drops", "ribbon"] = "ml"
-    step: float = Field(0.01, gt=0, le=10, allow_inf_nan=False)
-    nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
-
-
 class PaintingPlanIn(BaseModel):
     """A painting to plan the mixing of."""
 
     request: PaintingRequest
-    measure: PaintingMeasureIn = PaintingMeasureIn()
+    measure: Measure = Measure()
 
 
 class SchoolsIn(BaseModel):
@@ -104,7 +100,7 @@ class PaintingIn(BaseModel):
 
     name: str = Field("", max_length=NAME_LENGTH)
     request: PaintingRequest
-    measure: PaintingMeasureIn = PaintingMeasureIn()
+    measure: Measure = Measure()
     revision: int | None = None
 
 
@@ -112,18 +108,3 @@ class VersionIn(BaseModel):
     """A name for the palette as it is now."""
 
     name: str = Field("", max_length=NAME_LENGTH)
-
-
-class PatchOfSheetIn(BaseModel):
-    """A patch of a kept sheet."""
-
-    sheet: int
-    place: int = Field(ge=0, le=1000)
-
-
-class SourceIn(BaseModel):
-    """Where a passage's mixture comes from: exactly one of these."""
-
-    pile: int | None = None
-    patch: PatchOfSheetIn | None = None
-    target: TargetIn | None = None

@@ -5,15 +5,21 @@ from dataclasses import dataclass
 from functools import cached_property
 
 from django.db.models import Q, QuerySet
+from django.dispatch import receiver
 
 from mesotint.mixing import palette as core
-from mesotint.paints.library import MEDIUM, WATER, Paint, mixed_tube
+from mesotint.paints.library import MEDIUM, WATER, Paint
+from mesotint.paints.roles import mixture
+from server.kept.notes import tube_changed
+from server.mixtures.models import PILE
+from server.mixtures.origins import forget_shares, set_shares
 from server.painters.models import Painter
 from server.piles.models import Pile, PileEvent
 from server.tubes.services import PaintBox
 
 THINNERS: dict[str, Paint] = {"medium": MEDIUM, "water": WATER}
-POT_FAMILY = "mixture"
+
+_NOTED = ("noted", "volume_ml", "lightness", "a", "b", "stands", "taken_back")
 
 
 @dataclass(frozen=True)
@@ -64,6 +70,31 @@ class Ledger:
         """One pile as its events left it."""
         return self.palette.piles.get(pile_id, core.Pile())
 
+    def note(self) -> None:
+        """Note on every pile that was replayed what its last event left, where that changed."""
+        changed = []
+        for pk, pile in self.pile_of.items():
+            there = self.pile(pk)
+            lab = [None] * 3 if there.corrected_lab is None else there.corrected_lab.tolist()
+            told = (
+                True, there.volume_ml, *lab, bool(there.steps), there.taken_back > 0
+            )  # fmt: skip
+            if told != tuple(getattr(pile, name) for name in _NOTED):
+                for name, value in zip(_NOTED, told, strict=True):
+                    setattr(pile, name, value)
+                changed.append(pile)
+        if changed:
+            Pile.objects.bulk_update(changed, _NOTED)
+            keys = [pile.pk for pile in changed]
+            forget_shares(PILE, keys)
+            set_shares(PILE, {pk: self._shares(self.pile(pk).volumes_ml) for pk in keys})
+
+    def _shares(self, volumes_ml: dict[Paint, float]) -> dict[int, float]:
+        """How much of each tube is in a pile, without what thins it; adding to 1."""
+        tubes = {part.tube: part.volume_ml for part in self.make_up(volumes_ml) if part.tube}
+        whole = sum(tubes.values())
+        return {tube: ml / whole for tube, ml in tubes.items()}
+
     def _entry(self, row: PileEvent) -> core.Entry:
         match row.kind:
             case PileEvent.ADD:
@@ -71,10 +102,10 @@ class Ledger:
                 return core.Added(row.pile_id, paint, row.volume_ml)
             case PileEvent.CARRY:
                 return core.Carried(row.pile_id, row.onto_id, row.volume_ml)
-            case PileEvent.TAKE_OFF:
-                return core.TakenOff(row.pile_id, row.volume_ml)
-            case PileEvent.SEE:
-                return core.Seen(row.pile_id, (row.lightness, row.a, row.b))
+            case PileEvent.SCOOP:
+                return core.Scooped(row.pile_id, row.volume_ml)
+            case PileEvent.READ:
+                return core.Reading(row.pile_id, (row.lightness, row.a, row.b))
             case PileEvent.TAKE_BACK:
                 return core.TakenBack(row.pile_id)
             case _:
@@ -94,7 +125,7 @@ class Ledger:
         for pk, pile in self.pile_of.items():
             there = self.pile(pk)
             if pile.kind == Pile.POT and not pile.thrown_away and there.volumes_ml:
-                paint = mixed_tube(f"pot{pk}", pile.name, POT_FAMILY, there.volumes_ml)
+                paint = mixture(f"pot{pk}", pile.name, there.volumes_ml)
                 found[pk] = (paint, there.volume_ml)
         return found
 
@@ -112,3 +143,22 @@ def _events(painter: Painter, piles: Collection[int] | None) -> list[PileEvent]:
         pairs = touching.values_list("pile", "onto")
         wanted = known | {pile for pair in pairs for pile in pair}
     return list(rows.filter(pile__in=known))
+
+
+def noted(painter: Painter) -> list[Pile]:
+    """The painter's piles that are not thrown away, each with what its last event left, the last
+    one touched first."""
+    piles = Pile.objects.filter(painter=painter, thrown_away=False)
+    found = list(piles)
+    if all(pile.noted for pile in found):
+        return found
+    Ledger(painter, {pile.pk for pile in found if not pile.noted}).note()
+    return list(piles.all())
+
+
+@receiver(tube_changed)
+def _tube_changed(*, tube_id: int, painter_id: int, **_: object) -> None:
+    """Piles with a tube that is another paint now look different, and so do those that paint was
+    carried to from them: they are told anew."""
+    if PileEvent.objects.filter(tube=tube_id).exists():
+        Pile.objects.filter(painter=painter_id).update(noted=False)

@@ -3,15 +3,17 @@
 from django.conf import settings
 from django.db import models
 
+from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.tubes.models import Tube
-
-NAME_LENGTH = 120
 
 
 class Pile(models.Model):
     """A pile with a target; a pot of left-over mud; or a let-down. Its paint follows from events.
 
-    A pot and a let-down are piles that others are mixed from.
+    A pot and a let-down are piles that others are mixed from. What the last event left is noted,
+    so that a palette is told without replaying it: how much there is, its colour where there is
+    any, and whether anything stands or could be brought back. It is not `noted` before that, nor
+    after a tube in it changed.
     """
 
     PILE, POT, LET_DOWN = "pile", "pot", "let-down"
@@ -23,7 +25,14 @@ class Pile(models.Model):
     target_lightness = models.FloatField(null=True)
     target_a = models.FloatField(null=True)
     target_b = models.FloatField(null=True)
-    token = models.CharField(max_length=40, null=True)
+    noted = models.BooleanField(default=False)
+    volume_ml = models.FloatField(default=0.0)
+    lightness = models.FloatField(null=True)
+    a = models.FloatField(null=True)
+    b = models.FloatField(null=True)
+    stands = models.BooleanField(default=False)
+    taken_back = models.BooleanField(default=False)
+    token = models.CharField(max_length=TOKEN_LENGTH, null=True)
     thrown_away = models.BooleanField(default=False)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
@@ -43,7 +52,7 @@ class PileEvent(models.Model):
     weighed; the colour is what was measured.
     """
 
-    ADD, CARRY, TAKE_OFF, SEE = "add", "carry", "take off", "see"
+    ADD, CARRY, SCOOP, READ = "add", "carry", "scoop", "read"
     TAKE_BACK, BRING_BACK = "take back", "bring back"
 
     pile = models.ForeignKey(Pile, models.CASCADE, related_name="events")
@@ -56,7 +65,7 @@ class PileEvent(models.Model):
     lightness = models.FloatField(null=True)
     a = models.FloatField(null=True)
     b = models.FloatField(null=True)
-    token = models.CharField(max_length=40)
+    token = models.CharField(max_length=TOKEN_LENGTH)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
@@ -76,67 +85,3 @@ class Balance(models.Model):
     changed_s = models.FloatField(default=0.0)
     zero_g = models.FloatField(default=0.0)
     zeroed_s = models.FloatField(default=0.0)
-
-
-class Photograph(models.Model):
-    """A painter's picture to take targets from, without anything that came with it but its pixels.
-
-    The card is a part of the picture, in shares of its width and height.
-    """
-
-    painter = models.ForeignKey(
-        settings.AUTH_USER_MODEL, models.CASCADE, related_name="photographs"
-    )
-    name = models.CharField(max_length=NAME_LENGTH)
-    image = models.BinaryField()
-    width = models.PositiveIntegerField()
-    height = models.PositiveIntegerField()
-    card = models.CharField(max_length=8, blank=True)
-    card_area = models.JSONField(null=True)
-    thrown_away = models.BooleanField(default=False)
-    created = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        ordering = ("-id",)
-
-
-class SavedMixture(models.Model):
-    """A mixture kept as a recipe: what it matched and how well, and its colour as it was then."""
-
-    painter = models.ForeignKey(
-        settings.AUTH_USER_MODEL, models.CASCADE, related_name="saved_mixtures"
-    )
-    name = models.CharField(max_length=NAME_LENGTH)
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
-    target_name = models.CharField(max_length=NAME_LENGTH, blank=True)
-    delta_e = models.FloatField(null=True)
-    data_version = models.CharField(max_length=64)
-    token = models.CharField(max_length=40, null=True)
-    thrown_away = models.BooleanField(default=False)
-    created = models.DateTimeField(auto_now_add=True)
-
-    class Meta:
-        ordering = ("-id",)
-        # All that a search by colour reads, so that it reads nothing else.
-        indexes = (
-            models.Index(
-                fields=["painter", "lightness", "thrown_away", "a", "b"], name="mixtures_by_colour"
-            ),
-        )
-        constraints = (
-            models.UniqueConstraint(fields=["painter", "token"], name="a_mixture_is_kept_once"),
-        )
-
-
-class SavedPart(models.Model):
-    """How much of one tube, or of what thins, is in a kept mixture; parts add to 1."""
-
-    mixture = models.ForeignKey(SavedMixture, models.CASCADE, related_name="parts")
-    tube = models.ForeignKey(Tube, models.PROTECT, null=True, related_name="+")
-    label = models.CharField(max_length=NAME_LENGTH)
-    parts = models.FloatField()
-
-    class Meta:
-        ordering = ("-parts",)

@@ -1,28 +1,38 @@
 """What is done to piles: begun, added to, carried, split, potted, and measured."""
 
 import uuid
+from collections.abc import Mapping, Sequence
 
 from django.db import IntegrityError, transaction
 from django.shortcuts import get_object_or_404
 
 from mesotint.errors import InputError
 from mesotint.mixing import palette as core
+from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Array
 from mesotint.planning.charts import RECEDING, receded, valued
-from mesotint.planning.tools import volume_of
+from mesotint.planning.measures import volume_of
+from server.kept.notes import pile_scooped
+from server.mixtures import keeping
+from server.mixtures.models import PILE, KeptMixture
+from server.mixtures.origins import finds, set_origins, sources_of
+from server.mixtures.requests import Origin as Asked
+from server.mixtures.requests import Target
+from server.mixtures.targets import found_target
 from server.painters.models import Painter
-from server.piles.ledger import THINNERS, Ledger
+from server.piles.answers import target_lab
+from server.piles.ledger import THINNERS, Ledger, noted
 from server.piles.models import Pile, PileEvent
-from server.piles.schemas import (
+from server.piles.requests import (
     FamilyIn,
+    KeepIn,
     PileEventIn,
     PileIn,
     PotIn,
     SplitIn,
 )
-from server.piles.targets import set_lab, set_target
 from server.tubes.models import Tube
-from server.tubes.services import paint_in
+from server.tubes.services import data_version, paint_in
 
 FIRST_POT = "Pot of mud"
 
@@ -30,6 +40,25 @@ FIRST_POT = "Pot of mud"
 def mine(painter: Painter, pile_id: int) -> Pile:
     """One of the painter's piles; 404 where it is not theirs."""
     return get_object_or_404(Pile, pk=pile_id, painter=painter)
+
+
+@finds(PILE)
+def _piles(painter: Painter, asked: Sequence[Asked]) -> Mapping[int, str]:
+    noted(painter)
+    mine = Pile.objects.filter(painter=painter, pk__in=[each.id for each in asked])
+    return dict(mine.values_list("pk", "name"))
+
+
+def set_target(pile: Pile, painter: Painter, asked: Target) -> None:
+    """Give a pile a colour to hit, under its name or what it is from."""
+    lab, name = found_target(painter, asked)
+    set_lab(pile, lab, asked.name.strip() or name)
+
+
+def set_lab(pile: Pile, lab: Array, name: str) -> None:
+    """Give a pile a colour to hit."""
+    pile.target_lightness, pile.target_a, pile.target_b = (float(v) for v in lab)
+    pile.target_name = name or appearances(lab)[0].name
 
 
 @transaction.atomic
@@ -42,9 +71,10 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
         set_target(pile, painter, asked.target)
     pile.name = pile.name or pile.target_name or "A pile"
     pile.save()
-    if asked.start is not None:
-        total = sum(part.parts for part in asked.start.parts)
-        for part in asked.start.parts:
+    if asked.mixture is not None:
+        set_origins(painter, {(PILE, pile.pk): sources_of(painter, [asked.mixture])})
+        total = sum(part.parts for part in asked.mixture.parts)
+        for part in asked.mixture.parts:
             volume = asked.volume_ml * part.parts / total
             do(painter, pile, PileEventIn(kind="add", tube=part.tube, amount=volume,
                                           token=uuid.uuid4().hex))  # fmt: skip
@@ -71,10 +101,13 @@ def do(
     if asked.kind == PileEvent.ADD:
         event.tube_id, event.thinner = asked.tube, asked.thinner or ""
         event.volume_ml = _volume_to_add(painter, asked)
-    elif asked.kind in (PileEvent.CARRY, PileEvent.TAKE_OFF):
+    elif asked.kind in (PileEvent.CARRY, PileEvent.SCOOP):
         event.volume_ml = _load_ml(painter, pile, asked)
     event.save()
-    return _check(painter, pile, onto)
+    ledger = _check(painter, pile, onto)
+    if event.kind == PileEvent.SCOOP:
+        pile_scooped.send(Pile, event=event)
+    return ledger
 
 
 def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
@@ -111,14 +144,14 @@ def _lock(*piles: Pile | None) -> None:
 def _check(painter: Painter, *piles: Pile | None) -> Ledger:
     """Replay what was just written: what cannot be is refused, and nothing of it is kept."""
     there = [pile for pile in piles if pile is not None]
-    ledger = Ledger(painter, {pile.pk for pile in there})
-    _ = ledger.palette.piles
     for pile in there:
         pile.save(update_fields=["changed"])
+    ledger = Ledger(painter, {pile.pk for pile in there})
+    ledger.note()
     return ledger
 
 
-def see(painter: Painter, pile: Pile, lab: Array, token: str) -> None:
+def read(painter: Painter, pile: Pile, lab: Array, token: str) -> None:
     """Note the colour of a pile as the instrument measured it."""
     with transaction.atomic():
         _lock(pile)
@@ -126,7 +159,7 @@ def see(painter: Painter, pile: Pile, lab: Array, token: str) -> None:
             return
         lightness, a, b = (float(v) for v in lab)
         PileEvent.objects.create(
-            pile=pile, kind=PileEvent.SEE, lightness=lightness, a=a, b=b, token=token
+            pile=pile, kind=PileEvent.READ, lightness=lightness, a=a, b=b, token=token
         )
         _check(painter, pile)
 
@@ -180,7 +213,7 @@ def into_pot(painter: Painter, pile: Pile, asked: PotIn) -> Pile:
 def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
     """Related piles, made by carrying some of each into the next, each with its own target."""
     there = Ledger(painter, {pile.pk}).pile(pile.pk)
-    if there.seen_lab is None:
+    if there.corrected_lab is None:
         raise InputError(f"“{pile.name}” is empty; mix the first of the set.", "pile")
     turned = receded if asked.kind == "distance" else valued
     words = RECEDING if asked.kind == "distance" else ("light", "middle", "dark")
@@ -189,9 +222,39 @@ def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
         token = f"{asked.token[:36]}-{word[:3]}"
         child = _child(pile, f"{pile.name}, {word}"[:120], token)
         if not child.target_name:
-            set_lab(child, turned(there.seen_lab, steps), f"{word} of {pile.name}"[:120])
+            set_lab(child, turned(there.corrected_lab, steps), f"{word} of {pile.name}"[:120])
             child.save()
         do(painter, last, PileEventIn(kind="carry", onto=child.pk, share=asked.share, token=token))
         made.append(child)
         last = child
     return made
+
+
+def keep(painter: Painter, pile: Pile, asked: KeepIn) -> KeptMixture:
+    """Keep what a pile is made of under a name; sent twice, it is kept once."""
+    ledger = Ledger(painter, {pile.pk})
+    there = ledger.pile(pile.pk)
+    if there.corrected_lab is None:
+        raise InputError("The pile is empty; mix something first.", "pile")
+    made = ledger.make_up(there.volumes_ml)
+    told = keeping.ToKeep(
+        name=asked.name.strip() or pile.name,
+        lab=there.corrected_lab,
+        parts=[(part.tube, part.paint.name, part.volume_ml / there.volume_ml) for part in made],
+        data_version=data_version(
+            ledger.box.tubes[part.tube] for part in made if part.tube is not None
+        ),
+        target_name=pile.target_name,
+        target=target_lab(pile),
+    )
+    return keeping.keep(painter, told, (PILE, pile.pk), asked.token)
+
+
+def colour_of(painter: Painter, pile: Pile) -> Array:
+    """The colour a pile is to have, or has where it has no target."""
+    lab = target_lab(pile)
+    if lab is None:
+        lab = Ledger(painter, {pile.pk}).pile(pile.pk).corrected_lab
+    if lab is None:
+        raise InputError("The pile has neither a target nor paint to go by.", "pile")
+    return lab

@@ -1,62 +1,25 @@
-"""What the API tells of scales, triangles, charts, partners and plans."""
+"""What goes out of scales, triangles, charts, partners and plans."""
 
+from collections.abc import Iterable, Sequence
 from datetime import datetime
 
-from pydantic import BaseModel
+import numpy as np
+from pydantic import BaseModel, TypeAdapter
 
-from server.scales.requests import MeasureIn, SheetRequest, TubePart
+from mesotint.colour.srgb import neutral_hex
+from server.kept.answers import Ticks
+from server.kept.looks import Line, Look, Swatch
+from server.kept.services import ticks_of
+from server.mixtures.answers import PaintRef, Part, Spare, Used, WorkLine
+from server.mixtures.requests import TubePart
+from server.scales.models import Patch, Sheet
+from server.scales.requests import AnyRequest, SheetMeasure, SheetRequest
+from server.tubes.services import version_of
 
-
-class ColourOut(BaseModel):
-    """A colour as a screen shows it. `value_srgb` is its lightness alone."""
-
-    srgb: str
-    value_srgb: str
-    in_gamut: bool
-
-
-class LookOut(ColourOut):
-    """A colour with its notation and its words."""
-
-    lab: list[float]
-    munsell: str
-    name: str
+_REQUESTS: TypeAdapter[AnyRequest] = TypeAdapter(SheetRequest)
 
 
-class OpenedOut(ColourOut):
-    """A colour that the white test can open with four parts of white, or of water."""
-
-    opened_srgb: str
-
-
-class PaintRef(BaseModel):
-    """A paint of a sheet."""
-
-    key: str
-    name: str
-
-
-class GroundOut(LookOut):
-    """Something to paint on, and how it looks bare."""
-
-    word: str
-
-
-class PartOut(BaseModel):
-    """How much of one paint a patch holds: exact, in whole parts, or as a touch.
-
-    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
-    """
-
-    key: str
-    name: str
-    exact: float
-    whole: int
-    touch: int
-    says: str
-
-
-class PatchOut(LookOut, OpenedOut):
+class PatchOut(BaseModel):
     """A patch: its parts and how it looks.
 
     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
@@ -65,7 +28,8 @@ class PatchOut(LookOut, OpenedOut):
     """
 
     label: str
-    parts: list[PartOut]
+    look: Look
+    parts: list[Part]
     mixture: list[TubePart] | None
     rounding_delta_e: float
     uncertainty_delta_e: float
@@ -78,21 +42,7 @@ class StepOut(PatchOut):
     pinned: bool
 
 
-class LineOut(BaseModel):
-    """Colours in order, for drawing and for smooth dragging.
-
-    `value_srgb` is each point's lightness alone, `opened_srgb` the mixture opened with four parts
-    of white (or water).
-    """
-
-    lab: list[list[float]]
-    srgb: list[str]
-    in_gamut: list[bool]
-    value_srgb: list[str]
-    opened_srgb: list[str]
-
-
-class TrailOut(LineOut):
+class TrailOut(Line):
     """A trail in 201 points, each at its share of the second paint."""
 
     share: list[float]
@@ -124,7 +74,7 @@ class ScaleOut(BaseModel):
     """A computed scale."""
 
     paints: list[PaintRef]
-    ends: list[LookOut]
+    ends: list[Look]
     trail: TrailOut
     ahead: AheadOut | None
     steps: list[StepOut]
@@ -132,7 +82,7 @@ class ScaleOut(BaseModel):
     paint_data_version: str
 
 
-class FieldOut(LineOut):
+class FieldOut(Line):
     """A triangle in a lattice of points, rows from the first corner; shares of the corners."""
 
     level: int
@@ -151,7 +101,7 @@ class TriangleOut(BaseModel):
     """A computed triangle; `patches` are its picks, in order."""
 
     paints: list[PaintRef]
-    corners: list[LookOut]
+    corners: list[Look]
     field: FieldOut
     lines: list[ChromaLineOut]
     neutral_point: list[float]
@@ -183,14 +133,15 @@ class FixOut(BaseModel):
     parts: float
     chroma: float
     says: str
-    line: LineOut
+    line: Line
 
 
-class PartnerOut(LookOut):
+class PartnerOut(BaseModel):
     """One tube as a partner; the look is that of the pair where it is nearest to grey."""
 
     tube: int
     label: str
+    look: Look
     share: float
     chroma: float
     lean: str | None
@@ -199,15 +150,16 @@ class PartnerOut(LookOut):
     relation: str
     remark: str
     ends_there: bool
-    line: LineOut
-    run: list[OpenedOut]
+    line: Line
+    run: list[Swatch]
     fix: FixOut | None
 
 
-class WayOut(PatchOut):
-    """One school's way to mute."""
+class MutingOut(BaseModel):
+    """What one school of muting makes of a paint."""
 
     school: str
+    patch: PatchOut
     hue_drift: float
     value_change: float
     strength: float
@@ -236,30 +188,7 @@ class MeasuredOut(BaseModel):
     cost_delta_e: float
 
 
-class PlanLineOut(BaseModel):
-    """One thing to do, below its heading."""
-
-    heading: str
-    says: str
-
-
-class UsedOut(BaseModel):
-    """What one tube must give in all."""
-
-    key: str
-    name: str
-    says: str
-    volume_ml: float
-
-
-class SpareOut(BaseModel):
-    """What is left of something that was mixed beforehand."""
-
-    name: str
-    volume_ml: float
-
-
-class PlanOut(BaseModel):
+class WorkPlan(BaseModel):
     """A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart.
 
     `advice` says what would do where something cannot be measured so that nothing is seen.
@@ -267,28 +196,23 @@ class PlanOut(BaseModel):
 
     key: str
     patches: list[MeasuredOut]
-    lines: list[PlanLineOut]
+    lines: list[WorkLine]
     worst_delta_e: float
-    used: list[UsedOut]
+    used: list[Used]
     left_ml: float
-    left: LookOut | None
-    spare: list[SpareOut]
+    left: Look | None
+    spare: list[Spare]
     advice: list[str]
     each_ml: float
 
 
-class TicksOut(BaseModel):
-    """Lines of a plan that are done."""
-
-    plan: str
-    lines: list[int]
-
-
-class SavedPatchOut(LookOut):
+class SavedPatchOut(BaseModel):
     """A saved patch as it was computed when it was saved."""
 
+    id: int
     label: str
-    parts: list[PartOut]
+    look: Look
+    parts: list[Part]
     rounding_delta_e: float
     note: str
 
@@ -307,7 +231,7 @@ class SheetHead(BaseModel):
 class SummaryOut(SheetHead):
     """A sheet on the shelf, known by its patches."""
 
-    patches: list[LookOut]
+    patches: list[Look]
 
 
 class SheetOut(SheetHead):
@@ -315,8 +239,73 @@ class SheetOut(SheetHead):
 
     revision: int
     request: SheetRequest
-    measure: MeasureIn
+    measure: SheetMeasure
     patches: list[SavedPatchOut]
-    ticks: list[TicksOut]
+    ticks: list[Ticks]
     paint_data_version: str
     current_data: bool
+
+
+def request_of(sheet: Sheet) -> AnyRequest:
+    """What a kept sheet was computed from."""
+    return _REQUESTS.validate_python(sheet.request)
+
+
+def summaries_out(sheets: Iterable[Sheet]) -> list[SummaryOut]:
+    """Sheets as they stand on the shelf."""
+    of: dict[int, list[Patch]] = {sheet.pk: [] for sheet in sheets}
+    for patch in Patch.objects.filter(sheet__in=of, place__isnull=False).defer("parts"):
+        of[patch.sheet_id].append(patch)
+    return [SummaryOut(**_head(sheet), patches=_looks(of[sheet.pk])) for sheet in sheets]
+
+
+def _head(sheet: Sheet) -> dict[str, object]:
+    return {
+        "id": sheet.pk,
+        "kind": sheet.kind,
+        "name": sheet.name,
+        "changed": sheet.changed,
+        "summary": sheet.summary,
+        "columns": sheet.columns,
+    }
+
+
+def _looks(patches: Sequence[Patch]) -> list[Look]:
+    values = neutral_hex(np.array([patch.lightness for patch in patches]))
+    return [
+        Look(
+            lab=[patch.lightness, patch.a, patch.b],
+            munsell=patch.munsell,
+            name=patch.name,
+            srgb=patch.srgb,
+            value_srgb=value,
+            in_gamut=patch.in_gamut,
+        )
+        for patch, value in zip(patches, values, strict=True)
+    ]
+
+
+def sheet_out(sheet: Sheet) -> SheetOut:
+    """A saved sheet, from its rows alone."""
+    patches = list(sheet.all_patches.filter(place__isnull=False))
+    return SheetOut(
+        **_head(sheet),
+        revision=sheet.revision,
+        request=request_of(sheet),
+        measure=SheetMeasure(**sheet.measure),
+        patches=[
+            SavedPatchOut(
+                id=patch.pk,
+                label=patch.label,
+                look=look,
+                parts=patch.parts,
+                rounding_delta_e=patch.rounding_delta_e,
+                note=patch.note,
+            )
+            for patch, look in zip(patches, _looks(patches), strict=True)
+        ],
+        ticks=ticks_of(sheet),
+        paint_data_version=sheet.paint_data_version,
+        current_data=sheet.paint_data_version
+        == version_of(sheet.tubes.values_list("tube_id", flat=True)),
+    )

@@ -2,163 +2,157 @@
 
 from typing import Literal
 
-import numpy as np
-from django.http import HttpRequest, HttpResponse
+from django.db.models import QuerySet
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Status
 
-from mesotint.mixing.ground import GROUNDS
-from mesotint.mixing.mixture import appearances
-from server.scales import chart, choosing, paper, scale, triangle
+from server.kept.answers import KeptAgain
+from server.kept.requests import Ticked
+from server.kept.services import mine, set_thrown, set_ticks
+from server.mixtures.services import box_of
+from server.painters.requests import SignedIn
+from server.scales import chart, paper, partners, scale, triangle
 from server.scales.answers import (
     ChartOut,
     CompareOut,
-    GroundOut,
+    MutingOut,
     PartnerOut,
-    PlanOut,
     ScaleOut,
     SheetOut,
     SummaryOut,
     TriangleOut,
-    WayOut,
+    WorkPlan,
+    sheet_out,
+    summaries_out,
 )
-from server.scales.ends import look_fields
-from server.scales.keeping import copy, keep, mine, sheet_out, summary_out, tick
-from server.scales.kinds import compute
 from server.scales.models import Sheet
-from server.scales.plan import plan_out
 from server.scales.requests import (
     ChartIn,
     CompareIn,
+    MutingIn,
     PartnersIn,
     PlanIn,
     ScaleIn,
     SheetIn,
-    TicksIn,
     TriangleIn,
-    WaysIn,
 )
+from server.scales.services import compute, copy, keep
+from server.scales.work_plan import work_plan
 
 router = Router(tags=["scales"])
 
 
-def _mine(request: HttpRequest, sheet_id: int) -> Sheet:
-    return get_object_or_404(mine(request.user), pk=sheet_id)
+def _shelf(request: SignedIn) -> QuerySet[Sheet]:
+    return mine(Sheet, request.user)
 
 
-@router.get("/grounds", response=list[GroundOut])
-def grounds(request: HttpRequest) -> list[GroundOut]:
-    """What a wash may be laid on, beside any colour."""
-    looks = appearances(np.array(list(GROUNDS.values())))
-    return [
-        GroundOut(word=word, **look_fields(look)) for word, look in zip(GROUNDS, looks, strict=True)
-    ]
+def _mine(request: SignedIn, sheet_id: int) -> Sheet:
+    return get_object_or_404(_shelf(request), pk=sheet_id)
 
 
 @router.post("/compute/scale", response=ScaleOut)
-def compute_scale(request: HttpRequest, payload: ScaleIn) -> ScaleOut:
+def compute_scale(request: SignedIn, payload: ScaleIn) -> ScaleOut:
     """The trail and the steps of a scale; nothing is kept."""
-    return scale.scale_out(scale.compute(request.user, payload), payload)
+    found = scale.compute(box_of(request.user, payload.asked_for), payload)
+    found.made.remember(payload)
+    return scale.scale_out(found, payload)
 
 
 @router.post("/compute/triangle", response=TriangleOut)
-def compute_triangle(request: HttpRequest, payload: TriangleIn) -> TriangleOut:
+def compute_triangle(request: SignedIn, payload: TriangleIn) -> TriangleOut:
     """The field, the lines of equal chroma and the picks of a triangle; nothing is kept."""
-    return triangle.triangle_out(triangle.compute(request.user, payload))
+    found = triangle.compute(box_of(request.user, payload.asked_for), payload)
+    found.made.remember(payload)
+    return triangle.triangle_out(found)
 
 
 @router.post("/compute/chart", response=ChartOut)
-def compute_chart(request: HttpRequest, payload: ChartIn) -> ChartOut:
+def compute_chart(request: SignedIn, payload: ChartIn) -> ChartOut:
     """The cells of a chart; nothing is kept."""
-    return chart.chart_out(chart.compute(request.user, payload))
+    found = chart.compute(box_of(request.user, payload.asked_for), payload)
+    found.made.remember(payload)
+    return chart.chart_out(found)
 
 
 @router.post("/compute/partners", response=list[PartnerOut])
-def compute_partners(request: HttpRequest, payload: PartnersIn) -> list[PartnerOut]:
+def compute_partners(request: SignedIn, payload: PartnersIn) -> list[PartnerOut]:
     """Every tube in the box as a partner of a colour, nearest to neutral first."""
-    return choosing.partners(request.user, payload)
+    return partners.partners(request.user, payload)
 
 
-@router.post("/compute/ways", response=list[WayOut])
-def compute_ways(request: HttpRequest, payload: WaysIn) -> list[WayOut]:
+@router.post("/compute/schools", response=list[MutingOut])
+def compute_schools(request: SignedIn, payload: MutingIn) -> list[MutingOut]:
     """A colour muted to one chroma by every school."""
-    return choosing.ways(request.user, payload)
+    return partners.schools(request.user, payload)
 
 
-@router.post("/compute/plan", response=PlanOut)
-def compute_plan(request: HttpRequest, payload: PlanIn) -> PlanOut:
+@router.post("/compute/plan", response=WorkPlan)
+def compute_plan(request: SignedIn, payload: PlanIn) -> WorkPlan:
     """Amounts and work plan of a sheet in the painter's measure."""
-    return plan_out(compute(request.user, payload.request), payload.measure)
+    box = box_of(request.user, payload.request.asked_for)
+    return work_plan(compute(box, payload.request), payload.measure)
 
 
 @router.post("/compute/comparison", response=CompareOut)
-def compute_comparison(request: HttpRequest, payload: CompareIn) -> CompareOut:
+def compute_comparison(request: SignedIn, payload: CompareIn) -> CompareOut:
     """A scale beside a saved one, patch by patch."""
-    other = get_object_or_404(mine(request.user), pk=payload.sheet, kind="scale")
-    return choosing.compare(request.user, payload, other)
+    other = get_object_or_404(_shelf(request), pk=payload.sheet, kind="scale")
+    return partners.compare(request.user, payload, other)
 
 
 @router.get("", response=list[SummaryOut])
-def sheets(request: HttpRequest) -> list[SummaryOut]:
+def sheets(request: SignedIn) -> list[SummaryOut]:
     """The painter's sheets, newest first."""
-    return [summary_out(sheet) for sheet in mine(request.user).prefetch_related("patches")]
+    return summaries_out(_shelf(request))
 
 
 @router.post("", response={201: SheetOut})
-def keep_sheet(request: HttpRequest, payload: SheetIn) -> Status:
+def keep_sheet(request: SignedIn, payload: SheetIn) -> Status:
     """Keep a new sheet."""
     return Status(201, sheet_out(keep(request.user, payload)))
 
 
 @router.get("/{int:sheet_id}", response=SheetOut)
-def sheet(request: HttpRequest, sheet_id: int) -> SheetOut:
+def sheet(request: SignedIn, sheet_id: int) -> SheetOut:
     """One sheet."""
     return sheet_out(_mine(request, sheet_id))
 
 
-@router.put("/{int:sheet_id}", response=SheetOut)
-def keep_sheet_again(request: HttpRequest, sheet_id: int, payload: SheetIn) -> SheetOut:
+@router.put("/{int:sheet_id}", response=KeptAgain)
+def keep_sheet_again(request: SignedIn, sheet_id: int, payload: SheetIn) -> KeptAgain:
     """Keep a sheet again, at the revision it was opened at."""
-    return sheet_out(keep(request.user, payload, _mine(request, sheet_id)))
+    return KeptAgain(revision=keep(request.user, payload, sheet_id).revision)
 
 
 @router.post("/{int:sheet_id}/copy", response={201: SheetOut})
-def copy_sheet(request: HttpRequest, sheet_id: int) -> Status:
+def copy_sheet(request: SignedIn, sheet_id: int) -> Status:
     """The same sheet once more."""
     return Status(201, sheet_out(copy(_mine(request, sheet_id))))
 
 
 @router.put("/{int:sheet_id}/ticks", response={204: None})
-def keep_ticks(request: HttpRequest, sheet_id: int, payload: TicksIn) -> Status:
+def keep_ticks(request: SignedIn, sheet_id: int, payload: Ticked) -> Status:
     """Keep which lines of its plan are done."""
-    tick(_mine(request, sheet_id), payload.plan, payload.lines)
+    set_ticks(_mine(request, sheet_id), payload.plan, payload.lines)
     return Status(204, None)
 
 
 @router.delete("/{int:sheet_id}", response={204: None})
-def throw_away(request: HttpRequest, sheet_id: int) -> Status:
+def throw_away(request: SignedIn, sheet_id: int) -> Status:
     """Take a sheet off the shelf; it can be brought back."""
-    _set_thrown(request, sheet_id, True)
-    return Status(204, None)
+    return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), True)
 
 
 @router.post("/{int:sheet_id}/restore", response={204: None})
-def bring_back(request: HttpRequest, sheet_id: int) -> Status:
+def bring_back(request: SignedIn, sheet_id: int) -> Status:
     """Put a sheet that was thrown away back on the shelf."""
-    _set_thrown(request, sheet_id, False)
-    return Status(204, None)
-
-
-def _set_thrown(request: HttpRequest, sheet_id: int, thrown: bool) -> None:
-    found = get_object_or_404(Sheet, pk=sheet_id, painter=request.user)
-    found.thrown_away = thrown
-    # The time of its last change orders the shelf, and this is no change of the sheet.
-    found.save(update_fields=["thrown_away"])
+    return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), False)
 
 
 @router.get("/{int:sheet_id}/paper.{form}", response={200: None})
 def on_paper(
-    request: HttpRequest,
+    request: SignedIn,
     sheet_id: int,
     form: Literal["pdf", "svg", "png", "csv", "json"],
     size: Literal["A4", "Letter"] = Query("A4"),

@@ -7,22 +7,19 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing, together
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import black_of
 from mesotint.planning import charts as core
 from mesotint.planning.patch import patches_of
 from mesotint.planning.scale import Scale
-from server.painters.models import Painter
-from server.scales.answers import ChartOut
-from server.scales.ends import (
-    box_of,
-    dark_of,
-    ends_of,
+from server.mixtures.services import (
     ingredients_of,
     paint_of,
     refs,
-    viewing_of,
 )
-from server.scales.made import Made
+from server.scales.answers import ChartOut
+from server.scales.patches import Patches
 from server.scales.requests import ChartIn
+from server.tubes.services import PaintBox
 
 
 @dataclass(frozen=True)
@@ -39,7 +36,7 @@ class Grid:
 class Computed:
     """A chart of the core."""
 
-    made: Made
+    made: Patches
     grid: Grid
 
 
@@ -48,19 +45,19 @@ class Asked:
     """A request with its paints."""
 
     request: ChartIn
-    ends: Sequence[Paint]
+    paints: Sequence[Paint]
     dark: Paint | None
     box: Sequence[Paint]
     viewing: Viewing
 
     def need(self, fewest: int, most: int, what: str) -> None:
-        """Refuse a number of ends that the chart cannot be made of."""
-        if not fewest <= len(self.ends) <= most:
-            raise InputError(what, "ends")
+        """Refuse a number of mixtures that the chart cannot be made of."""
+        if not fewest <= len(self.paints) <= most:
+            raise InputError(what, "mixtures")
 
     def darkener(self) -> Paint:
         """What darkens."""
-        return self.dark or dark_of(self.box, self.ends[0])
+        return self.dark or black_of(self.box) or self.paints[0]
 
 
 def _openings(asked: Asked) -> list[str]:
@@ -70,7 +67,7 @@ def _openings(asked: Asked) -> list[str]:
 
 def _complement(asked: Asked) -> Grid:
     asked.need(2, 2, "A complement chart takes two tubes.")
-    trail = Trail(asked.ends[0], asked.ends[1], 0.0, asked.viewing)
+    trail = Trail(asked.paints[0], asked.paints[1], 0.0, asked.viewing)
     scale = Scale(trail, asked.request.count)
     rows = core.complement_chart(scale, asked.request.openings)
     steps = [f"step {i + 1}" for i in range(asked.request.count)]
@@ -80,42 +77,44 @@ def _complement(asked: Asked) -> Grid:
 
 def _browns(asked: Asked) -> Grid:
     asked.need(2, 6, "A brown chart takes two to six tubes; three primaries are usual.")
-    base = asked.request.base or [1.0] * len(asked.ends)
-    if len(base) != len(asked.ends):
+    base = asked.request.base or [1.0] * len(asked.paints)
+    if len(base) != len(asked.paints):
         raise InputError("Give parts for every tube of the base.", "base")
     rows = core.brown_chart(
-        dict(zip(asked.ends, base, strict=True)),
+        dict(zip(asked.paints, base, strict=True)),
         whites=asked.request.openings,
         more=asked.request.more,
         viewing=asked.viewing,
     )
-    labels = ["base", *(f"more {paint.name.lower()}" for paint in asked.ends)]
-    told = ", ".join(paint.name for paint in asked.ends)
+    labels = ["base", *(f"more {paint.name.lower()}" for paint in asked.paints)]
+    told = ", ".join(paint.name for paint in asked.paints)
     return Grid(f"Browns of {told}", rows, labels, _openings(asked))
 
 
 def _values(asked: Asked) -> Grid:
     asked.need(1, 1, "A value scale takes one dark: a black, or a mixture.")
-    cells = core.value_scale(asked.ends[0], asked.request.count, viewing=asked.viewing)
+    cells = core.value_scale(asked.paints[0], asked.request.count, viewing=asked.viewing)
     labels = [cell.label for cell in cells]
-    return Grid(f"Values of {asked.ends[0].name.lower()}", [cells], [asked.ends[0].name], labels)
+    return Grid(
+        f"Values of {asked.paints[0].name.lower()}", [cells], [asked.paints[0].name], labels
+    )
 
 
 def _tints(asked: Asked) -> Grid:
-    rows = [core.tint_column(p, asked.request.openings, asked.viewing) for p in asked.ends]
-    return Grid("Tints", rows, [paint.name for paint in asked.ends], _openings(asked))
+    rows = [core.tint_column(p, asked.request.openings, asked.viewing) for p in asked.paints]
+    return Grid("Tints", rows, [paint.name for paint in asked.paints], _openings(asked))
 
 
 def _strings(asked: Asked) -> Grid:
     dark = asked.darkener()
-    rows = [core.string(p, asked.request.values, dark, asked.viewing) for p in asked.ends]
+    rows = [core.string(p, asked.request.values, dark, asked.viewing) for p in asked.paints]
     columns = [f"value {value:g}" for value in asked.request.values]
     title = f"Strings, darkened with {dark.name.lower()}"
-    return Grid(title, rows, [paint.name for paint in asked.ends], columns)
+    return Grid(title, rows, [paint.name for paint in asked.paints], columns)
 
 
 def _recession(asked: Asked) -> Grid:
-    wanted, paints = asked.request, asked.ends
+    wanted, paints = asked.request, asked.paints
     found = core.recession(
         paints, asked.box, wanted.lighter, wanted.cooler, wanted.greyer, asked.viewing
     )
@@ -135,20 +134,19 @@ CHARTS: dict[str, Callable[[Asked], Grid]] = {
 }
 
 
-def compute(painter: Painter, asked: ChartIn) -> Computed:
+def compute(box: PaintBox, asked: ChartIn) -> Computed:
     """The chart a painter asks for."""
-    box = box_of(painter, ends_of(asked))
     wanted = Asked(
         request=asked,
-        ends=[paint_of(box, end) for end in asked.ends],
+        paints=[paint_of(box, mixture) for mixture in asked.mixtures],
         dark=paint_of(box, asked.dark) if asked.dark else None,
         box=box.paints,
-        viewing=viewing_of(asked),
+        viewing=asked.viewing,
     )
     grid = CHARTS[asked.chart](wanted)
     cells = [cell for row in grid.rows for cell in row]
     paints, parts = together([(cell.paints, cell.parts) for cell in cells])
-    made = Made(
+    made = Patches(
         box=box,
         viewing=wanted.viewing,
         paints=paints,
@@ -156,7 +154,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
         patches=tuple(patches_of(parts, paints, wanted.viewing)),
         columns=len(grid.rows[0]),
         summary=grid.title,
-        ingredients={**{p.key: p for p in box.paints}, **ingredients_of(box, ends_of(asked))},
+        ingredients={**{p.key: p for p in box.paints}, **ingredients_of(box, asked.asked_for)},
     )
     return Computed(made, grid)
 
@@ -164,7 +162,7 @@ def compute(painter: Painter, asked: ChartIn) -> Computed:
 def chart_out(computed: Computed) -> ChartOut:
     """A computed chart as the API tells it; a cell tells only the paints that are in it."""
     made, grid = computed.made, computed.grid
-    cells = made.patches_out(absent=False)
+    cells = made.out(absent=False)
     return ChartOut(
         title=grid.title,
         paints=refs(made.paints),

@@ -3,13 +3,13 @@
 from django.conf import settings
 from django.db import models
 
-from server.painters.kept import Kept
+from server.kept import models as kept
 from server.tubes.models import Tube
 
 NOTE_LENGTH = 300
 
 
-class Sheet(Kept):
+class Sheet(kept.Kept):
     """A scale, a triangle or a chart. Its patches keep the result they had when it was saved.
 
     The tubes that its request names stand in `SheetTube` as well, so that they can be found.
@@ -20,7 +20,7 @@ class Sheet(Kept):
     summary = models.CharField(max_length=250)
     columns = models.PositiveSmallIntegerField()
 
-    class Meta(Kept.Meta):
+    class Meta(kept.Kept.Meta):
         indexes = (models.Index(fields=["painter", "thrown_away", "-changed"]),)
 
 
@@ -37,10 +37,15 @@ class SheetTube(models.Model):
 
 
 class Patch(models.Model):
-    """One patch of a saved sheet: where it lies and how it was predicted to look."""
+    """One patch of a saved sheet: where it lies and how it was predicted to look.
 
-    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="patches")
-    place = models.PositiveSmallIntegerField()
+    It keeps its row as long as the sheet is kept, so that others can point at it. One that is no
+    longer on the sheet has no place, and stays only where something was made from it. `parts` are
+    told as the API tells them: of each paint its key and name, exact, whole, and as a touch.
+    """
+
+    sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="all_patches")
+    place = models.PositiveSmallIntegerField(null=True)
     label = models.CharField(max_length=120)
     lightness = models.FloatField()
     a = models.FloatField()
@@ -49,6 +54,7 @@ class Patch(models.Model):
     in_gamut = models.BooleanField()
     munsell = models.CharField(max_length=24)
     name = models.CharField(max_length=80)
+    parts = models.JSONField(default=list)
     rounding_delta_e = models.FloatField()
     note = models.CharField(max_length=NOTE_LENGTH, blank=True)
 
@@ -59,30 +65,10 @@ class Patch(models.Model):
         )
 
 
-class PatchPart(models.Model):
-    """How much of one paint is in a patch: exact, and in whole parts, or a touch of 1 in some."""
-
-    patch = models.ForeignKey(Patch, models.CASCADE, related_name="parts")
-    paint_key = models.CharField(max_length=200)
-    paint_name = models.CharField(max_length=200)
-    exact = models.FloatField()
-    whole = models.PositiveIntegerField()
-    touch = models.PositiveIntegerField(default=0)
-
-    class Meta:
-        ordering = ("id",)
-        indexes = (models.Index(fields=["paint_key"]),)
-
-
-class Tick(models.Model):
-    """One line of a sheet's work plan that the painter has done.
-
-    `plan` tells the plan apart from others of the same sheet: a changed plan starts unticked.
-    """
+class Tick(kept.Tick):
+    """One line of a sheet's work plan that the painter has done."""
 
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="ticks")
-    plan = models.CharField(max_length=16)
-    line = models.PositiveSmallIntegerField()
 
     class Meta:
         constraints = (

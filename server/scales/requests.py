@@ -4,55 +4,20 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from mesotint.mixing.ground import USUAL_GROUND
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
-from server.painters.kept import NAME_LENGTH
+from server.kept.models import NAME_LENGTH
+from server.kept.requests import Share
+from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture, Viewing
 from server.scales.models import NOTE_LENGTH
 
-GREATEST_LIGHTENER = 20.0
 MOST_PATCHES = 200
-MOST_IN_MIXTURE = 8
-
-Finite = Annotated[float, Field(allow_inf_nan=False)]
-Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
-Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
-Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
-Name = Annotated[str, Field(max_length=NAME_LENGTH)]
-
-
-Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
-
-
-class TubePart(BaseModel):
-    """Parts by volume of one tube."""
-
-    tube: int
-    parts: Amount = 1.0
-
-
-class EndIn(BaseModel):
-    """A colour to mix from: one tube, or a mixture of some in parts."""
-
-    parts: list[TubePart] = Field(min_length=1, max_length=MOST_IN_MIXTURE)
-    name: Name = Field("", description="What the painter calls the mixture.")
-
-
-class Seen(BaseModel):
-    """How everything is laid and seen."""
-
-    medium: Literal["opaque", "wash"] = "opaque"
-    finish: Literal["gloss", "satin", "matte"] = "satin"
-    light: Light = "D65"
-    ground: str = Field(
-        USUAL_GROUND, max_length=40, description="What a wash is laid on: a word, or a colour."
-    )
 
 
 class ThirdIn(BaseModel):
     """A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest."""
 
-    end: EndIn
+    mixture: TubeMixture
     parts: float = Field(ge=0, le=20, allow_inf_nan=False)
 
 
@@ -63,12 +28,12 @@ class PinIn(BaseModel):
     share: Share
 
 
-class ScaleIn(Seen):
-    """A scale to compute: two ends, and how to take the way between them in steps."""
+class ScaleIn(Viewing):
+    """A scale to compute: two mixtures, and how to take the trail between them in steps."""
 
     kind: Literal["scale"] = "scale"
-    first: EndIn
-    second: EndIn
+    first: TubeMixture
+    second: TubeMixture
     third: ThirdIn | None = None
     steps: int = Field(9, description=f"{FEWEST_STEPS} to {MOST_STEPS}.")
     spacing: Literal["chroma", "difference", "parts", "value"] = "chroma"
@@ -79,6 +44,11 @@ class ScaleIn(Seen):
     )
     pins: list[PinIn] = Field([], max_length=MOST_STEPS)
 
+    @property
+    def asked_for(self) -> list[TubeMixture]:
+        """Every tube or mixture that it names."""
+        return [self.first, self.second, *([self.third.mixture] if self.third else [])]
+
 
 class PickIn(BaseModel):
     """A point of a triangle, as shares of its three corners."""
@@ -86,56 +56,63 @@ class PickIn(BaseModel):
     point: list[Share] = Field(min_length=3, max_length=3)
 
 
-class TriangleIn(Seen):
+class TriangleIn(Viewing):
     """Three corners, white or water in everything, and the points the painter picked."""
 
     kind: Literal["triangle"] = "triangle"
-    corners: list[EndIn] = Field(min_length=3, max_length=3)
+    corners: list[TubeMixture] = Field(min_length=3, max_length=3)
     lightener: Opening = 0.0
     picks: list[PickIn] = Field([], max_length=30)
 
+    @property
+    def asked_for(self) -> list[TubeMixture]:
+        """Every tube or mixture that it names."""
+        return self.corners
 
-class ChartIn(Seen):
+
+class ChartIn(Viewing):
     """A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
 
     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
-    enriching a row. `values`: a dark to white. `tints`: each end opened. `strings`: each end at
-    values, darkened with `dark`. `recession`: each end near, middle and far.
+    enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
+    values, darkened with `dark`. `recession`: each near, middle and far.
     """
 
     kind: Literal["chart"] = "chart"
     chart: Literal["complement", "browns", "values", "tints", "strings", "recession"]
-    ends: list[EndIn] = Field(min_length=1, max_length=8)
-    base: list[Amount] = Field([], max_length=8, description="Parts of each end in the base.")
+    mixtures: list[TubeMixture] = Field(min_length=1, max_length=8)
+    base: list[Amount] = Field([], max_length=8, description="Parts of each in the base.")
     more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)
     count: int = 9
     openings: list[Opening] = Field(list(BROWN_WHITES), min_length=1, max_length=10)
     values: list[Annotated[float, Field(ge=0.5, le=9.8, allow_inf_nan=False)]] = Field(
         [3, 4, 5, 6, 7, 8], min_length=2, max_length=11
     )
-    dark: EndIn | None = None
+    dark: TubeMixture | None = None
     lighter: float = Field(8.0, ge=0, le=40, allow_inf_nan=False)
     cooler: float = Field(8.0, ge=0, le=90, allow_inf_nan=False)
     greyer: float = Field(0.35, ge=0, le=1, allow_inf_nan=False)
 
+    @property
+    def asked_for(self) -> list[TubeMixture]:
+        """Every tube or mixture that it names."""
+        return [*self.mixtures, *([self.dark] if self.dark else [])]
 
-SheetRequest = Annotated[ScaleIn | TriangleIn | ChartIn, Field(discriminator="kind")]
+
+AnyRequest = ScaleIn | TriangleIn | ChartIn
+SheetRequest = Annotated[AnyRequest, Field(discriminator="kind")]
 
 
-class MeasureIn(BaseModel):
-    """How the painter measures, how much of each patch is wanted, and the way of working."""
+class SheetMeasure(MeasureSteps):
+    """How the painter measures, how much of each patch is wanted, and the method of working."""
 
-    tool: Literal["parts", "grams", "ml", "drops", "ribbon"] = "parts"
-    step: float = Field(
-        0.1, gt=0, le=10, allow_inf_nan=False, description="Smallest step of a scale or syringe."
-    )
-    nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
+    kind: Literal["parts", "grams", "ml", "drops", "ribbon"] = "parts"
     by: Literal["volume", "area"] = "volume"
     volume_ml: float = Field(5.0, gt=0, le=1000, allow_inf_nan=False)
     area_cm2: float = Field(50.0, gt=0, le=100_000, allow_inf_nan=False)
     coats: int = Field(1, ge=1, le=20)
     spread_cm2_per_ml: float = Field(80.0, gt=0, le=1000, allow_inf_nan=False)
-    way: Literal["separate", "running", "carried"] = "separate"
+    method: Literal["separate", "running", "carried"] = "separate"
 
 
 class NoteIn(BaseModel):
@@ -150,7 +127,7 @@ class SheetIn(BaseModel):
 
     name: str = Field(min_length=1, max_length=NAME_LENGTH)
     request: SheetRequest
-    measure: MeasureIn = MeasureIn()
+    measure: SheetMeasure = SheetMeasure()
     notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
     revision: int | None = None
 
@@ -159,7 +136,7 @@ class PlanIn(BaseModel):
     """A sheet to plan the work for."""
 
     request: SheetRequest
-    measure: MeasureIn
+    measure: SheetMeasure
 
 
 class CompareIn(BaseModel):
@@ -169,24 +146,17 @@ class CompareIn(BaseModel):
     sheet: int
 
 
-class PartnersIn(Seen):
+class PartnersIn(Viewing):
     """A paint or mixture to find partners for, among the tubes in the box."""
 
-    end: EndIn
+    mixture: TubeMixture
     lightener: Opening = 0.0
 
 
-class WaysIn(Seen):
+class MutingIn(Viewing):
     """A paint or mixture to mute to a chroma, by every school."""
 
-    end: EndIn
+    mixture: TubeMixture
     chroma: float = Field(gt=0, le=200, allow_inf_nan=False)
     keep_value: bool = False
     keep_hue: bool = False
-
-
-class TicksIn(BaseModel):
-    """Which lines of a plan are done."""
-
-    plan: str = Field(max_length=16)
-    lines: list[Annotated[int, Field(ge=0, le=5000)]] = Field(max_length=5000)

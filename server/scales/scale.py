@@ -6,25 +6,21 @@ import numpy as np
 
 from mesotint.colour.words import lean
 from mesotint.mixing.trail import Hold, Third, Trail
-from mesotint.paints.library import Paint, library, mixed_tube
+from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import black_of, mixture
 from mesotint.planning import scale as core
 from mesotint.planning.charts import lightness_of_value
-from server.painters.models import Painter
-from server.scales.answers import AheadOut, NeutralOut, ScaleOut, StepOut, TrailOut
-from server.scales.ends import (
-    box_of,
-    dark_of,
-    ends_of,
+from server.kept.looks import line
+from server.mixtures.services import (
     ingredients_of,
-    line_fields,
-    looks_of,
+    looks_of_paints,
     paint_of,
-    patch_fields,
     refs,
-    viewing_of,
 )
-from server.scales.made import Made
+from server.scales.answers import AheadOut, NeutralOut, ScaleOut, StepOut, TrailOut
+from server.scales.patches import Patches, patch_out
 from server.scales.requests import ScaleIn
+from server.tubes.services import PaintBox
 
 AHEAD = (0.0, 0.25, 0.5, 1.0, 1.5, 2.0, 3.0)
 """Amounts of the third paint for which trails are sent ahead, against the one asked for."""
@@ -37,25 +33,24 @@ LEAST_THIRD = 0.02
 class Computed:
     """A scale of the core with what was asked for."""
 
-    made: Made
+    made: Patches
     trail: Trail
     scale: core.Scale
     steps: list[core.Step]
 
 
-def compute(painter: Painter, asked: ScaleIn) -> Computed:
+def compute(box: PaintBox, asked: ScaleIn) -> Computed:
     """The scale a painter asks for."""
-    box = box_of(painter, ends_of(asked))
-    viewing = viewing_of(asked)
+    viewing = asked.viewing
     first, second = paint_of(box, asked.first), paint_of(box, asked.second)
-    third = Third(paint_of(box, asked.third.end), asked.third.parts) if asked.third else None
+    third = Third(paint_of(box, asked.third.mixture), asked.third.parts) if asked.third else None
     trail = Trail(first, second, 0.0 if asked.hold else asked.lightener, viewing, third)
     if asked.hold is not None:
         trail = replace(trail, hold=_hold(trail, asked.hold, box.paints))
     pins = tuple((pin.place, pin.share) for pin in sorted(asked.pins, key=lambda p: p.place))
     scale = core.Scale(trail, asked.steps, asked.spacing, asked.to_grey, pins)
     steps = scale.steps
-    made = Made(
+    made = Patches(
         box=box,
         viewing=viewing,
         paints=trail.paints,
@@ -63,7 +58,7 @@ def compute(painter: Painter, asked: ScaleIn) -> Computed:
         patches=tuple(steps),
         columns=len(steps),
         summary=trail.miss,
-        ingredients=ingredients_of(box, ends_of(asked)),
+        ingredients=ingredients_of(box, asked.asked_for),
     )
     return Computed(made, trail, scale, steps)
 
@@ -71,19 +66,17 @@ def compute(painter: Painter, asked: ScaleIn) -> Computed:
 def _hold(trail: Trail, value: float, box: list[Paint]) -> Hold:
     """The value to hold; a black of the box darkens, or else the pair's own grey."""
     share = trail.neutral_share
-    grey = mixed_tube(
+    grey = mixture(
         f"grey:{trail.first.key}+{trail.second.key}",
         f"Grey of {trail.first.name.lower()} and {trail.second.name.lower()}",
-        "mixture",
         {trail.first: 1 - share, trail.second: share},
     )
-    return Hold(lightness_of_value(value), dark_of(box, grey))
+    return Hold(lightness_of_value(value), black_of(box) or grey)
 
 
 def _trail_out(trail: Trail, shares: np.ndarray) -> TrailOut:
-    return TrailOut(
-        share=shares.tolist(), **line_fields(trail.lab(shares), trail.opened_lab(shares))
-    )
+    seen = line(trail.lab(shares), trail.opened_lab(shares))
+    return TrailOut(share=shares.tolist(), **vars(seen))
 
 
 def _ahead(trail: Trail) -> AheadOut | None:
@@ -104,14 +97,14 @@ def scale_out(computed: Computed, asked: ScaleIn) -> ScaleOut:
     ends = [trail.first, trail.second, *([trail.third.paint] if trail.third else [])]
     return ScaleOut(
         paints=refs(trail.paints),
-        ends=looks_of(ends, made.viewing),
+        ends=looks_of_paints(ends, made.viewing),
         trail=_trail_out(trail, trail.shares),
         ahead=_ahead(trail),
         steps=[
             StepOut(
                 share=step.share,
                 pinned=i in pinned,
-                **patch_fields(made.labels[i], made.paints, step, made.box),
+                **vars(patch_out(made.labels[i], made.paints, step, made.box)),
             )
             for i, step in enumerate(computed.steps)
         ],

@@ -9,21 +9,17 @@ from mesotint.mixing.mixture import merged
 from mesotint.mixing.triad import REACHES_BELOW, Triad, barycentric
 from mesotint.paints.library import Paint, library
 from mesotint.planning.patch import Patch, patches_of
-from server.painters.models import Painter
-from server.scales.answers import ChromaLineOut, FieldOut, PatchOut, TriangleOut
-from server.scales.ends import (
-    box_of,
-    ends_of,
+from server.kept.looks import line
+from server.mixtures.services import (
     ingredients_of,
-    line_fields,
-    looks_of,
+    looks_of_paints,
     paint_of,
-    patch_fields,
     refs,
-    viewing_of,
 )
-from server.scales.made import Made
+from server.scales.answers import ChromaLineOut, FieldOut, TriangleOut
+from server.scales.patches import Patches, patch_out
 from server.scales.requests import TriangleIn
+from server.tubes.services import PaintBox
 
 LEVEL = 24
 """Fineness of the lattice that is sent: 325 points."""
@@ -35,7 +31,7 @@ CHROMA_STEP = 10
 class Computed:
     """A triad of the core, and its picks."""
 
-    made: Made
+    made: Patches
     triad: Triad
 
     @cached_property
@@ -49,15 +45,14 @@ def _patches(triad: Triad, points: np.ndarray) -> tuple[list[Patch], tuple[Paint
     return patches_of(parts, paints, triad.viewing), paints
 
 
-def compute(painter: Painter, asked: TriangleIn) -> Computed:
+def compute(box: PaintBox, asked: TriangleIn) -> Computed:
     """The triangle a painter asks for; without picks, its neutral spot is the one patch."""
-    box = box_of(painter, ends_of(asked))
     first, second, third = (paint_of(box, end) for end in asked.corners)
-    triad = Triad((first, second, third), asked.lightener, viewing_of(asked))
+    triad = Triad((first, second, third), asked.lightener, asked.viewing)
     picks = [np.array(pick.point) for pick in asked.picks if sum(pick.point) > 0]
     points = np.array([p / p.sum() for p in picks] or [triad.neutral_point])
     patches, paints = _patches(triad, points)
-    made = Made(
+    made = Patches(
         box=box,
         viewing=triad.viewing,
         paints=paints,
@@ -65,7 +60,7 @@ def compute(painter: Painter, asked: TriangleIn) -> Computed:
         patches=tuple(patches),
         columns=len(patches),
         summary=triad.miss,
-        ingredients=ingredients_of(box, ends_of(asked)),
+        ingredients=ingredients_of(box, asked.asked_for),
     )
     return Computed(made, triad)
 
@@ -81,21 +76,21 @@ def triangle_out(computed: Computed) -> TriangleOut:
     neutral = triad.labs(triad.neutral_point)
     return TriangleOut(
         paints=refs(made.paints),
-        corners=looks_of(triad.paints, triad.viewing),
+        corners=looks_of_paints(triad.paints, triad.viewing),
         field=FieldOut(
             level=LEVEL,
             point=grid.round(6).tolist(),
             parts=parts.round(6).tolist(),
-            **line_fields(labs, triad.opened_labs(grid)),
+            **vars(line(labs, triad.opened_labs(grid))),
         ),
         lines=[
             ChromaLineOut(chroma=level, pieces=pieces.round(4).tolist())
             for level, pieces in zip(levels, triad.chroma_lines(levels), strict=True)
         ],
         neutral_point=triad.neutral_point.tolist(),
-        neutral=PatchOut(**patch_fields("neutral", made.paints, computed.neutral, made.box)),
+        neutral=patch_out("neutral", made.paints, computed.neutral, made.box),
         reaches=bool(np.hypot(neutral[1], neutral[2]) < REACHES_BELOW),
         miss=made.summary,
-        patches=made.patches_out(),
+        patches=made.out(),
         paint_data_version=library().version,
     )

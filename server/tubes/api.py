@@ -4,7 +4,7 @@ from typing import Literal
 
 from django.db import transaction
 from django.db.models import Count, QuerySet
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import File, Query, Router, Status, UploadedFile
 
@@ -14,35 +14,43 @@ from mesotint.mixing.reach import reach
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import library
 from mesotint.planning.charts import lightness_of_value
-from server.tubes import files, measuring
-from server.tubes.models import Box, Tube
-from server.tubes.schemas import (
+from server.painters.requests import SignedIn
+from server.tubes import files, instrument, readings
+from server.tubes.answers import (
     BoxesOut,
-    BoxIn,
     BoxOut,
     CalibrationOut,
-    DeskIn,
-    DrawdownIn,
     FoundOpticsOut,
     FoundReadingOut,
     FoundTubeOut,
     InstrumentOut,
     PaintOut,
     ReachOut,
-    ReadingIn,
     ReadingOut,
-    TubeChange,
     TubeDetailOut,
-    TubeIn,
     TubeOut,
+    calibration_out,
+    instrument_out,
+    paint_out,
+    readings_out,
+    tube_detail,
+    tubes_out,
 )
-from server.tubes.services import PaintBox, chips, in_use, keep_calibration
-from server.tubes.told import paint_out, readings_out, tube_detail, tubes_out
+from server.tubes.models import Box, Tube
+from server.tubes.requests import (
+    BoxIn,
+    DeskIn,
+    DrawdownIn,
+    ReadingIn,
+    TubeChange,
+    TubeIn,
+)
+from server.tubes.services import PaintBox, chips, in_use, keep_calibration, set_calibration
 
 router = Router(tags=["tubes"])
 
 
-def _mine(request: HttpRequest, tube_id: int) -> Tube:
+def _mine(request: SignedIn, tube_id: int) -> Tube:
     tubes = Tube.objects.select_related("calibration")
     return get_object_or_404(tubes, pk=tube_id, painter=request.user)
 
@@ -53,13 +61,13 @@ def _listed(tubes: QuerySet[Tube]) -> list[Tube]:
 
 
 @router.get("/paints", response=list[PaintOut])
-def paints(request: HttpRequest) -> list[PaintOut]:
+def paints(request: SignedIn) -> list[PaintOut]:
     """All paints of the library, in hue order."""
     return [paint_out(library().paint(key), chip) for key, chip in chips().items()]
 
 
 @router.get("/tubes", response=list[TubeOut])
-def tubes(request: HttpRequest, which: Literal["use", "all", "away"] = "use") -> list[TubeOut]:
+def tubes(request: SignedIn, which: Literal["use", "all", "away"] = "use") -> list[TubeOut]:
     """The tubes in use, all that are not put away, or those that are; in hue order."""
     if which == "use":
         return tubes_out(_listed(in_use(request.user)))
@@ -69,10 +77,10 @@ def tubes(request: HttpRequest, which: Literal["use", "all", "away"] = "use") ->
 
 @router.post("/tubes", response={201: TubeOut})
 @transaction.atomic
-def add_tube(request: HttpRequest, payload: TubeIn) -> Status:
+def add_tube(request: SignedIn, payload: TubeIn) -> Status:
     """Put a tube in the box on the desk."""
-    readings = [
-        CoreReading(reading.white_parts, measuring.colour_typed(reading.colour))
+    read = [
+        CoreReading(reading.white_parts, readings.colour_typed(reading.colour))
         for reading in payload.readings
     ]
     told = TubeData(
@@ -84,7 +92,7 @@ def add_tube(request: HttpRequest, payload: TubeIn) -> Status:
         size_ml=payload.size_ml,
         left_ml=payload.left_ml if payload.left_ml is not None else payload.size_ml,
         notes=payload.notes,
-        readings=readings,
+        readings=read,
     )
     if not told.label and told.paint:
         # A library tube goes by its paint's name until the painter gives it another.
@@ -92,20 +100,20 @@ def add_tube(request: HttpRequest, payload: TubeIn) -> Status:
     else:
         checked_tube(told)
     tube = files.make_tube(request.user, told)
-    desk = measuring.desk_of(request.user)
+    desk = instrument.desk_of(request.user)
     if desk.box is not None:
         desk.box.tubes.add(tube)
     return Status(201, tubes_out([tube])[0])
 
 
 @router.get("/tubes/{int:tube_id}", response=TubeDetailOut)
-def tube(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+def tube(request: SignedIn, tube_id: int) -> TubeDetailOut:
     """One tube, and what it really is."""
     return tube_detail(_mine(request, tube_id))
 
 
 @router.patch("/tubes/{int:tube_id}", response=TubeDetailOut)
-def change_tube(request: HttpRequest, tube_id: int, payload: TubeChange) -> TubeDetailOut:
+def change_tube(request: SignedIn, tube_id: int, payload: TubeChange) -> TubeDetailOut:
     """Change what is written on a tube, and how much is left in it."""
     found = _mine(request, tube_id)
     changed = payload.dict(exclude_unset=True)
@@ -118,18 +126,18 @@ def change_tube(request: HttpRequest, tube_id: int, payload: TubeChange) -> Tube
 
 
 @router.delete("/tubes/{int:tube_id}", response={204: None})
-def put_away(request: HttpRequest, tube_id: int) -> Status:
+def put_away(request: SignedIn, tube_id: int) -> Status:
     """Put a tube away; sheets made with it keep it, and it can be brought back."""
     return _set_away(request, tube_id, True)
 
 
 @router.post("/tubes/{int:tube_id}/restore", response={204: None})
-def bring_back(request: HttpRequest, tube_id: int) -> Status:
+def bring_back(request: SignedIn, tube_id: int) -> Status:
     """Bring a tube back that was put away."""
     return _set_away(request, tube_id, False)
 
 
-def _set_away(request: HttpRequest, tube_id: int, away: bool) -> Status:
+def _set_away(request: SignedIn, tube_id: int, away: bool) -> Status:
     found = _mine(request, tube_id)
     found.put_away = away
     found.save(update_fields=["put_away"])
@@ -137,7 +145,7 @@ def _set_away(request: HttpRequest, tube_id: int, away: bool) -> Status:
 
 
 @router.get("/reach", response=ReachOut)
-def reached(request: HttpRequest, value: float = Query(5.0, ge=1, le=9.5)) -> ReachOut:
+def reached(request: SignedIn, value: float = Query(5.0, ge=1, le=9.5)) -> ReachOut:
     """What the tubes in use reach at a Munsell value, and what they lack."""
     found = reach(PaintBox(request.user).paints, lightness_of_value(value))
     helper = found.helper
@@ -151,46 +159,44 @@ def reached(request: HttpRequest, value: float = Query(5.0, ge=1, le=9.5)) -> Re
 
 
 @router.post("/tubes/{int:tube_id}/readings", response={201: ReadingOut})
-def add_reading(request: HttpRequest, tube_id: int, payload: ReadingIn) -> Status:
+def add_reading(request: SignedIn, tube_id: int, payload: ReadingIn) -> Status:
     """Keep a reading that was typed."""
-    reading = CoreReading(payload.white_parts, measuring.colour_typed(payload.colour))
-    rows = measuring.keep_readings(_mine(request, tube_id), [reading], "typed")
+    reading = CoreReading(payload.white_parts, readings.colour_typed(payload.colour))
+    rows = readings.keep_readings(_mine(request, tube_id), [reading], "typed")
     return Status(201, readings_out(rows)[0])
 
 
 @router.delete("/tubes/{int:tube_id}/readings/{int:reading_id}", response={204: None})
-def remove_reading(request: HttpRequest, tube_id: int, reading_id: int) -> Status:
+def remove_reading(request: SignedIn, tube_id: int, reading_id: int) -> Status:
     """Take a reading out; what was calibrated with it stays as it is."""
     get_object_or_404(_mine(request, tube_id).readings, pk=reading_id).delete()
     return Status(204, None)
 
 
 @router.post("/readings/look", response=list[FoundReadingOut])
-def look_at_readings(request: HttpRequest, file: File[UploadedFile]) -> list[FoundReadingOut]:
+def look_at_readings(request: SignedIn, file: File[UploadedFile]) -> list[FoundReadingOut]:
     """What readings a file holds, of whatever was read; nothing is kept."""
     return files.found_readings(files.readings_in(file))
 
 
 @router.post("/tubes/{int:tube_id}/readings/take", response={201: list[ReadingOut]})
 @transaction.atomic
-def take_readings(request: HttpRequest, tube_id: int, file: File[UploadedFile]) -> Status:
+def take_readings(request: SignedIn, tube_id: int, file: File[UploadedFile]) -> Status:
     """Take all readings of a file."""
-    readings = [named.reading for named in files.readings_in(file)]
-    rows = measuring.keep_readings(_mine(request, tube_id), readings, "file")
+    read = [named.reading for named in files.readings_in(file)]
+    rows = readings.keep_readings(_mine(request, tube_id), read, "file")
     return Status(201, readings_out(rows))
 
 
 @router.get("/tubes/{int:tube_id}/readings.{form}", response={200: None})
-def give_readings(
-    request: HttpRequest, tube_id: int, form: Literal["cgats", "cxf"]
-) -> HttpResponse:
+def give_readings(request: SignedIn, tube_id: int, form: Literal["cgats", "cxf"]) -> HttpResponse:
     """A tube's readings as a file."""
     return files.readings_file(_mine(request, tube_id), form)
 
 
 @router.post("/tubes/{int:tube_id}/optics/look", response=list[FoundOpticsOut])
 def look_at_optics(
-    request: HttpRequest, tube_id: int, file: File[UploadedFile]
+    request: SignedIn, tube_id: int, file: File[UploadedFile]
 ) -> list[FoundOpticsOut]:
     """What a file of optics would make of a tube; nothing is taken yet."""
     return [files.found_optics(_mine(request, tube_id), files.optics_in(file))]
@@ -198,7 +204,7 @@ def look_at_optics(
 
 @router.post("/tubes/{int:tube_id}/optics/take", response={201: TubeDetailOut})
 @transaction.atomic
-def take_optics(request: HttpRequest, tube_id: int, file: File[UploadedFile]) -> Status:
+def take_optics(request: SignedIn, tube_id: int, file: File[UploadedFile]) -> Status:
     """Let a tube have the K and S of a file."""
     found = _mine(request, tube_id)
     files.take_optics(found, files.optics_in(file))
@@ -206,64 +212,63 @@ def take_optics(request: HttpRequest, tube_id: int, file: File[UploadedFile]) ->
 
 
 @router.get("/tubes/{int:tube_id}/calibration", response=CalibrationOut)
-def look_at_calibration(request: HttpRequest, tube_id: int) -> CalibrationOut:
+def look_at_calibration(request: SignedIn, tube_id: int) -> CalibrationOut:
     """What its readings make of a tube, before it is kept."""
     found = _mine(request, tube_id)
-    return measuring.calibration_out(found, measuring.calibrated(found))
+    return calibration_out(found, readings.calibrated(found))
 
 
 @router.post("/tubes/{int:tube_id}/calibration", response=TubeDetailOut)
 @transaction.atomic
-def take_calibration(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+def take_calibration(request: SignedIn, tube_id: int) -> TubeDetailOut:
     """Let a tube be what its readings say; sheets that use it offer to be computed anew."""
     found = _mine(request, tube_id)
-    keep_calibration(found, measuring.calibrated(found), found.readings.count())
+    keep_calibration(found, readings.calibrated(found), found.readings.count())
     return tube_detail(found)
 
 
 @router.delete("/tubes/{int:tube_id}/calibration", response=TubeDetailOut)
-def drop_calibration(request: HttpRequest, tube_id: int) -> TubeDetailOut:
+def drop_calibration(request: SignedIn, tube_id: int) -> TubeDetailOut:
     """Let a tube be what its label says again; its readings stay."""
     found = _mine(request, tube_id)
     if not found.paint_key and not found.recipe.exists():
         raise InputError("Only its readings tell what this tube is.", "tube")
-    found.calibration = None
-    found.save(update_fields=["calibration"])
+    set_calibration(found, None)
     return tube_detail(found)
 
 
 @router.get("/instrument", response=InstrumentOut)
-def instrument(request: HttpRequest) -> InstrumentOut:
+def instrument_stands(request: SignedIn) -> InstrumentOut:
     """How the colorimeter on the desk stands."""
-    return measuring.instrument_out(measuring.desk_of(request.user))
+    return instrument_out(instrument.desk_of(request.user))
 
 
 @router.post("/instrument/on", response=InstrumentOut)
-def switch_on(request: HttpRequest) -> InstrumentOut:
+def switch_on(request: SignedIn) -> InstrumentOut:
     """Switch the colorimeter on."""
-    desk = measuring.desk_of(request.user)
-    measuring.switch_on(desk)
-    return measuring.instrument_out(desk)
+    desk = instrument.desk_of(request.user)
+    instrument.switch_on(desk)
+    return instrument_out(desk)
 
 
 @router.post("/instrument/tile", response=InstrumentOut)
-def read_tile(request: HttpRequest) -> InstrumentOut:
+def read_tile(request: SignedIn) -> InstrumentOut:
     """Let the colorimeter read its white tile."""
-    desk = measuring.desk_of(request.user)
-    measuring.read_tile(desk)
-    return measuring.instrument_out(desk)
+    desk = instrument.desk_of(request.user)
+    instrument.read_tile(desk)
+    return instrument_out(desk)
 
 
 @router.post("/tubes/{int:tube_id}/measure", response={201: ReadingOut})
-def measure(request: HttpRequest, tube_id: int, payload: DrawdownIn) -> Status:
+def measure(request: SignedIn, tube_id: int, payload: DrawdownIn) -> Status:
     """Measure a drawdown of a tube with the colorimeter, and keep the reading."""
     found = _mine(request, tube_id)
-    desk = measuring.desk_of(request.user)
-    row = measuring.measure(desk, found, payload.white_parts, payload.count)
+    desk = instrument.desk_of(request.user)
+    row = instrument.measure(desk, found, payload.white_parts, payload.count)
     return Status(201, readings_out([row])[0])
 
 
-def _box(request: HttpRequest, box_id: int) -> Box:
+def _box(request: SignedIn, box_id: int) -> Box:
     return get_object_or_404(Box, pk=box_id, painter=request.user)
 
 
@@ -272,23 +277,23 @@ def _box_out(box: Box) -> BoxOut:
     return BoxOut(id=box.pk, name=box.name, selection=box.selection, tubes=ids)
 
 
-def _boxes_out(request: HttpRequest) -> BoxesOut:
+def _boxes_out(request: SignedIn) -> BoxesOut:
     boxes = Box.objects.filter(painter=request.user).prefetch_related("tubes")
     return BoxesOut(
-        boxes=[_box_out(box) for box in boxes], current=measuring.desk_of(request.user).box_id
+        boxes=[_box_out(box) for box in boxes], current=instrument.desk_of(request.user).box_id
     )
 
 
 @router.get("/boxes", response=BoxesOut)
-def boxes(request: HttpRequest) -> BoxesOut:
+def boxes(request: SignedIn) -> BoxesOut:
     """The painter's boxes and selections, and the one on the desk."""
     return _boxes_out(request)
 
 
 @router.put("/desk", response=BoxesOut)
-def choose_box(request: HttpRequest, payload: DeskIn) -> BoxesOut:
+def choose_box(request: SignedIn, payload: DeskIn) -> BoxesOut:
     """Work from a box, or from all tubes."""
-    desk = measuring.desk_of(request.user)
+    desk = instrument.desk_of(request.user)
     desk.box = None if payload.box is None else _box(request, payload.box)
     desk.save(update_fields=["box"])
     return _boxes_out(request)
@@ -296,7 +301,7 @@ def choose_box(request: HttpRequest, payload: DeskIn) -> BoxesOut:
 
 @router.post("/boxes", response={201: BoxOut})
 @transaction.atomic
-def make_box(request: HttpRequest, payload: BoxIn) -> Status:
+def make_box(request: SignedIn, payload: BoxIn) -> Status:
     """Make a box or a selection."""
     box = Box(painter=request.user)
     return Status(201, _kept(request, box, payload))
@@ -304,12 +309,12 @@ def make_box(request: HttpRequest, payload: BoxIn) -> Status:
 
 @router.put("/boxes/{int:box_id}", response=BoxOut)
 @transaction.atomic
-def change_box(request: HttpRequest, box_id: int, payload: BoxIn) -> BoxOut:
+def change_box(request: SignedIn, box_id: int, payload: BoxIn) -> BoxOut:
     """Change a box's name and what is in it."""
     return _kept(request, _box(request, box_id), payload)
 
 
-def _kept(request: HttpRequest, box: Box, payload: BoxIn) -> BoxOut:
+def _kept(request: SignedIn, box: Box, payload: BoxIn) -> BoxOut:
     name = payload.name.strip()
     if not name:
         raise InputError("Give the box a name.", "name")
@@ -323,39 +328,39 @@ def _kept(request: HttpRequest, box: Box, payload: BoxIn) -> BoxOut:
 
 
 @router.delete("/boxes/{int:box_id}", response={204: None})
-def remove_box(request: HttpRequest, box_id: int) -> Status:
+def remove_box(request: SignedIn, box_id: int) -> Status:
     """Take a box apart; its tubes stay in the studio."""
     _box(request, box_id).delete()
     return Status(204, None)
 
 
 @router.post("/boxes/look", response=list[FoundTubeOut])
-def look_at_box(request: HttpRequest, file: File[UploadedFile]) -> list[FoundTubeOut]:
+def look_at_box(request: SignedIn, file: File[UploadedFile]) -> list[FoundTubeOut]:
     """What tubes a file holds; nothing is taken yet."""
     return files.found_tubes(files.box_in(file))
 
 
 @router.post("/boxes/take", response={201: BoxOut})
-def take_box(request: HttpRequest, file: File[UploadedFile]) -> Status:
+def take_box(request: SignedIn, file: File[UploadedFile]) -> Status:
     """Make a box of a file."""
     return Status(201, _box_out(files.take_box(request.user, files.box_in(file))))
 
 
 @router.get("/box.schema.json", response={200: dict}, auth=None)
-def schema(request: HttpRequest) -> dict[str, object]:
+def schema(request: SignedIn) -> dict[str, object]:
     """The JSON Schema of a box."""
     return box_schema()
 
 
 @router.get("/box.{form}", response={200: None})
-def give_box(request: HttpRequest, form: Literal["json", "csv"]) -> HttpResponse:
+def give_box(request: SignedIn, form: Literal["json", "csv"]) -> HttpResponse:
     """The tubes in use as a file."""
-    desk = measuring.desk_of(request.user)
+    desk = instrument.desk_of(request.user)
     name = desk.box.name if desk.box else "All tubes"
     return files.box_file(name, list(in_use(request.user).order_by("pk")), form)
 
 
 @router.get("/optics.json", response={200: None})
-def give_optics(request: HttpRequest) -> HttpResponse:
+def give_optics(request: SignedIn) -> HttpResponse:
     """K and S of the tubes in use as a file."""
     return files.optics_file(request.user)

@@ -6,8 +6,6 @@ import numpy as np
 from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 from django.http import HttpResponse
-from django.utils import timezone
-from django.utils.text import slugify
 
 from mesotint.errors import InputError
 from mesotint.formats.box import (
@@ -24,13 +22,15 @@ from mesotint.formats.cgats import read_cgats, write_cgats
 from mesotint.formats.cxf import read_cxf, write_cxf
 from mesotint.formats.faults import GREATEST_FILE, Fault, FileFaults
 from mesotint.formats.readings import NamedReading
-from mesotint.mixing.mixture import appearances
 from mesotint.paints import calibration as core
 from mesotint.paints.library import library
+from server.kept.clock import now
+from server.kept.downloads import download
+from server.kept.looks import look, looks
 from server.painters.models import Painter
-from server.tubes.measuring import calibrated, keep_readings
+from server.tubes.answers import FoundOpticsOut, FoundReadingOut, FoundTubeOut
 from server.tubes.models import Box, RecipePart, Tube
-from server.tubes.schemas import FoundOpticsOut, FoundReadingOut, FoundTubeOut, chip_out
+from server.tubes.readings import calibrated, core_reading, keep_readings
 from server.tubes.services import (
     PaintBox,
     chips_of,
@@ -38,7 +38,6 @@ from server.tubes.services import (
     labelled_paint,
     paint_in,
 )
-from server.tubes.told import core_reading
 
 
 def drawdowns_of(tube: Tube) -> list[core.Reading]:
@@ -71,15 +70,15 @@ def box_in(file: UploadedFile) -> BoxData:
 
 def found_readings(readings: list[NamedReading]) -> list[FoundReadingOut]:
     """Readings of a file, to look at before they are taken."""
-    looks = appearances(np.array([named.reading.lab for named in readings]))
+    seen = looks([named.reading.lab for named in readings])
     return [
         FoundReadingOut(
             name=named.name,
             white_parts=named.reading.white_parts,
-            colour=chip_out(look),
+            look=look,
             spectral=named.reading.reflectance is not None,
         )
-        for named, look in zip(readings, looks, strict=True)
+        for named, look in zip(readings, seen, strict=True)
     ]
 
 
@@ -109,8 +108,8 @@ def found_optics(tube: Tube, found: Optics) -> FoundOpticsOut:
     before = paint_in(tube)
     absorption, scattering = found[key]
     after = replace(before, absorption=absorption, scattering=scattering)
-    was, now = chips_of([before, after])
-    return FoundOpticsOut(key=key, before=chip_out(was.masstone), after=chip_out(now.masstone))
+    was, will_be = chips_of([before, after])
+    return FoundOpticsOut(key=key, before=look(was.masstone), after=look(will_be.masstone))
 
 
 def take_optics(tube: Tube, found: Optics) -> None:
@@ -198,34 +197,18 @@ def box_file(name: str, tubes: list[Tube], form: str) -> HttpResponse:
     """A box to download."""
     box = BoxData(name, [tube_data(tube) for tube in tubes])
     written = write_box_json(box) if form == "json" else write_box_csv(box)
-    return _download(written.encode(), name, form)
+    return download(written.encode(), name, form)
 
 
 def readings_file(tube: Tube, form: str) -> HttpResponse:
     """A tube's readings to download."""
     name = tube.label or tube.paint_key or "tube"
     readings = [NamedReading(f"{name}, {reading.name}", reading) for reading in drawdowns_of(tube)]
-    when = timezone.now().isoformat(timespec="seconds").replace("+00:00", "Z")
+    when = now().isoformat(timespec="seconds").replace("+00:00", "Z")
     data = write_cxf(readings, when) if form == "cxf" else write_cgats(readings, when).encode()
-    return _download(data, f"{name} readings", form)
+    return download(data, f"{name} readings", form)
 
 
 def optics_file(painter: Painter) -> HttpResponse:
     """K and S of every tube in use, to download."""
-    return _download(write_optics(PaintBox(painter).paints).encode(), "optics", "json")
-
-
-TYPES = {
-    "json": "application/json",
-    "csv": "text/csv; charset=utf-8",
-    "cgats": "text/plain; charset=utf-8",
-    "cxf": "application/xml",
-}
-
-
-def _download(data: bytes, name: str, form: str) -> HttpResponse:
-    ending = {"cgats": "txt"}.get(form, form)
-    response = HttpResponse(data, content_type=TYPES[form])
-    file = f"{slugify(name) or 'mesotint'}.{ending}"
-    response["Content-Disposition"] = f'attachment; filename="{file}"'
-    return response
+    return download(write_optics(PaintBox(painter).paints).encode(), "optics", "json")

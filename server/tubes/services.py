@@ -6,7 +6,15 @@ from dataclasses import dataclass, replace
 from functools import cache, cached_property, lru_cache
 
 import numpy as np
-from django.db.models import Q, QuerySet, prefetch_related_objects
+from django.db.models import (
+    BooleanField,
+    Exists,
+    ExpressionWrapper,
+    OuterRef,
+    Q,
+    QuerySet,
+    prefetch_related_objects,
+)
 from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
@@ -14,13 +22,14 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, appearances
 from mesotint.optics.grid import BANDS
 from mesotint.paints import calibration as core
-from mesotint.paints.library import WHITE_KEY, Paint, library, mixed_tube
+from mesotint.paints.library import Paint, library, mixed_tube
+from mesotint.paints.roles import MIXED_TUBE
 from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
+from server.kept.notes import tube_changed
 from server.painters.models import Painter
-from server.tubes.models import Calibration, Desk, Tube
+from server.tubes.models import Box, Calibration, Desk, Tube
 
-MIXED_FAMILY = "convenience"
 PAINTS_KNOWN = 4096
 
 
@@ -42,7 +51,7 @@ def chips_of(paints: Sequence[Paint]) -> list[Chip]:
     """Chips of paints, computed together."""
     if not paints:
         return []
-    white = library().paint(WHITE_KEY)
+    white = library().white
     k = np.array([[p.absorption, white.absorption] for p in paints])
     s = np.array([[p.scattering, white.scattering] for p in paints])
     labs = []
@@ -107,7 +116,7 @@ def _named(paint: Paint, name: str) -> Paint:
 @lru_cache(maxsize=PAINTS_KNOWN)
 def _mixed(key: str, name: str, recipe: tuple[tuple[str, float], ...]) -> Paint:
     parts = {library().paint(paint_key): amount for paint_key, amount in recipe}
-    return mixed_tube(key, name, MIXED_FAMILY, parts)
+    return mixed_tube(key, name, MIXED_TUBE, parts)
 
 
 @lru_cache(maxsize=PAINTS_KNOWN)
@@ -138,11 +147,16 @@ def _origin(readings: int) -> str:
     return f"calibrated with {readings} reading{'s' * (readings > 1)}"
 
 
+def _in_use(painter: Painter) -> Q:
+    """Whether a tube lies in the box on the painter's desk, or anywhere where none is chosen."""
+    desk = Desk.objects.filter(painter=painter, box__isnull=False)
+    in_box = Box.tubes.through.objects.filter(tube=OuterRef("pk"), box__in=desk.values("box"))
+    return Q(put_away=False) & (~Exists(desk) | Exists(in_box))
+
+
 def in_use(painter: Painter) -> QuerySet[Tube]:
     """The tubes of the box on the painter's desk, or all of them where none is chosen."""
-    there = Tube.objects.filter(painter=painter, put_away=False)
-    box = Desk.objects.filter(painter=painter).values_list("box_id", flat=True).first()
-    return there if box is None else there.filter(boxes=box)
+    return Tube.objects.filter(_in_use(painter), painter=painter)
 
 
 class PaintBox:
@@ -150,9 +164,10 @@ class PaintBox:
 
     def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
         mine = Tube.objects.filter(painter=painter).select_related("calibration")
-        self._usable = set(in_use(painter).values_list("pk", flat=True))
-        wanted = mine.filter(Q(pk__in=self._usable) | Q(pk__in=named))
+        mine = mine.annotate(usable=ExpressionWrapper(_in_use(painter), BooleanField()))
+        wanted = mine.filter(Q(usable=True) | Q(pk__in=named))
         self.tubes = {tube.pk: tube for tube in wanted.order_by("pk")}
+        self._usable = {pk for pk, tube in self.tubes.items() if tube.usable}
         # Most tubes are one paint and have no recipe to look for.
         mixed = [tube for tube in self.tubes.values() if not tube.paint_key]
         prefetch_related_objects(mixed, "recipe")
@@ -177,6 +192,20 @@ class PaintBox:
         """Tube by key of its paint."""
         return {self.paint(pk).key: pk for pk in self.tubes}
 
+    @property
+    def fingerprint(self) -> str:
+        """Tells boxes apart by all that what is computed of them depends on."""
+        told = (
+            f"{pk} {tube.label} {tube.calibration_id} {pk in self._usable}"
+            for pk, tube in self.tubes.items()
+        )
+        return "\n".join([library().version, *told])
+
+
+def version_of(tubes: Iterable[int]) -> str:
+    """Version of the paint data of tubes by their keys; see `data_version`."""
+    return data_version(Tube.objects.filter(pk__in=list(tubes)))
+
 
 def data_version(tubes: Iterable[Tube]) -> str:
     """Version of the paint data that a sheet of these tubes is computed from."""
@@ -198,6 +227,12 @@ def keep_calibration(tube: Tube, found: core.Calibration, readings: int) -> Cali
         doubt_names=list(found.paint.doubts.names),
         readings=readings,
     )
-    tube.calibration = kept
-    tube.save(update_fields=["calibration"])
+    set_calibration(tube, kept)
     return kept
+
+
+def set_calibration(tube: Tube, found: Calibration | None) -> None:
+    """Let a tube be what a calibration says, or what its label says where there is none."""
+    tube.calibration = found
+    tube.save(update_fields=["calibration"])
+    tube_changed.send(Tube, tube_id=tube.pk, painter_id=tube.painter_id)

@@ -84,7 +84,7 @@ class CandidatesTest(unittest.TestCase):
         painting = Painting(
             (passage("mud", 0.6, PBr7_umber=2, PY43=1, PW6=1), passage("water", 0.4, PB35=3, PW6=2))
         )
-        box = [paint for paint in library().paints.values() if not paint.recipe]
+        box = library().plain
         best = ranked(painting, candidates(painting, box), BLACK)[0]
         self.assertNotIn("magenta", best.mother.paint.name.lower())
         self.assertLess(best.shares.max(), 0.3)

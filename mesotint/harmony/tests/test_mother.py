@@ -15,7 +15,7 @@ from mesotint.harmony.candidates import candidates, harmony, ranked
 from mesotint.harmony.judgement import HALF
 from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting, Passage
-from mesotint.harmony.unity import MERGES_BELOW, common_share, hue_spread, seen
+from mesotint.harmony.unity import MERGES_BELOW, common_share, figures_of, hue_spread
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import library
 
@@ -85,7 +85,7 @@ class SpreadTest(unittest.TestCase):
         self.assertEqual(hue_spread(opposed, np.array([0.5, 0.5])), 180.0)
 
     def test_what_is_seen_of_the_yard(self) -> None:
-        told = seen(yard())
+        told = figures_of(yard())
         self.assertEqual(told.common, 0.0)
         self.assertGreater(told.spread_degrees, 90)
         self.assertEqual({c.other for c in told.contrasts}, {2, 5})
@@ -97,7 +97,7 @@ class SpreadTest(unittest.TestCase):
         self.assertAlmostEqual(common_share(shared), 0.2)
         twins = Painting((passage("a", 0.5, PY43=1), passage("b", 0.5, PY43=1.01, PW6=0.01)))
         self.assertLess(float(delta_e_2000(*twins.labs)), MERGES_BELOW)
-        self.assertEqual(seen(twins).merges, ((0, 1),))
+        self.assertEqual(figures_of(twins).merges, ((0, 1),))
 
 
 class MotherTest(unittest.TestCase):
@@ -124,7 +124,7 @@ class MotherTest(unittest.TestCase):
     def test_held_values_stay_within_half_a_step(self) -> None:
         for key in ("PB15:3", "PY43", "PR101", "PW6", "PBk9"):
             mother = self.mother(key)
-            off = np.abs(mother.ways.labs[0, ..., 0] - yard().labs[:, None, 0])
+            off = np.abs(mother.pulls.labs[0, ..., 0] - yard().labs[:, None, 0])
             self.assertLess(off.max(), 0.5, key)
 
     @settings(max_examples=40, deadline=None)
@@ -161,7 +161,7 @@ class MotherTest(unittest.TestCase):
                 self.assertAlmostEqual(shares[i], brentq(left, 0, 1, xtol=1e-6), delta=0.01)
 
     def test_the_least_shares_agree_with_an_optimiser_of_another_kind(self) -> None:
-        """COBYLA on exact mixtures, which knows no slopes, against our SLSQP on smooth ways."""
+        """COBYLA on exact mixtures, which knows no slopes, against our SLSQP on smooth pulls."""
         painting = Painting(
             (passage("mud", 0.4, PBr7_umber=2, PW6=1), passage("water", 0.35, PB35=2, PW6=2),
              passage("rust", 0.25, PO20=2, PBk9=0.3))
@@ -228,7 +228,7 @@ class MotherTest(unittest.TestCase):
             shares = mother.equal_pull(pull)
             self.assertAlmostEqual(float(shares[fog]), pull, delta=1e-4)
             np.testing.assert_allclose(mother.at(shares)[fog], yard().labs[fog], atol=0.01)
-        # Each way goes from nothing to the whole, so that every share can be dragged.
+        # Each pull goes from nothing to the whole, so that every share can be dragged.
         even = mother.even(33)
         self.assertTrue((np.diff(even, axis=1) > 0).all())
         np.testing.assert_allclose(even[:, [0, -1]], [[0, 1]] * len(even), atol=1e-9)
@@ -238,8 +238,8 @@ class MotherTest(unittest.TestCase):
         alone, together = mothers_of(yard(), [*paints, *BOX[:2]], BLACK, 9)
         for i, paint in enumerate(paints):
             one = Mother(yard(), paint, dark=BLACK, points=9)
-            np.testing.assert_allclose(alone[i].ways.labs, one.ways.labs, atol=0.02)
-            np.testing.assert_allclose(together.labs[i], one.ways.labs[0], atol=0.02)
+            np.testing.assert_allclose(alone[i].pulls.labs, one.pulls.labs, atol=0.02)
+            np.testing.assert_allclose(together.labs[i], one.pulls.labs[0], atol=0.02)
             least = together.least_amount(30.0, ~yard().accents, yard().areas)[i]
             pulled = one.at(alone[i].pull_to(30.0))
             np.testing.assert_allclose(pulled, one.at(one.pull_to(30.0)), atol=0.05)

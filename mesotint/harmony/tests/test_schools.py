@@ -23,7 +23,7 @@ from mesotint.harmony.schools import (
     trace_of_everything,
 )
 from mesotint.harmony.tests.test_mother import BLACK, BOX, PAINT, passage, yard
-from mesotint.harmony.unity import outline, plan_area, seen
+from mesotint.harmony.unity import figures_of, outline, plan_area
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.film import layered_film
 from mesotint.optics.kubelka_munk import opaque_reflectance
@@ -52,9 +52,9 @@ class GivingTest(unittest.TestCase):
 
     def test_every_way_reaches_what_it_promises(self) -> None:
         blue = mother()
-        for way in ("equal", "same", "least"):
-            with self.subTest(way=way):
-                found = harmony(blue, blue.given(Giving(way, blue.usual(way))))
+        for kind in ("equal", "same", "least"):
+            with self.subTest(kind=kind):
+                found = harmony(blue, blue.given(Giving(kind, blue.usual(kind))))
                 self.assertGreaterEqual(found.spread_after, HALF * found.spread_before - 1.0)
                 self.assertLess(found.spread_after, found.spread_before)
                 self.assertEqual(found.shares[6], 0.0)
@@ -110,7 +110,7 @@ class SchoolsTest(unittest.TestCase):
         quiet = [p for p in made.painting.passages if p.part != "accent"]
         for p in quiet:
             self.assertIn("everything", {paint.key for paint in p.mixture})
-        self.assertGreater(seen(made.painting).common, 0.01)
+        self.assertGreater(figures_of(made.painting).common, 0.01)
         alone = Painting((passage("a", 0.5, PB29=1), passage("b", 0.5, PB29=1, PW6=2)))
         with self.assertRaisesRegex(InputError, "one paint only"):
             trace_of_everything(Mother(alone, PAINT("PO20"), dark=BLACK))
@@ -184,16 +184,16 @@ class SchoolsTest(unittest.TestCase):
         one = Painting((passage("a", 0.5, PB29=1), passage("b", 0.5, PB29=1, PW6=2)))
         for painting, count in ((accents, 5), (one, 4)):
             grey = Mother(painting, PAINT("PBr7-raw-umber"), dark=BLACK)
-            for way in ("equal", "same", "least"):
-                found = schools(grey, Giving(way, grey.usual(way)), BOX)
-                with self.subTest(count=count, way=way):
+            for kind in ("equal", "same", "least"):
+                found = schools(grey, Giving(kind, grey.usual(kind)), BOX)
+                with self.subTest(count=count, kind=kind):
                     self.assertEqual(len(found), count)
                     self.assertTrue(np.isfinite(found[0].judged.labs).all())
 
 
 class FiguresTest(unittest.TestCase):
     def test_each_says_what_it_means_and_where_it_is_from(self) -> None:
-        told = figures(yard(), seen(yard()))
+        told = figures(yard(), figures_of(yard()))
         for figure in told:
             with self.subTest(figure=figure.name):
                 self.assertTrue(figure.told and figure.says.endswith(".") and figure.why)
@@ -210,7 +210,7 @@ class FiguresTest(unittest.TestCase):
             ),
             frozenset({(0, 1), (1, 2), (2, 3)}),
         )
-        told = {figure.name: figure for figure in figures(loud, seen(loud))}
+        told = {figure.name: figure for figure in figures(loud, figures_of(loud))}
         self.assertIn("“sea” and “sand”", told["Complements that fight"].says)
         self.assertIn("“sand” and “sand too”", told["Neighbours that merge"].says)
         self.assertIn("little for an accent", told["Accent “buoy”"].says)
@@ -242,14 +242,14 @@ class FiguresTest(unittest.TestCase):
                     Passage("bank", 0.4, bank, "supporting", "far"),
                 )
             )
-            return {f.name: f for f in figures(painting, seen(painting))}["Distance"]
+            return {f.name: f for f in figures(painting, figures_of(painting))}["Distance"]
 
         self.assertEqual(told({PAINT("PV23"): 0.005, PAINT("PW6"): 8}).told, "goes back")
         loud = told({PAINT("PO20"): 1})
         self.assertTrue(loud.alarm)
         self.assertIn("What lies far comes forward", loud.says)
-        self.assertNotIn("Distance", {f.name for f in figures(yard(), seen(yard()))})
+        self.assertNotIn("Distance", {f.name for f in figures(yard(), figures_of(yard()))})
 
     def test_an_accent_is_told_against_all_it_touches(self) -> None:
-        told = {f.name: f.says for f in figures(yard(), seen(yard()))}["Accent “the bill”"]
+        told = {f.name: f.says for f in figures(yard(), figures_of(yard()))}["Accent “the bill”"]
         self.assertRegex(told, "least from “wet mud”.*ΔE [0-9]+, seen at once from “harbour water”")

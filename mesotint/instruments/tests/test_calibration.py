@@ -19,9 +19,7 @@ from mesotint.paints.stray import NO_DOUBTS
 PAINT = library().paint
 WHITE = PAINT("PW6")
 NOISE = 0.15 / np.sqrt(3)
-PLAIN = [
-    p for p in library().paints.values() if not p.recipe and p.key not in ("PW6", "PW4", "PW1")
-]
+PLAIN = [p for p in library().plain if p.key not in ("PW6", "PW4", "PW1")]
 
 
 def readings_of(

@@ -164,7 +164,7 @@ class CorrectTest(unittest.TestCase):
         pile = {PAINT("PO20"): 4.0, PAINT("PB29"): 3.0, PAINT("PW6"): 12.0}
         self.assertEqual(correct(pile, GREY, BOX).additions, ())
         off = np.array([-4.0, 3.0, 0.0])
-        found = correct(pile, GREY, BOX, seen=GREY + off)
+        found = correct(pile, GREY, BOX, reading=GREY + off)
         self.assertIn("darker", found.wrong[0])
         mixture = dict(pile)
         for a in found.additions:

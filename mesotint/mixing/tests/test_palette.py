@@ -15,9 +15,9 @@ from mesotint.mixing.palette import (
     Carried,
     Entry,
     Palette,
-    Seen,
+    Reading,
+    Scooped,
     TakenBack,
-    TakenOff,
     equal_loads,
     given_loads,
     pile_of,
@@ -36,7 +36,7 @@ carried = st.tuples(piles, piles, volumes).filter(lambda t: t[0] != t[1]).map(la
 entries = st.one_of(
     st.builds(Added, piles, st.sampled_from([BLUE, ORANGE, WHITE, MEDIUM]), volumes),
     carried,
-    st.builds(TakenOff, piles, volumes),
+    st.builds(Scooped, piles, volumes),
     st.builds(TakenBack, piles),
     st.builds(BroughtBack, piles),
 )
@@ -111,25 +111,25 @@ class PaletteTest(unittest.TestCase):
 
     def test_more_than_there_is_cannot_be_taken(self) -> None:
         put = Added("near", BLUE, 3.0)
-        for move in (Carried("near", "far", 3.1), TakenOff("near", 4.0), TakenOff("far", 1.0)):
+        for move in (Carried("near", "far", 3.1), Scooped("near", 4.0), Scooped("far", 1.0)):
             with self.assertRaisesRegex(InputError, "ml; take that much or less"):
                 _ = Palette((put, move)).piles
-        emptied = Palette((put, TakenOff("near", 3.0)))
+        emptied = Palette((put, Scooped("near", 3.0)))
         self.assertEqual(emptied.piles["near"].volumes_ml, {})
         self.assertIsNone(emptied.piles["near"].lab)
-        self.assertEqual(emptied.taken_off_ml, {BLUE: 3.0})
+        self.assertEqual(emptied.scooped_ml, {BLUE: 3.0})
 
     def test_what_was_measured_is_carried_along(self) -> None:
         put = (Added("near", BLUE, 3.0), Added("near", WHITE, 1.0))
         was = Palette(put).piles["near"].lab
-        seen = Seen("near", tuple((was + OFF).tolist()))
-        pile = Palette((*put, seen, Added("near", WHITE, 1.0))).piles["near"]
+        reading = Reading("near", tuple((was + OFF).tolist()))
+        pile = Palette((*put, reading, Added("near", WHITE, 1.0))).piles["near"]
         np.testing.assert_allclose(pile.off, OFF)
-        np.testing.assert_allclose(pile.seen_lab, pile.lab + OFF)
-        fresh = Palette((*put, seen, TakenOff("near", 4.0), put[0])).piles["near"]
+        np.testing.assert_allclose(pile.corrected_lab, pile.lab + OFF)
+        fresh = Palette((*put, reading, Scooped("near", 4.0), put[0])).piles["near"]
         self.assertIsNone(fresh.off)
         with self.assertRaisesRegex(InputError, "put paint on it"):
-            _ = Palette((seen,)).piles
+            _ = Palette((reading,)).piles
 
     def test_medium_thins_without_changing_an_opaque_colour(self) -> None:
         plain = pile_of([(BLUE, 2.0), (WHITE, 1.0)])
@@ -139,7 +139,7 @@ class PaletteTest(unittest.TestCase):
 
     def test_amounts_that_cannot_be(self) -> None:
         for volume in (0, -1, float("nan"), 1e9):
-            for make in (lambda v: Added("near", BLUE, v), lambda v: TakenOff("near", v),
+            for make in (lambda v: Added("near", BLUE, v), lambda v: Scooped("near", v),
                          lambda v: Carried("near", "far", v)):  # fmt: skip
                 with self.assertRaisesRegex(InputError, "volume ml"):
                     make(volume)
@@ -162,7 +162,7 @@ class PaletteTest(unittest.TestCase):
         there: dict[str, float] = {}
         for volumes_ml in (
             *(pile.volumes_ml for pile in palette.piles.values()),
-            palette.taken_off_ml,
+            palette.scooped_ml,
         ):
             for paint, ml in volumes_ml.items():
                 self.assertGreaterEqual(ml, 0)

@@ -22,7 +22,7 @@ from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 
 PAINT = library().paint
-FITTED = [p for p in library().paints.values() if not p.recipe]
+FITTED = library().plain
 
 
 class PartnersTest(unittest.TestCase):

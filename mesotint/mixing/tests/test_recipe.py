@@ -166,7 +166,7 @@ class NothingIdleTest(unittest.TestCase):
     def test_no_recipe_carries_a_paint_that_nobody_would_miss(self) -> None:
         """Each paint taken out by hand: what is left must be farther off by ΔE 0.3 at least."""
         random = np.random.default_rng(30)
-        plain = [p for p in library().paints.values() if not p.recipe]
+        plain = library().plain
         for _ in range(12):
             target = random.uniform([20, -25, -25], [85, 25, 25])
             box = [plain[i] for i in random.choice(len(plain), 14, replace=False)]
@@ -186,7 +186,7 @@ class NothingIdleTest(unittest.TestCase):
 
     def test_boxes_of_one_to_twelve_answer_any_chip(self) -> None:
         random = np.random.default_rng(12)
-        plain = [p for p in library().paints.values() if not p.recipe]
+        plain = library().plain
         for size in range(1, 13):
             box = [plain[i] for i in random.choice(len(plain), size, replace=False)]
             target = lab_from_munsell(

@@ -7,7 +7,7 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture
-from mesotint.mixing.muting import ways_to_mute
+from mesotint.mixing.muting import schools_of_muting
 from mesotint.mixing.triad import LEANS, Triad, barycentric
 from mesotint.mixing.value import WITHIN
 from mesotint.paints.library import library
@@ -74,46 +74,46 @@ class TriadTest(unittest.TestCase):
 class WaysTest(unittest.TestCase):
     def test_every_school_reaches_the_chroma_asked_for(self) -> None:
         for key, chroma in (("PO20", 40), ("PB29", 20), ("PG17", 12)):
-            for way in ways_to_mute(PAINT(key), chroma, BOX):
-                with self.subTest(paint=key, school=way.school):
-                    self.assertAlmostEqual(sum(way.parts), 1)
-                    lab = Mixture(way.paints, way.parts).lab
-                    np.testing.assert_allclose(lab, way.lab, atol=0.05)
-                    if way.reached:
+            for school in schools_of_muting(PAINT(key), chroma, BOX):
+                with self.subTest(paint=key, school=school.key):
+                    self.assertAlmostEqual(sum(school.parts), 1)
+                    lab = Mixture(school.paints, school.parts).lab
+                    np.testing.assert_allclose(lab, school.lab, atol=0.05)
+                    if school.reached:
                         self.assertAlmostEqual(np.hypot(lab[1], lab[2]), chroma, delta=0.1)
 
     def test_the_schools_of_the_craft_are_side_by_side(self) -> None:
-        schools = [way.school for way in ways_to_mute(PAINT("PO20"), 40, BOX)]
+        schools = [school.key for school in schools_of_muting(PAINT("PO20"), 40, BOX)]
         self.assertEqual(
             schools, ["complement", "two primaries", "earth", "black", "trace of everything"]
         )
-        complement, *_, everything = ways_to_mute(PAINT("PO20"), 40, BOX)
+        complement, *_, everything = schools_of_muting(PAINT("PO20"), 40, BOX)
         self.assertEqual([p.key for p in complement.paints], ["PO20", "PB29"])
         self.assertGreater(len(everything.paints), 6)
         self.assertGreater(complement.strength, 0)
 
     def test_value_is_held_where_it_is_wanted(self) -> None:
         pure = Mixture.of({PAINT("PO20"): 1}).lab
-        for way in ways_to_mute(PAINT("PO20"), 40, BOX, keep_value=True):
-            self.assertLess(abs(way.lab[0] - pure[0]), WITHIN + 0.01)
-            self.assertLess(abs(way.value_change), WITHIN + 0.01)
+        for school in schools_of_muting(PAINT("PO20"), 40, BOX, keep_value=True):
+            self.assertLess(abs(school.lab[0] - pure[0]), WITHIN + 0.01)
+            self.assertLess(abs(school.value_change), WITHIN + 0.01)
 
     def test_hue_is_held_where_it_is_wanted(self) -> None:
         hue = lch_from_lab(Mixture.of({PAINT("PO20"): 1}).lab)[2]
-        ways = ways_to_mute(PAINT("PO20"), 30, BOX, keep_hue=True)
+        schools = schools_of_muting(PAINT("PO20"), 30, BOX, keep_hue=True)
         # An earth that must stay in the mixture may itself stand in the way, and says so.
-        self.assertGreaterEqual(sum(way.reached for way in ways), len(ways) - 1)
-        for way in ways:
-            if not way.reached:
+        self.assertGreaterEqual(sum(school.reached for school in schools), len(schools) - 1)
+        for school in schools:
+            if not school.reached:
                 continue
-            with self.subTest(school=way.school):
-                self.assertLess(abs(way.hue_drift), 3)
-                lch = lch_from_lab(Mixture(way.paints, way.parts).lab)
-                self.assertAlmostEqual(lch[2], hue + way.hue_drift, delta=0.1)
+            with self.subTest(school=school.key):
+                self.assertLess(abs(school.hue_drift), 3)
+                lch = lch_from_lab(Mixture(school.paints, school.parts).lab)
+                self.assertAlmostEqual(lch[2], hue + school.hue_drift, delta=0.1)
                 self.assertAlmostEqual(lch[1], 30, delta=1.5)
 
     def test_what_is_no_muting_says_so(self) -> None:
         with self.assertRaisesRegex(InputError, "ask for less"):
-            ways_to_mute(PAINT("PG17"), 90, BOX)
+            schools_of_muting(PAINT("PG17"), 90, BOX)
         with self.assertRaisesRegex(InputError, "add a tube"):
-            ways_to_mute(PAINT("PG17"), 10, [PAINT("PG17")])
+            schools_of_muting(PAINT("PG17"), 10, [PAINT("PG17")])

@@ -1,4 +1,4 @@
-"""Instructions: a plan in a tool's measure, followed as a painter would follow it."""
+"""Instructions: a plan as a measure tells it, followed as a painter would follow it."""
 
 import re
 import unittest
@@ -10,17 +10,17 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library, mixed_tube
-from mesotint.planning.instructions import Instructions, Measure, instructions
+from mesotint.planning.instructions import Instructions, Work, instructions
+from mesotint.planning.measures import dropper, gram_scale, ribbon, syringe
 from mesotint.planning.scale import Scale
-from mesotint.planning.tools import drop_tool, ribbon_tool, scale_tool, syringe_tool
-from mesotint.planning.workplan import WAYS
+from mesotint.planning.workplan import METHODS
 
 PAINT = library().paint
-TOOLS = (scale_tool(0.1), scale_tool(0.01), syringe_tool(0.1), drop_tool(), ribbon_tool(5))
+MEASURES = (gram_scale(0.1), gram_scale(0.01), syringe(0.1), dropper(), ribbon(5))
 
 
 def plan(
-    pair: tuple[str, str], measure: Measure, white: float = 0.0, medium: str = "opaque"
+    pair: tuple[str, str], measure: Work, white: float = 0.0, medium: str = "opaque"
 ) -> tuple[Scale, Instructions]:
     scale = Scale(Trail(PAINT(pair[0]), PAINT(pair[1]), white, Viewing(medium)), 7)
     parts = np.array([step.parts for step in scale.steps])
@@ -31,18 +31,18 @@ def plan(
 class InstructionsTest(unittest.TestCase):
     def test_a_fine_scale_makes_every_step_by_every_way(self) -> None:
         for pair in (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29")):
-            for way in WAYS:
+            for method in METHODS:
                 for white in (0.0, 2.0):
-                    with self.subTest(pair=pair, way=way, white=white):
-                        _, told = plan(pair, Measure(scale_tool(0.01), 5.0, way), white)
+                    with self.subTest(pair=pair, method=method, white=white):
+                        _, told = plan(pair, Work(gram_scale(0.01), 5.0, method), white)
                         self.assertEqual(len(told.costs), 7)
                         self.assertLess(max(told.costs), 1.0)
 
     def test_what_is_squeezed_is_what_is_scooped_and_what_is_left(self) -> None:
-        for way in WAYS:
-            for tool in TOOLS:
-                with self.subTest(way=way, tool=tool.unit):
-                    _, told = plan(("PO20", "PB29"), Measure(tool, 5.0, way), 1.0)
+        for method in METHODS:
+            for measure in MEASURES:
+                with self.subTest(method=method, measure=measure.unit):
+                    _, told = plan(("PO20", "PB29"), Work(measure, 5.0, method), 1.0)
                     squeezed = sum(used.volume_ml for used in told.used)
                     left = told.left_ml + sum(spare.volume_ml for spare in told.spare)
                     self.assertAlmostEqual(squeezed - left, sum(told.volumes_ml), delta=0.1)
@@ -50,7 +50,7 @@ class InstructionsTest(unittest.TestCase):
 
     def test_steps_mixed_by_themselves_weigh_what_the_lines_say(self) -> None:
         """The lines read back by hand give the colours of the scale again."""
-        scale, told = plan(("PO20", "PB29"), Measure(scale_tool(0.01), 5.0))
+        scale, told = plan(("PO20", "PB29"), Work(gram_scale(0.01), 5.0))
         by_name = {paint.name: paint for paint in scale.trail.paints}
         for i, step in enumerate(scale.steps):
             grams = [
@@ -65,19 +65,19 @@ class InstructionsTest(unittest.TestCase):
                 assert match is not None
                 paint = by_name[match[2]]
                 at = scale.trail.paints.index(paint)
-                volumes[at] += float(match[1]) / scale_tool(0.01).per_ml(paint)
+                volumes[at] += float(match[1]) / gram_scale(0.01).per_ml(paint)
             made = scale.trail.viewing.lab(volumes, scale.trail.paints)
             with self.subTest(step=i):
                 self.assertLess(delta_e_2000(made, np.array(step.appearance.lab)), 1.0)
 
     def test_a_strong_paint_is_let_down_first(self) -> None:
-        _, told = plan(("PW6", "PB15:3"), Measure(scale_tool(0.1), 5.0))
+        _, told = plan(("PW6", "PB15:3"), Work(gram_scale(0.1), 5.0))
         first = told.lines[0]
         self.assertRegex(first.heading, "Phthalo blue.*, 1 part in 10 of titanium white")
         self.assertRegex(first.says, r"^\d+\.\d g Phthalo blue")
 
     def test_one_part_in_a_hundred_is_let_down_twice_and_wastes_little(self) -> None:
-        _, told = plan(("PO20", "PB15:3"), Measure(scale_tool(0.1), 5.0))
+        _, told = plan(("PO20", "PB15:3"), Work(gram_scale(0.1), 5.0))
         headings = [line.heading for line in told.lines if line.heading.startswith("First mix")]
         hundredth = next(i for i, text in enumerate(headings) if "1 part in 100" in text)
         before = [text for text in headings[:hundredth] if "1 part in 10 of" in text]
@@ -90,24 +90,24 @@ class InstructionsTest(unittest.TestCase):
         self.assertLess(grams, 40)
 
     def test_every_let_down_that_is_used_is_made_first(self) -> None:
-        for way in WAYS:
-            _, told = plan(("PY3", "PV23"), Measure(scale_tool(0.01), 5.0, way))
+        for method in METHODS:
+            _, told = plan(("PY3", "PV23"), Work(gram_scale(0.01), 5.0, method))
             made = {line.heading.removeprefix("First mix: ") for line in told.lines}
             for line in told.lines:
                 if "1 part in" in line.says:
-                    with self.subTest(way=way, line=line.says):
+                    with self.subTest(method=method, line=line.says):
                         self.assertTrue(any(line.says.endswith(name) for name in made))
 
     def test_a_running_pile_is_scooped_and_a_carried_one_is_carried(self) -> None:
-        _, running = plan(("PY3", "PV23"), Measure(scale_tool(0.1), 5.0, "running"))
+        _, running = plan(("PY3", "PV23"), Work(gram_scale(0.1), 5.0, "running"))
         self.assertTrue(any("Scoop out" in line.says for line in running.lines))
         self.assertIsNotNone(running.left)
         self.assertGreater(running.left_ml, 0)
-        _, carried = plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "carried"))
+        _, carried = plan(("PO20", "PB29"), Work(gram_scale(0.1), 5.0, "carried"))
         self.assertTrue(any(x.says.startswith("Carry ") for x in carried.lines))
 
     def test_water_is_measured_in_a_wash(self) -> None:
-        _, told = plan(("PO20", "PB29"), Measure(drop_tool(), 5.0), 4.0, "wash")
+        _, told = plan(("PO20", "PB29"), Work(dropper(), 5.0), 4.0, "wash")
         self.assertTrue(any(re.fullmatch(r"\d+ drops Water", line.says) for line in told.lines))
 
     def test_a_mixture_at_an_end_is_mixed_first(self) -> None:
@@ -116,13 +116,13 @@ class InstructionsTest(unittest.TestCase):
         paints = (green, PAINT("PV19"))
         told = instructions(
             np.array([[1.0, 0.0], [2.0, 1.0]]), paints, ["step 1", "step 2"],
-            Measure(scale_tool(0.1), 5.0), ingredients={p.key: p for p in parts},
+            Work(gram_scale(0.1), 5.0), ingredients={p.key: p for p in parts},
         )  # fmt: skip
         self.assertEqual([line.heading for line in told.lines[:2]], ["First mix: My green"] * 2)
         self.assertIn("Hansa yellow light", told.lines[0].says)
 
     def test_what_cannot_be_measured_is_refused_with_a_way_out(self) -> None:
         with self.assertRaisesRegex(InputError, "mix at least"):
-            plan(("PO20", "PB29"), Measure(scale_tool(1.0), 0.5))
-        with self.assertRaisesRegex(InputError, "way"):
-            plan(("PO20", "PB29"), Measure(scale_tool(0.1), 5.0, "sideways"))
+            plan(("PO20", "PB29"), Work(gram_scale(1.0), 0.5))
+        with self.assertRaisesRegex(InputError, "method"):
+            plan(("PO20", "PB29"), Work(gram_scale(0.1), 5.0, "sideways"))

@@ -18,12 +18,12 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.mixing.trail import Third, Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, library, mixed_tube
-from mesotint.planning.instructions import Instructions, Measure, instructions
-from mesotint.planning.making import MIXTURE_FAMILY
+from mesotint.paints.roles import mixture
+from mesotint.planning.instructions import Instructions, Work, instructions
+from mesotint.planning.measures import Measure, dropper, gram_scale, ribbon, syringe
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import AMOUNT, DENSITIES, Heap, replayed, volume_of
-from mesotint.planning.tools import Tool, drop_tool, ribbon_tool, scale_tool, syringe_tool
-from mesotint.planning.workplan import WAYS
+from mesotint.planning.workplan import METHODS
 
 PAINT = library().paint
 WHITE = PAINT("PW6")
@@ -41,26 +41,26 @@ PAIRS: tuple[tuple[str, str, float, tuple[str, float] | None], ...] = (
 )  # fmt: skip
 """Two-paint scales, some with parts of white, some bent by a third paint."""
 
-MEASURES: tuple[tuple[Tool, float], ...] = (
-    (scale_tool(1.0), 40.0), (scale_tool(0.1), 5.0), (scale_tool(0.01), 2.0),
-    (syringe_tool(0.1), 5.0), (drop_tool(), 5.0), (ribbon_tool(5.0), 5.0),
+MEASURES: tuple[tuple[Measure, float], ...] = (
+    (gram_scale(1.0), 40.0), (gram_scale(0.1), 5.0), (gram_scale(0.01), 2.0),
+    (syringe(0.1), 5.0), (dropper(), 5.0), (ribbon(5.0), 5.0),
 )  # fmt: skip
 """What amounts are read with, and millilitres of each step."""
 
 LABELS = [f"step {number + 1}" for number in range(STEPS)]
 
 
-def plans() -> Iterator[tuple[str, Trail, Array, Tool, float, Instructions]]:
+def plans() -> Iterator[tuple[str, Trail, Array, Measure, float, Instructions]]:
     """324 plans: 18 scales, each in six measures and by three methods."""
     for first, second, white, third in PAIRS:
         bent = Third(PAINT(third[0]), third[1]) if third else None
         trail = Trail(PAINT(first), PAINT(second), white, third=bent)
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
-        for tool, each_ml in MEASURES:
-            for way in WAYS:
-                told = instructions(parts, trail.paints, LABELS, Measure(tool, each_ml, way))
-                name = f"{first} {second}, {tool.step:g} {tool.unit}, {way}"
-                yield name, trail, parts, tool, each_ml, told
+        for measure, each_ml in MEASURES:
+            for method in METHODS:
+                told = instructions(parts, trail.paints, LABELS, Work(measure, each_ml, method))
+                name = f"{first} {second}, {measure.step:g} {measure.unit}, {method}"
+                yield name, trail, parts, measure, each_ml, told
 
 
 def followed(told: Instructions, paints: Sequence[Paint]) -> tuple[dict[int, Heap], list[Paint]]:
@@ -78,13 +78,13 @@ def colours(patches: dict[int, Heap], tubes: Sequence[Paint], viewing: Viewing) 
 class ReplayTest(unittest.TestCase):
     def test_324_plans_come_out_as_they_claim(self) -> None:
         count, twice = 0, 0
-        for name, trail, parts, tool, each_ml, told in plans():
+        for name, trail, parts, measure, each_ml, told in plans():
             patches, tubes = followed(told, trail.paints)
             made = colours(patches, tubes, trail.viewing)
             off = delta_e_2000(made, trail.viewing.lab(parts, trail.paints))
             volumes = np.array([volume_of(patches[i]) for i in range(STEPS)])
             # One step of the lightest paint is the most that a step is of anything here.
-            step_ml = tool.step / min(tool.per_ml(paint) for paint in trail.paints)
+            step_ml = measure.step / min(measure.per_ml(paint) for paint in trail.paints)
             with self.subTest(plan=name):
                 self.assertLessEqual(np.abs(off - told.costs).max(), CLAIMED_WITHIN)
                 self.assertLessEqual(np.abs(volumes - told.volumes_ml).max(), 0.01 * each_ml)
@@ -102,7 +102,7 @@ class ReplayTest(unittest.TestCase):
     def test_the_plan_that_came_out_at_seven(self) -> None:
         trail = Trail(PAINT("PR108-light"), PAINT("PG7"), 2.0)
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
-        told = instructions(parts, trail.paints, LABELS, Measure(scale_tool(0.1), 5.0))
+        told = instructions(parts, trail.paints, LABELS, Work(gram_scale(0.1), 5.0))
         patches, tubes = followed(told, trail.paints)
         made = colours(patches, tubes, trail.viewing)
         self.assertLess(delta_e_2000(made, trail.viewing.lab(parts, trail.paints)).max(), 0.6)
@@ -110,8 +110,8 @@ class ReplayTest(unittest.TestCase):
     def test_half_a_step_more_of_what_is_under_ten_steps_is_not_seen(self) -> None:
         """In running plans too: what would be seen is let down, or the plan says what would do."""
         looked = 0
-        for name, trail, _, tool, _, told in plans():
-            if told.advice or "running" not in name or tool.step not in (0.1, 1.0):
+        for name, trail, _, measure, _, told in plans():
+            if told.advice or "running" not in name or measure.step not in (0.1, 1.0):
                 continue
             patches, tubes = followed(told, trail.paints)
             plain = colours(patches, tubes, trail.viewing)
@@ -120,9 +120,9 @@ class ReplayTest(unittest.TestCase):
                 if line.heading.startswith("First mix") or not found:
                     continue
                 amount = float(found[1])
-                if amount >= 10 * tool.step:
+                if amount >= 10 * measure.step:
                     continue
-                more = f"{amount + tool.step / 2:.3f} {found[2]}{found[3] or ''} {found[4]}"
+                more = f"{amount + measure.step / 2:.3f} {found[2]}{found[3] or ''} {found[4]}"
                 lines = [replace(x, says=more) if x is line else x for x in told.lines]
                 with_more, _ = followed(replace(told, lines=tuple(lines)), trail.paints)
                 step = next(
@@ -140,15 +140,15 @@ class ReplayTest(unittest.TestCase):
         trail = Trail(PAINT("PR177"), PAINT("PG18"), 3.0)
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
 
-        def told(tool: Tool, each_ml: float) -> Instructions:
-            return instructions(parts, trail.paints, LABELS, Measure(tool, each_ml))
+        def told(measure: Measure, each_ml: float) -> Instructions:
+            return instructions(parts, trail.paints, LABELS, Work(measure, each_ml))
 
-        coarse = told(syringe_tool(0.1), 5.0)
+        coarse = told(syringe(0.1), 5.0)
         self.assertTrue(coarse.advice)
         times = max(int(re.findall(r"mix (\d+) times", says)[0]) for says in coarse.advice)
-        self.assertEqual(told(syringe_tool(0.1), 5.0 * times).advice, ())
+        self.assertEqual(told(syringe(0.1), 5.0 * times).advice, ())
         self.assertIn("use a scale that reads 0.01 g", coarse.advice[0])
-        self.assertEqual(told(scale_tool(0.01), 5.0).advice, ())
+        self.assertEqual(told(gram_scale(0.01), 5.0).advice, ())
 
     def test_a_mixture_weighs_the_mean_by_volume_of_what_is_in_it(self) -> None:
         """1 part of dioxazine violet in 10 weighs 1.9 g/ml, and not 1.15 as the violet does."""
@@ -156,7 +156,7 @@ class ReplayTest(unittest.TestCase):
         thinned = mixed_tube("x", "Thinned", violet.family, {violet: 1.0, WHITE: 9.0})
         told = (1 * 1.15 + 9 * DENSITIES["titanium dioxide"]) / 10
         self.assertAlmostEqual(thinned.density_g_per_ml, told)
-        pot = mixed_tube("pot", "Pot", MIXTURE_FAMILY, {thinned: 1.0, PAINT("PO20"): 1.0})
+        pot = mixture("pot", "Pot", {thinned: 1.0, PAINT("PO20"): 1.0})
         self.assertAlmostEqual(pot.density_g_per_ml, (told + 1.9) / 2)
         for paint in library().paints.values():
             if not paint.recipe:
@@ -168,7 +168,7 @@ class ReplayTest(unittest.TestCase):
         viewing = Viewing("wash")
         trail = Trail(PAINT("PO20"), PAINT("PB29"), 6.0, viewing)
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
-        told = instructions(parts, trail.paints, LABELS, Measure(drop_tool(), 5.0), viewing)
+        told = instructions(parts, trail.paints, LABELS, Work(dropper(), 5.0), viewing)
         tubes = [*trail.paints, WATER]
         lines = [(line.heading, line.says) for line in told.lines]
         patches = replayed(lines, list(dict.fromkeys(tubes)), LABELS)
@@ -176,11 +176,11 @@ class ReplayTest(unittest.TestCase):
         off = delta_e_2000(made, viewing.lab(parts, trail.paints))
         self.assertLess(np.abs(off - told.costs).max(), CLAIMED_WITHIN)
         made_of = {PAINT("PY3"): 3.0, PAINT("PB15:3"): 1.0}
-        green = mixed_tube("mix", "My green", MIXTURE_FAMILY, made_of)
+        green = mixture("mix", "My green", made_of)
         trail = Trail(green, PAINT("PV19"))
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
         told = instructions(
-            parts, trail.paints, LABELS, Measure(scale_tool(0.1), 5.0),
+            parts, trail.paints, LABELS, Work(gram_scale(0.1), 5.0),
             ingredients={paint.key: paint for paint in made_of},
         )  # fmt: skip
         patches, tubes_in = followed(told, [*made_of, PAINT("PV19")])

@@ -1,4 +1,4 @@
-"""Patches of different volumes, and amounts too small for a tool to read well."""
+"""Patches of different volumes, and amounts too small for a measure to read well."""
 
 import unittest
 
@@ -8,20 +8,20 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import library
-from mesotint.planning.instructions import Measure, instructions
-from mesotint.planning.measuring import measured
-from mesotint.planning.tools import (
-    drop_tool,
+from mesotint.planning.instructions import Work, instructions
+from mesotint.planning.measures import (
+    dropper,
+    gram_scale,
     least_ml,
-    ribbon_tool,
-    scale_tool,
-    syringe_tool,
+    ribbon,
+    syringe,
 )
-from mesotint.planning.workplan import WAYS, replay, work_plan
+from mesotint.planning.measuring import measured
+from mesotint.planning.workplan import METHODS, replay, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")
-TOOLS = (scale_tool(0.1), scale_tool(0.01), syringe_tool(0.1), drop_tool(), ribbon_tool())
+MEASURES = (gram_scale(0.1), gram_scale(0.01), syringe(0.1), dropper(), ribbon())
 
 
 class VolumesTest(unittest.TestCase):
@@ -36,25 +36,27 @@ class VolumesTest(unittest.TestCase):
 
     def test_one_volume_for_all_is_the_same_as_that_volume_for_each(self) -> None:
         parts = np.array([[3.0, 1.0], [1.0, 2.0]])
-        for way in WAYS:
-            with self.subTest(way=way):
-                self.assertEqual(work_plan(parts, 5.0, way), work_plan(parts, [5.0, 5.0], way))
+        for method in METHODS:
+            with self.subTest(method=method):
+                self.assertEqual(
+                    work_plan(parts, 5.0, method), work_plan(parts, [5.0, 5.0], method)
+                )
 
     def test_what_cannot_be_planned_is_refused(self) -> None:
         parts = np.array([[3.0, 1.0], [1.0, 2.0]])
-        for volumes, way, told in (
+        for volumes, method, told in (
             ([5.0, 6.0], "running", "mixed separately"),
             ([5.0, 6.0], "carried", "mixed separately"),
             ([5.0], "separate", "one volume for each"),
             ([5.0, 0.0], "separate", "step ml"),
         ):
-            with self.subTest(told=told, way=way), self.assertRaisesRegex(InputError, told):
-                work_plan(parts, volumes, way)
+            with self.subTest(told=told, method=method), self.assertRaisesRegex(InputError, told):
+                work_plan(parts, volumes, method)
 
     def test_instructions_follow_the_volumes(self) -> None:
         parts = np.array([[2.0, 1.0], [1.0, 4.0]])
         paints = (PAINT("PBr7-burnt-umber"), WHITE)
-        told = instructions(parts, paints, ["mud", "sand"], Measure(syringe_tool(0.01), (6.0, 1.5)))
+        told = instructions(parts, paints, ["mud", "sand"], Work(syringe(0.01), (6.0, 1.5)))
         used = {use.paint.key: use.volume_ml for use in told.used}
         self.assertAlmostEqual(used["PBr7-burnt-umber"], 4.0 + 0.3, delta=0.02)
         self.assertAlmostEqual(used["PW6"], 2.0 + 1.2, delta=0.02)
@@ -65,44 +67,44 @@ class VolumesTest(unittest.TestCase):
 class SmallAmountsTest(unittest.TestCase):
     def test_the_least_that_a_tool_measures_is_measured(self) -> None:
         paints = (PAINT("PO20"), PAINT("PR108-light"))
-        for tool in TOOLS:
-            least = least_ml((1, 2), paints, tool)
-            with self.subTest(unit=tool.unit, step=tool.step):
-                self.assertTrue(measured((1, 2), paints, least, tool).amounts)
-                with self.assertRaisesRegex(InputError, "less than this tool can measure"):
-                    measured((1, 2), paints, 0.9 * least, tool)
+        for measure in MEASURES:
+            least = least_ml((1, 2), paints, measure)
+            with self.subTest(unit=measure.unit, step=measure.step):
+                self.assertTrue(measured((1, 2), paints, least, measure).amounts)
+                with self.assertRaisesRegex(InputError, "less than this can measure"):
+                    measured((1, 2), paints, 0.9 * least, measure)
 
     def test_half_a_step_is_a_tenth_of_what_is_measured_well(self) -> None:
-        for tool in TOOLS:
-            with self.subTest(unit=tool.unit, step=tool.step):
-                self.assertGreaterEqual(tool.within_a_tenth, tool.least)
-                self.assertLessEqual(tool.step / 2, 0.1 * tool.within_a_tenth + 1e-12)
+        for measure in MEASURES:
+            with self.subTest(unit=measure.unit, step=measure.step):
+                self.assertGreaterEqual(measure.within_a_tenth, measure.least)
+                self.assertLessEqual(measure.step / 2, 0.1 * measure.within_a_tenth + 1e-12)
 
     def test_a_trace_is_let_down_whatever_it_is_measured_with(self) -> None:
         """Of two steps of violet in a fog half a step more or less shows, so it is let down."""
         paints = (PAINT("PV23"), WHITE)
-        for tool in TOOLS:
-            found = measured((0.05, 8), paints, 6, tool)
-            with self.subTest(unit=tool.unit, step=tool.step):
+        for measure in MEASURES:
+            found = measured((0.05, 8), paints, 6, measure)
+            with self.subTest(unit=measure.unit, step=measure.step):
                 self.assertEqual(len(found.let_downs), 1)
                 self.assertLess(found.cost_delta_e, 1.0)
                 thinned = next(a for a in found.amounts if a.paint is found.let_downs[0])
-                self.assertGreaterEqual(thinned.amount, tool.least - 1e-9)
+                self.assertGreaterEqual(thinned.amount, measure.least - 1e-9)
 
     def test_a_trace_of_white_is_not_let_down_in_white(self) -> None:
         paints = (PAINT("PB28"), WHITE)
-        for tool in TOOLS:
-            found = measured((40, 1), paints, 2 * least_ml((40, 1), paints, tool), tool)
-            with self.subTest(unit=tool.unit, step=tool.step):
+        for measure in MEASURES:
+            found = measured((40, 1), paints, 2 * least_ml((40, 1), paints, measure), measure)
+            with self.subTest(unit=measure.unit, step=measure.step):
                 for thinned in found.let_downs:
                     self.assertEqual(len(thinned.recipe), 2)
-            alone = measured((1,), (WHITE,), least_ml((1,), (WHITE,), tool), tool)
+            alone = measured((1,), (WHITE,), least_ml((1,), (WHITE,), measure), measure)
             self.assertEqual([a.paint.key for a in alone.amounts], ["PW6"])
 
     def test_what_is_too_little_by_itself_is_taken_from_a_larger_mixture(self) -> None:
         """Two steps and one, of which half a step shows: mixed larger, three steps are taken."""
         paints = (PAINT("PR108-light"), PAINT("PO20"))
-        found = measured((2, 1), paints, 0.3, syringe_tool(0.1))
+        found = measured((2, 1), paints, 0.3, syringe(0.1))
         self.assertEqual([round(a.amount, 6) for a in found.amounts], [0.3])
         self.assertEqual(dict(found.let_downs[0].recipe), {"PO20": 1.0, "PR108-light": 2.0})
         self.assertLess(found.cost_delta_e, 1e-6)
@@ -111,7 +113,7 @@ class SmallAmountsTest(unittest.TestCase):
         parts = np.array([[0.02, 8.0], [0.05, 8.0], [0.1, 8.0]])
         paints = (PAINT("PV23"), WHITE)
         told = instructions(
-            parts, paints, ["far", "middle", "near"], Measure(scale_tool(0.1), (6.0, 5.0, 4.0))
+            parts, paints, ["far", "middle", "near"], Work(gram_scale(0.1), (6.0, 5.0, 4.0))
         )
         headings = [line.heading for line in told.lines if line.heading.startswith("First mix")]
         # A heading comes back only for the second ingredient of the same let-down.
@@ -122,8 +124,8 @@ class SmallAmountsTest(unittest.TestCase):
     def test_the_amounts_told_have_the_colour_told(self) -> None:
         paints = (PAINT("PO20"), PAINT("PB29"), WHITE)
         exact = DEFAULT_VIEWING.lab(np.array([3.0, 1.0, 2.0]), paints)
-        for tool in TOOLS:
-            found = measured((3, 1, 2), paints, 5, tool)
+        for measure in MEASURES:
+            found = measured((3, 1, 2), paints, 5, measure)
             volumes: dict[str, float] = {}
             for amount in found.amounts:
                 recipe = amount.paint.recipe or ((amount.paint.key, 1.0),)
@@ -133,7 +135,7 @@ class SmallAmountsTest(unittest.TestCase):
             got = DEFAULT_VIEWING.lab(
                 np.array(list(volumes.values())), [PAINT(key) for key in volumes]
             )
-            with self.subTest(unit=tool.unit, step=tool.step):
+            with self.subTest(unit=measure.unit, step=measure.step):
                 self.assertAlmostEqual(
                     float(delta_e_2000(got, exact)), found.cost_delta_e, places=3
                 )

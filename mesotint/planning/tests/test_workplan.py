@@ -1,4 +1,4 @@
-"""Amounts by tools, and work plans replayed addition by addition."""
+"""Amounts by measures, and work plans replayed addition by addition."""
 
 import unittest
 from fractions import Fraction
@@ -12,17 +12,17 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trail import Trail
 from mesotint.paints.library import library
-from mesotint.planning.measuring import let_down, measured
-from mesotint.planning.scale import Scale
-from mesotint.planning.tools import (
-    Tool,
-    drop_tool,
-    ribbon_tool,
-    scale_tool,
-    syringe_tool,
+from mesotint.planning.measures import (
+    Measure,
+    dropper,
+    gram_scale,
+    ribbon,
+    syringe,
     volume_for_area,
 )
-from mesotint.planning.workplan import KNIFE_LOAD, NANOLITRES, WAYS, replay, work_plan
+from mesotint.planning.measuring import let_down, measured
+from mesotint.planning.scale import Scale
+from mesotint.planning.workplan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")
@@ -34,9 +34,9 @@ class PlansTest(unittest.TestCase):
             trail = Trail(PAINT(pair[0]), PAINT(pair[1]), white)
             scale = Scale(trail, 9)
             parts = np.array([step.parts for step in scale.steps])
-            for way in WAYS:
-                with self.subTest(pair=pair, way=way):
-                    plan = work_plan(parts, 2.0, way)
+            for method in METHODS:
+                with self.subTest(pair=pair, method=method):
+                    plan = work_plan(parts, 2.0, method)
                     ledger = replay(plan)
                     self.assertEqual(sorted(ledger.scooped), list(range(9)))
                     got = np.array([[float(v) for v in ledger.scooped[i]] for i in range(9)])
@@ -48,7 +48,7 @@ class PlansTest(unittest.TestCase):
 
     def test_running_and_carried_piles_do_what_their_names_say(self) -> None:
         parts = np.array([[1 - s, s] for s in (0.0, 0.05, 0.2, 0.5, 1.0)])
-        running, carried = (work_plan(parts, 1.0, way) for way in ("running", "carried"))
+        running, carried = (work_plan(parts, 1.0, method) for method in ("running", "carried"))
         # One pile down to the half, and a new one for the pure end.
         self.assertEqual({m.pile for m in running.moves}, {0, 1})
         loads = [m.volume_nl for m in carried.moves if m.kind == "carry"]
@@ -59,13 +59,13 @@ class PlansTest(unittest.TestCase):
     @given(
         st.lists(st.lists(st.floats(0, 1), min_size=3, max_size=3), min_size=1, max_size=8),
         st.floats(0.01, 20),
-        st.sampled_from(WAYS),
+        st.sampled_from(METHODS),
     )
-    def test_any_steps_conserve_mass_to_the_last_digit(self, rows, step_ml, way) -> None:
+    def test_any_steps_conserve_mass_to_the_last_digit(self, rows, step_ml, method) -> None:
         parts = np.array(rows)
         parts[parts < 0.01] = 0
         parts[parts.sum(axis=1) == 0, 0] = 1
-        plan = work_plan(parts, step_ml, way)
+        plan = work_plan(parts, step_ml, method)
         ledger = replay(plan)
         self.assertEqual(Fraction(sum(plan.paint_nl)), ledger.scooped_nl + ledger.left_nl)
         self.assertEqual(len(ledger.scooped), len(parts))
@@ -74,7 +74,7 @@ class PlansTest(unittest.TestCase):
 
     def test_what_cannot_be_planned_says_so(self) -> None:
         good = np.array([[1.0, 0.0], [0.5, 0.5]])
-        for parts, ml, way, told in (
+        for parts, ml, method, told in (
             (good, 0, "separate", "step ml"),
             (good, float("nan"), "separate", "step ml"),
             (good, 1, "sideways", "running"),
@@ -82,19 +82,19 @@ class PlansTest(unittest.TestCase):
             (np.zeros((0, 2)), 1, "separate", "at least one paint"),
         ):
             with self.subTest(told=told), self.assertRaisesRegex(InputError, told):
-                work_plan(parts, ml, way)
+                work_plan(parts, ml, method)
 
 
 class ToolsTest(unittest.TestCase):
     def test_each_tool_measures_within_its_step(self) -> None:
         paints = (PAINT("PO20"), PAINT("PB29"))
-        for tool in (scale_tool(0.01), syringe_tool(0.05), drop_tool(), ribbon_tool()):
-            with self.subTest(unit=tool.unit):
-                found = measured((5, 2), paints, 10, tool)
+        for measure in (gram_scale(0.01), syringe(0.05), dropper(), ribbon()):
+            with self.subTest(unit=measure.unit):
+                found = measured((5, 2), paints, 10, measure)
                 for amount, share in zip(found.amounts, (5 / 7, 2 / 7), strict=True):
-                    self.assertEqual(amount.unit, tool.unit)
-                    self.assertAlmostEqual(amount.amount / tool.step % 1 % 1, 0, delta=1e-6)
-                    step_ml = tool.step / tool.per_ml(amount.paint)
+                    self.assertEqual(amount.unit, measure.unit)
+                    self.assertAlmostEqual(amount.amount / measure.step % 1 % 1, 0, delta=1e-6)
+                    step_ml = measure.step / measure.per_ml(amount.paint)
                     self.assertLessEqual(abs(amount.volume_ml - 10 * share), step_ml / 2 + 1e-9)
                 exact = DEFAULT_VIEWING.lab(np.array([5.0, 2.0]), paints)
                 got = DEFAULT_VIEWING.lab(np.array([a.volume_ml for a in found.amounts]), paints)
@@ -103,33 +103,33 @@ class ToolsTest(unittest.TestCase):
                 )
 
     def test_weights_count_the_density_and_ribbons_the_nozzle(self) -> None:
-        found = measured((1,), (WHITE,), 3, scale_tool(0.1))
+        found = measured((1,), (WHITE,), 3, gram_scale(0.1))
         self.assertAlmostEqual(found.amounts[0].amount, 3 * WHITE.density_g_per_ml)
         # A ribbon of 5 mm holds 19.6 mm³ a millimetre.
-        ribbon = measured((1,), (WHITE,), 1, ribbon_tool(5))
-        self.assertEqual(ribbon.amounts[0].amount, 51)
+        squeezed = measured((1,), (WHITE,), 1, ribbon(5))
+        self.assertEqual(squeezed.amounts[0].amount, 51)
 
     def test_what_a_scale_cannot_weigh_is_let_down_in_its_partner_and_nothing_changes(self) -> None:
         paints = (PAINT("PY3"), PAINT("PV23"))
-        found = measured((60, 1), paints, 20, scale_tool(0.1))
+        found = measured((60, 1), paints, 20, gram_scale(0.1))
         (thinned,) = found.let_downs
         self.assertEqual(set(dict(thinned.recipe)), {"PV23", "PY3"})
         self.assertLess(found.cost_delta_e, 1.0)
         self.assertTrue(all(a.amount >= 1.0 for a in found.amounts))
-        straight = measured((60, 1), paints, 20, scale_tool(0.001))
+        straight = measured((60, 1), paints, 20, gram_scale(0.001))
         self.assertEqual(straight.let_downs, ())
 
     def test_where_nothing_can_carry_a_let_down_the_plan_says_what_would_do(self) -> None:
         """White that is a trace by itself: nothing is weaker, to let it down with."""
         paints = (PAINT("PV23"), WHITE)
-        found = measured((1, 0.9), paints, 0.6, drop_tool(0.1))
+        found = measured((1, 0.9), paints, 0.6, dropper(0.1))
         self.assertRegex(found.advice, "mix [2-9] times as much, or use a scale that reads 0.01 g")
         times = int(found.advice.split("mix ")[1].split(" ")[0])
-        self.assertEqual(measured((1, 0.9), paints, 0.6 * times, drop_tool(0.1)).advice, "")
+        self.assertEqual(measured((1, 0.9), paints, 0.6 * times, dropper(0.1)).advice, "")
 
     def test_nothing_is_let_down_for_a_difference_no_eye_sees(self) -> None:
         paints = (PAINT("PBr7-burnt-umber"), PAINT("PBr7-raw-umber"))
-        found = measured((9, 1), paints, 5, scale_tool(0.1))
+        found = measured((9, 1), paints, 5, gram_scale(0.1))
         self.assertEqual(found.let_downs, ())
         self.assertLess(found.cost_delta_e, 0.5)
 
@@ -145,11 +145,11 @@ class ToolsTest(unittest.TestCase):
     def test_what_cannot_be_measured_says_what_would_do(self) -> None:
         paints = (PAINT("PO20"), PAINT("PB29"))
         with self.assertRaisesRegex(InputError, "mix at least"):
-            measured((1, 1), paints, 0.01, scale_tool(0.1))
+            measured((1, 1), paints, 0.01, gram_scale(0.1))
         with self.assertRaisesRegex(InputError, "mixture of nothing"):
-            measured((0, 0), paints, 5, scale_tool(0.1))
+            measured((0, 0), paints, 5, gram_scale(0.1))
         for step in (0, -1, float("nan")):
             with self.assertRaisesRegex(InputError, "step"):
-                scale_tool(step)
+                gram_scale(step)
         with self.assertRaisesRegex(InputError, "units per ml"):
-            Tool("g", 0.1, 10, 0)
+            Measure("g", 0.1, 10, 0)

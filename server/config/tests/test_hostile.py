@@ -10,8 +10,8 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 from hypothesis.extra.django import TestCase as PropertyTest
 
-from server.piles.photographs import take_in
-from server.piles.tests.pictures import picture_file
+from server.kept.photographs import take_in
+from server.kept.tests.pictures import picture_file
 from server.scales.tests.desk import DeskTest
 
 Place = tuple[str | int, ...]
@@ -68,23 +68,23 @@ class HostileTest(DeskTest, PropertyTest):
         self.client = Client()
         super().setUp()
         tube, tubes = self.tubes["PO20"], list(self.tubes.values())
-        scale = self.scale(lightener=1, third={"end": self.end("PY3"), "parts": 0.1}, pins=[])
+        scale = self.scale(lightener=1, third={"mixture": self.one("PY3"), "parts": 0.1}, pins=[])
         kept = self.kept(scale)
-        measure = {"tool": "grams", "step": 0.1, "volume_ml": 5, "way": "running"}
+        measure = {"kind": "grams", "step": 0.1, "volume_ml": 5, "method": "running"}
         mixture = self.mix("mud", PO20=3, PB29=1)
-        pile = self.send("post", "piles", {"target": {"colour": "5Y 5/2"}, "start": mixture})[1]
+        pile = self.send("post", "piles", {"target": {"colour": "5Y 5/2"}, "mixture": mixture})[1]
         photo = take_in(self.painter, picture_file(), "yard").pk
         box = self.send("post", "boxes", {"name": "Travel", "tubes": tubes})[1]
         chart = self.chart("browns", "PO20", "PB29", "PY3", base=[3, 1, 1])
         painting = {
             "passages": [
                 {"name": "mud", "area": 60, "part": "dominant", "mixture": mixture},
-                {"name": "sky", "area": 38, "distance": "far", "mixture": self.end("PB29")},
-                {"name": "bill", "area": 2, "part": "accent", "mixture": self.end("PO20")},
+                {"name": "sky", "area": 38, "distance": "far", "mixture": self.one("PB29")},
+                {"name": "bill", "area": 2, "part": "accent", "mixture": self.one("PO20")},
             ],
             "touching": [[0, 1], [0, 2]],
             "mother": {"kind": "tube", "id": self.tubes["PV23"]},
-            "giving": {"way": "equal", "amount": 0.2, "pins": [{"place": 1, "share": 0.1}]},
+            "giving": {"kind": "equal", "amount": 0.2, "pins": [{"place": 1, "share": 0.1}]},
             "surface": {"width_cm": 40, "height_cm": 30, "coats": 1},
         }
         canvas = self.send("post", "paintings", {"name": "Yard", "request": painting})[1]
@@ -101,25 +101,26 @@ class HostileTest(DeskTest, PropertyTest):
             ("post", "scales/compute/scale", scale),
             ("post", "scales/compute/triangle", self.triangle("PO20", "PB29", "PW6")),
             ("post", "scales/compute/chart", chart),
-            ("post", "scales/compute/partners", {"end": mixture, "medium": "opaque"}),
-            ("post", "scales/compute/ways", {"end": self.end("PO20"), "chroma": 30}),
+            ("post", "scales/compute/partners", {"mixture": mixture, "medium": "opaque"}),
+            ("post", "scales/compute/schools", {"mixture": self.one("PO20"), "chroma": 30}),
             ("post", "scales/compute/plan", {"request": scale, "measure": measure}),
             ("post", "scales/compute/comparison", {"request": scale, "sheet": kept["id"]}),
             ("post", "scales", self.sheet(scale, measure=measure, notes=[])),
             ("put", f"scales/{kept['id']}", self.sheet(scale, revision=kept["revision"])),
             ("put", f"scales/{kept['id']}/ticks", {"plan": "separate", "lines": [0, 1]}),
-            ("post", "piles", {"target": {"mixture": mixture}, "start": mixture, "volume_ml": 5}),
+            ("post", "piles", {"target": {"mixture": mixture}, "mixture": mixture, "volume_ml": 5}),
             ("patch", f"piles/{pile['id']}", {"name": "Mud", "target": {"colour": "N 5"}}),
             ("post", "paintings/compute/harmony", painting),
             ("post", "paintings/compute/mothers", painting),
             ("post", "paintings/compute/schools", {"request": painting, "tubes": 4}),
             ("post", "paintings/compute/plan",
-             {"request": painting, "measure": {"tool": "grams", "step": 0.1}}),
-            ("post", "paintings/mixture", {"pile": pile["id"]}),
-            ("post", "paintings/mixture", {"patch": {"sheet": kept["id"], "place": 2}}),
+             {"request": painting, "measure": {"kind": "grams", "step": 0.1}}),
+            ("post", "mixtures/find", {"origin": {"kind": "pile", "id": pile["id"]}}),
+            ("post", "mixtures/find",
+             {"origin": {"kind": "patch", "id": kept["id"], "place": 2}}),
             ("post", "paintings", {"name": "Yard", "request": painting}),
             ("put", f"paintings/{canvas['id']}",
-             {"name": "Yard", "request": painting, "measure": {"tool": "ml"}, "revision": 1}),
+             {"name": "Yard", "request": painting, "measure": {"kind": "ml"}, "revision": 1}),
             ("put", f"paintings/{canvas['id']}/ticks", {"plan": "yard", "lines": [0, 1]}),
             ("post", f"paintings/{canvas['id']}/versions", {"name": "First"}),
             ("post", "paintings/import", carried),
@@ -127,7 +128,7 @@ class HostileTest(DeskTest, PropertyTest):
              {"kind": "add", "tube": tube, "amount": 1, "measure": "grams",
               "token": "a-token-of-it"}),
             ("post", f"piles/{pile['id']}/events",
-             {"kind": "take off", "share": 0.1, "token": "a-token-more"}),
+             {"kind": "scoop", "share": 0.1, "token": "a-token-more"}),
             ("post", f"piles/{pile['id']}/split", {"shares": [2, 1], "token": "a-token-split"}),
             ("post", f"piles/{pile['id']}/family",
              {"kind": "distance", "share": 0.3, "token": "a-token-far"}),

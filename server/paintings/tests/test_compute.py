@@ -68,9 +68,9 @@ class HarmonyTest(YardTest):
     def test_points_sent_ahead_are_the_mixtures_at_their_shares(self) -> None:
         told = self.harmony(mother=self.tube("PB28"))
         core = Mother(core_yard(), PAINT("PB28"), dark=BLACK)
-        shares = np.array([p["way"]["share"] for p in told["passages"]])
+        shares = np.array([p["pull"]["share"] for p in told["passages"]])
         self.assertTrue((np.diff(shares, axis=1) >= 0).all())
-        labs = np.array([p["way"]["lab"] for p in told["passages"]])
+        labs = np.array([p["pull"]["lab"] for p in told["passages"]])
         np.testing.assert_allclose(labs, core.labs(shares), atol=0.01)
         np.testing.assert_allclose(shares[:, 0], 0)
 
@@ -78,22 +78,22 @@ class HarmonyTest(YardTest):
         told = self.harmony(mother=self.tube("PB28"))
         for passage in told["passages"]:
             end = {"parts": passage["mixture"]}
-            found = self.send("post", "paintings/mixture", {"target": {"mixture": end}})[1]
+            found = self.send("post", "mixtures/find", {"target": {"mixture": end}})[1]
             np.testing.assert_allclose(found["look"]["lab"], passage["after"]["lab"], atol=0.02)
             self.assertAlmostEqual(sum(part["share"] for part in passage["parts"]), 1, places=9)
 
     def test_every_giving(self) -> None:
         for giving in (
-            {"way": "same", "amount": 0.05},
-            {"way": "least"},
-            {"way": "equal", "amount": 0.4, "most_delta_e": 5},
-            {"way": "equal", "amount": 0.2, "accent_share": 0.01},
-            {"way": "equal", "amount": 0.2, "hold_value": False},
+            {"kind": "same", "amount": 0.05},
+            {"kind": "least"},
+            {"kind": "equal", "amount": 0.4, "most_delta_e": 5},
+            {"kind": "equal", "amount": 0.2, "accent_share": 0.01},
+            {"kind": "equal", "amount": 0.2, "hold_value": False},
         ):
             with self.subTest(giving=giving):
                 told = self.harmony(mother=self.tube("PB28"), giving=giving)
                 shares = [p["share"] for p in told["passages"]]
-                if giving["way"] == "same":
+                if giving["kind"] == "same":
                     np.testing.assert_allclose(shares[:6], 0.05)
                 self.assertEqual(shares[6], giving.get("accent_share", 0))
                 if "most_delta_e" in giving:
@@ -122,7 +122,7 @@ class HarmonyTest(YardTest):
             )
 
     def test_a_pot_a_passage_the_grey_and_any_colour_can_be_the_mother(self) -> None:
-        pile = self.send("post", "piles", {"start": self.mix("mud", PB29=1, PO20=1)})[1]
+        pile = self.send("post", "piles", {"mixture": self.mix("mud", PB29=1, PO20=1)})[1]
         pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-of-it"})
         for mother in (
             {"kind": "pot", "id": pot[1]["id"]},
@@ -173,7 +173,7 @@ class BadPaintingTest(YardTest):
         bare = self.yard()
         bare["passages"][4]["mixture"] = None
         self.refuse(bare, "“Fog bank” has none yet; give it one")
-        one = {"name": "all", "area": 100, "mixture": self.end("PB29")}
+        one = {"name": "all", "area": 100, "mixture": self.one("PB29")}
         self.refuse({"passages": [one], "mother": self.tube("PB29")}, "choose another paint")
         gone = self.yard()
         gone["passages"][2]["mixture"] = {"parts": [{"tube": 999_999, "parts": 1}]}
@@ -192,7 +192,7 @@ class BadPaintingTest(YardTest):
 
 class PlanTest(YardTest):
     def plan(self, **more):
-        body = {"request": self.yard(**more), "measure": {"tool": "ml", "step": 0.01}}
+        body = {"request": self.yard(**more), "measure": {"kind": "ml", "step": 0.01}}
         status, told = self.send("post", "paintings/compute/plan", body)
         self.assertEqual(status, 200, told)
         return told
@@ -225,11 +225,11 @@ class PlanTest(YardTest):
 
     def test_every_tool_measures_even_the_smallest_passage(self) -> None:
         for measure in (
-            {"tool": "grams", "step": 0.1},
-            {"tool": "grams", "step": 0.01},
-            {"tool": "ml", "step": 0.1},
-            {"tool": "drops"},
-            {"tool": "ribbon", "nozzle_mm": 6},
+            {"kind": "grams", "step": 0.1},
+            {"kind": "grams", "step": 0.01},
+            {"kind": "ml", "step": 0.1},
+            {"kind": "drops"},
+            {"kind": "ribbon", "nozzle_mm": 6},
         ):
             body = {
                 "request": self.yard(

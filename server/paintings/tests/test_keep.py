@@ -8,10 +8,10 @@ from typing import Any
 
 import numpy as np
 
+from server.kept.photographs import take_in
+from server.kept.tests.pictures import picture_file
 from server.paintings.models import Painting
 from server.paintings.tests.yard import YardTest
-from server.piles.photographs import take_in
-from server.piles.tests.pictures import picture_file
 
 
 class KeepTest(YardTest):
@@ -19,7 +19,7 @@ class KeepTest(YardTest):
         told = self.kept_painting(mother=self.tube("PB28"))
         now = self.harmony(mother=self.tube("PB28"))
         np.testing.assert_allclose(
-            [p["lab"] for p in told["palette"]],
+            [p["look"]["lab"] for p in told["palette"]],
             [p["after"]["lab"] for p in now["passages"]],
             atol=0.02,
         )
@@ -70,7 +70,7 @@ class KeepTest(YardTest):
         self.send("post", f"{path}/versions", {"name": ""})
         renamed = self.yard()
         renamed["passages"][0] = {**renamed["passages"][0], "name": "Black hull"}
-        renamed["passages"][2] = {**renamed["passages"][2], "mixture": self.end("PO20")}
+        renamed["passages"][2] = {**renamed["passages"][2], "mixture": self.one("PO20")}
         self.send("put", path, {"name": "Low Tide", "request": renamed})
         (version,) = self.send("get", path)[1]["versions"]
         self.assertEqual(version["title"], "Version 1")
@@ -86,7 +86,8 @@ class KeepTest(YardTest):
         self.assertFalse(now["current_data"])
         self.assertEqual(now["palette"], told["palette"])
         body = {"name": "Low Tide", "request": now["request"], "revision": now["revision"]}
-        again = self.send("put", f"paintings/{told['id']}", body)[1]
+        self.send("put", f"paintings/{told['id']}", body)
+        again = self.send("get", f"paintings/{told['id']}")[1]
         self.assertTrue(again["current_data"])
         self.assertNotEqual(again["palette"], told["palette"])
 
@@ -123,7 +124,7 @@ class CarriedTest(YardTest):
         return json.loads(answer.content)
 
     def test_into_another_studio_and_nothing_is_lost(self) -> None:
-        told = self.kept_painting(mother=self.tube("PB28"), giving={"way": "equal", "amount": 0.3})
+        told = self.kept_painting(mother=self.tube("PB28"), giving={"kind": "equal", "amount": 0.3})
         self.send("post", f"paintings/{told['id']}/versions", {"name": "First"})
         written = self.file(told["id"])
         status, there = self.send(
@@ -132,7 +133,7 @@ class CarriedTest(YardTest):
         self.assertEqual(status, 201, there)
         self.assertEqual(there["title"], told["title"])
         for mine, theirs in zip(told["palette"], there["palette"], strict=True):
-            np.testing.assert_allclose(mine["lab"], theirs["lab"], atol=1e-6)
+            np.testing.assert_allclose(mine["look"]["lab"], theirs["look"]["lab"], atol=1e-6)
         self.assertEqual([v["title"] for v in there["versions"]], ["First"])
         self.assertEqual(there["versions"][0]["palette"], there["palette"])
         again = self.send("get", f"paintings/{there['id']}", client=self.as_other())
@@ -159,10 +160,10 @@ class CarriedTest(YardTest):
             "post", "paintings/import", json.dumps(self.file(told["id"])).encode(), self.as_other()
         )[1]
         for mine, theirs in zip(told["palette"], there["palette"], strict=True):
-            np.testing.assert_allclose(mine["lab"], theirs["lab"], atol=1e-3)
+            np.testing.assert_allclose(mine["look"]["lab"], theirs["look"]["lab"], atol=1e-3)
 
     def test_a_mother_from_a_pot_goes_along_as_its_colour(self) -> None:
-        pile = self.send("post", "piles", {"start": self.mix("mud", PB29=1, PO20=1)})[1]
+        pile = self.send("post", "piles", {"mixture": self.mix("mud", PB29=1, PO20=1)})[1]
         pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-pot"})
         told = self.kept_painting(mother={"kind": "pot", "id": pot[1]["id"]})
         there = self.send(
@@ -170,14 +171,14 @@ class CarriedTest(YardTest):
         )[1]
         self.assertEqual(there["request"]["mother"]["kind"], "colour")
         for mine, theirs in zip(told["palette"], there["palette"], strict=True):
-            np.testing.assert_allclose(mine["lab"], theirs["lab"], atol=4)
+            np.testing.assert_allclose(mine["look"]["lab"], theirs["look"]["lab"], atol=4)
 
     def test_what_is_not_finished_is_carried_as_it_is(self) -> None:
         body = {
             "name": "Sketch",
             "request": {
                 "passages": [
-                    {"name": "sky", "area": 70, "mixture": self.end("PB29")},
+                    {"name": "sky", "area": 70, "mixture": self.one("PB29")},
                     {"name": "sea", "area": 20},
                 ],
                 "touching": [[0, 1]],
@@ -217,7 +218,7 @@ class PaperTest(YardTest):
 
     def test_every_form_tells_the_same_palette(self) -> None:
         told = self.kept_painting(mother=self.tube("PB28"))
-        codes = [each["srgb"] for each in told["palette"]]
+        codes = [each["look"]["srgb"] for each in told["palette"]]
         rows = list(csv.DictReader(io.StringIO(self.get(told["id"], "csv").decode("utf-8-sig"))))
         self.assertEqual([row["srgb"] for row in rows], codes)
         self.assertAlmostEqual(float(rows[0]["mother_percent"]), 100 * told["palette"][0]["share"],
@@ -244,19 +245,21 @@ class PaperTest(YardTest):
 
 class SourceTest(YardTest):
     def find(self, **source: Any) -> tuple[int, Any]:
-        return self.send("post", "paintings/mixture", source)
+        return self.send("post", "mixtures/find", source)
 
     def test_a_mixture_from_a_pile_a_patch_a_recipe_and_a_colour(self) -> None:
-        pile = self.send("post", "piles", {"start": self.mix("mud", PO20=3, PB29=1)})[1]
-        status, told = self.find(pile=pile["id"])
+        pile = self.send("post", "piles", {"mixture": self.mix("mud", PO20=3, PB29=1)})[1]
+        status, told = self.find(origin={"kind": "pile", "id": pile["id"]})
         self.assertEqual(status, 200, told)
         np.testing.assert_allclose(told["look"]["lab"], pile["look"]["lab"], atol=0.01)
         sheet = self.kept(self.scale())
-        told = self.find(patch={"sheet": sheet["id"], "place": 4})[1]
-        np.testing.assert_allclose(told["look"]["lab"], sheet["patches"][4]["lab"], atol=0.05)
+        told = self.find(origin={"kind": "patch", "id": sheet["id"], "place": 4})[1]
+        np.testing.assert_allclose(
+            told["look"]["lab"], sheet["patches"][4]["look"]["lab"], atol=0.05
+        )
         recipe = self.send("post", f"piles/{pile['id']}/keep",
                            {"name": "Mud", "token": "a-token-kept"})[1]  # fmt: skip
-        told = self.find(target={"saved": recipe["id"]})[1]
+        told = self.find(target={"kept": recipe["id"]})[1]
         self.assertEqual(told["mixture"]["name"], "Mud")
         photo = take_in(self.painter, picture_file(), "yard").pk
         area = {"left": 0.2, "top": 0.2, "width": 0.1, "height": 0.1}
@@ -267,7 +270,9 @@ class SourceTest(YardTest):
 
     def test_what_cannot_be_a_mixture_is_said(self) -> None:
         empty = self.send("post", "piles", {"target": {"colour": "N 5"}})[1]
-        self.assert_problem(self.find(pile=empty["id"]), 422, "mix it first")
+        self.assert_problem(
+            self.find(origin={"kind": "pile", "id": empty["id"]}), 422, "mix it first"
+        )
         self.assert_problem(self.find(), 422, "where the mixture comes from")
         self.assert_problem(self.find(target={"colour": "drab"}), 422, "CIELAB")
-        self.assertEqual(self.find(pile=10**6)[0], 404)
+        self.assertEqual(self.find(origin={"kind": "pile", "id": 10**6})[0], 404)

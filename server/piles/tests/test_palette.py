@@ -1,6 +1,5 @@
 """Palette moves, the scale, the instrument and kept mixtures at the API."""
 
-import time
 from itertools import pairwise
 from unittest import mock
 
@@ -13,9 +12,11 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.mixing.palette import Added, Carried, Palette
 from mesotint.paints.library import library
 from mesotint.planning.charts import receded
+from server.kept.clock import moved
+from server.mixtures import keeping
+from server.mixtures.models import KeptMixture
 from server.painters.tests.studio import StudioTest
-from server.piles import recall
-from server.piles.models import PileEvent, SavedMixture
+from server.piles.models import PileEvent
 from server.tubes.models import Reading, Tube
 
 PAINT = library().paint
@@ -33,7 +34,7 @@ class PaletteTest(StudioTest):
     def begin(self, ml: float = 8.0, **parts: float) -> int:
         start = {"parts": [{"tube": self.tubes[k], "parts": v} for k, v in parts.items()]}
         status, told = self.send(
-            "post", "piles", {"name": "Brown", "start": start, "volume_ml": ml}
+            "post", "piles", {"name": "Brown", "mixture": start, "volume_ml": ml}
         )
         self.assertEqual(status, 201, told)
         return told["id"]
@@ -92,7 +93,7 @@ class MovesTest(PaletteTest):
         two, three = held["Brown 2"]["id"], held["Brown 3"]["id"]
         self.do(two, "carry", onto=three, share=1.0)
         self.assertNotIn("Brown 2", self.piles())
-        self.do(three, "take off", amount=0.5)
+        self.do(three, "scoop", amount=0.5)
         self.do(three, "add", thinner="medium", amount=1.0)
         told = self.pile(three)
         self.assertAlmostEqual(told["volume_ml"], 3.5)
@@ -132,13 +133,13 @@ class MovesTest(PaletteTest):
             ({"kind": "carry", "onto": pile, "amount": 1}, "another pile"),
             ({"kind": "carry", "amount": 1}, "which pile"),
             ({"kind": "carry", "onto": other}, "an amount, or a share"),
-            ({"kind": "take off", "amount": 1, "measure": "grams"}, "told in ml"),
+            ({"kind": "scoop", "amount": 1, "measure": "grams"}, "told in ml"),
             ({"kind": "add", "thinner": "medium", "tube": 1, "amount": 1}, "name a tube"),
         ):
             body = {"token": self.token(), **more}
             self.assert_problem(self.send("post", f"piles/{pile}/events", body), 422, told)
         self.do(pile, "carry", onto=10**9, amount=1, status=404)
-        self.do(pile, "take off", share=1.0)
+        self.do(pile, "scoop", share=1.0)
         for path, body in (("split", {"into": 2}), ("family", {"kind": "value"})):
             answer = self.send("post", f"piles/{pile}/{path}", {"token": self.token(), **body})
             self.assert_problem(answer, 422, "is empty")
@@ -158,7 +159,7 @@ class MovesTest(PaletteTest):
         self.assertEqual({part["label"] for part in told["make_up"]},
                          {"Cadmium orange", "Ultramarine blue", "Titanium white"})  # fmt: skip
         # What the pot cannot give is not advised.
-        self.do(pot["id"], "take off", share=0.95)
+        self.do(pot["id"], "scoop", share=0.95)
         fresh = self.send("post", "piles", {"target": {"colour": colour}})[1]
         self.assertTrue(all(a["pot"] is None for a in fresh["advice"]["additions"]))
 
@@ -180,13 +181,13 @@ class MovesTest(PaletteTest):
     def test_a_random_mud_and_a_let_down(self) -> None:
         # Not every mud is hit with one addition of each paint, so that this is always the same one.
         drawn = np.random.default_rng(5)
-        with mock.patch("server.piles.targets.np.random.default_rng", return_value=drawn):
+        with mock.patch("server.mixtures.targets.np.random.default_rng", return_value=drawn):
             status, pile = self.send("post", "piles", {"target": {"mud": True}})
         self.assertEqual((status, pile["target_name"]), (201, "random mud"))
         self.assertLess(pile["advice"]["delta_e_then"], 1)
         start = {"parts": [{"tube": self.tubes["PV23"], "parts": 1},
                            {"tube": self.tubes["PW6"], "parts": 9}]}  # fmt: skip
-        body = {"name": "Violet 1 in 10", "kind": "let-down", "start": start, "volume_ml": 10}
+        body = {"name": "Violet 1 in 10", "kind": "let-down", "mixture": start, "volume_ml": 10}
         told = self.send("post", "piles", body)[1]
         self.do(told["id"], "carry", onto=pile["id"], amount=1.0)
         made = {p["label"]: p["volume_ml"] for p in self.pile(pile["id"])["make_up"]}
@@ -224,7 +225,7 @@ class MovesTest(PaletteTest):
 
 class InstrumentsTest(PaletteTest):
     def at(self, seconds: float):
-        return mock.patch("time.time", return_value=time.time() + seconds)
+        return moved(seconds)
 
     def test_what_settles_on_the_scale_is_what_was_added(self) -> None:
         pile = self.send("post", "piles", {"target": {"colour": "5YR 4/4"}})[1]["id"]
@@ -267,18 +268,18 @@ class InstrumentsTest(PaletteTest):
             told = self.make(pile, "measure", count=20)
         real = [hidden_tube(PAINT(k), self.tubes[k]) for k in ("PO20", "PB29")]
         truth = DEFAULT_VIEWING.lab(np.array([2.0, 1.0]), real)
-        self.assertLess(float(delta_e_2000(told["seen"]["lab"], truth)), 0.3)
+        self.assertLess(float(delta_e_2000(told["reading"]["lab"], truth)), 0.3)
         self.assertEqual(
             [(each["tube"], each["alone"]) for each in told["calibrates"]],
             [(self.tubes["PO20"], False), (self.tubes["PB29"], False)],
         )
-        off = np.array(told["seen"]["lab"]) - told["look"]["lab"]
+        off = np.array(told["reading"]["lab"]) - told["look"]["lab"]
         later = self.do(pile, "add", tube=self.tubes["PW6"], amount=1.0)
         np.testing.assert_allclose(
-            np.array(later["seen"]["lab"]) - later["look"]["lab"], off, atol=2e-3
+            np.array(later["reading"]["lab"]) - later["look"]["lab"], off, atol=2e-3
         )
         aimed = self.send("patch", f"piles/{pile}", {"target": {"colour": "N 5"}})[1]
-        now = float(delta_e_2000(aimed["seen"]["lab"], lab_from_munsell(parse("N 5"))))
+        now = float(delta_e_2000(aimed["reading"]["lab"], lab_from_munsell(parse("N 5"))))
         self.assertAlmostEqual(aimed["advice"]["delta_e_now"], now, places=2)
 
     def test_a_pile_of_one_tube_and_white_is_a_reading_of_the_tube(self) -> None:
@@ -290,7 +291,7 @@ class InstrumentsTest(PaletteTest):
         self.make(pile, "calibrate", tube=told["tube"])
         (reading,) = Reading.objects.all()
         self.assertEqual((reading.tube_id, reading.white_parts), (self.tubes["PB29"], 4.0))
-        seen = self.pile(pile)["seen"]["lab"]
+        seen = self.pile(pile)["reading"]["lab"]
         np.testing.assert_allclose([reading.lightness, reading.a, reading.b], seen, atol=2e-3)
         self.assertEqual((reading.source, reading.others), ("pile", []))
 
@@ -308,9 +309,9 @@ class InstrumentsTest(PaletteTest):
         self.assertLess(told["rows"][0]["after_delta_e"], told["rows"][0]["before_delta_e"])
         self.assertIn("shared between them", " ".join(told["remarks"]))
         # What was predicted of the pile with the tube as it is now comes nearer to what was seen.
-        before = self.pile(pile)["seen_delta_e"]
+        before = self.pile(pile)["reading_delta_e"]
         self.assertEqual(self.send("post", f"tubes/{blue}/calibration")[0], 200)
-        self.assertLess(self.pile(pile)["seen_delta_e"], before)
+        self.assertLess(self.pile(pile)["reading_delta_e"], before)
         # A file of the box holds drawdowns of the tube, and no mixtures of others.
         box = self.send("get", "box.json")[1]
         self.assertEqual([len(tube.get("readings", [])) for tube in box["tubes"]], [0] * 5)
@@ -326,7 +327,7 @@ class RecallTest(PaletteTest):
             status, kept = self.send(
                 "post", f"piles/{pile}/keep", {"name": "Rust", "token": "kept-once"}
             )
-        self.assertEqual((status, SavedMixture.objects.count()), (201, 1))
+        self.assertEqual((status, KeptMixture.objects.count()), (201, 1))
         self.assertEqual(
             [(p["label"], round(p["share"], 6)) for p in kept["parts"]],
             [("Cadmium orange", 0.75), ("Ultramarine blue", 0.25)],
@@ -337,30 +338,30 @@ class RecallTest(PaletteTest):
         colour = "{:.3f} {:.3f} {:.3f}".format(*mixed)
         (found,) = self.send("get", f"mixtures/near?colour={colour}")[1]
         self.assertEqual((found["title"], round(found["away"], 2)), ("Rust", 0))
-        again = self.send("post", "piles", {"target": {"saved": kept["id"]}})[1]
+        again = self.send("post", "piles", {"target": {"kept": kept["id"]}})[1]
         self.assertEqual(again["target_name"], "Rust")
         np.testing.assert_allclose(again["target"]["lab"], mixed, atol=2e-3)
         self.send("delete", f"mixtures/{kept['id']}")
         self.assertEqual(self.send("get", "mixtures")[1], [])
         self.send("post", f"mixtures/{kept['id']}/restore")
-        self.assertEqual(len(self.send("get", f"mixtures/near?pile={pile}")[1]), 1)
+        self.assertEqual(len(self.send("get", f"piles/{pile}/near")[1]), 1)
         for path, told in (("mixtures/near", "colour"), ("mixtures/near?colour=mud", "5YR")):
             self.assert_problem(self.send("get", path), 422, told)
 
     def test_the_nearest_are_the_nearest_of_all(self) -> None:
         rng = np.random.default_rng(5)
         labs = np.column_stack([rng.uniform(15, 95, 3000), rng.normal(0, 25, (3000, 2))])
-        SavedMixture.objects.bulk_create(
-            SavedMixture(painter=self.painter, name=str(i), lightness=lab[0], a=lab[1], b=lab[2])
+        KeptMixture.objects.bulk_create(
+            KeptMixture(painter=self.painter, name=str(i), lightness=lab[0], a=lab[1], b=lab[2])
             for i, lab in enumerate(labs)
         )
         for lab in ([50, 5, 10], [20, -20, 0], [94, 2, 60], [0, 0, 0], [60, 90, -90]):
             gaps = delta_e_2000(labs, np.array(lab, dtype=float))
             wanted = [str(i) for i in np.argsort(gaps)[:6]]
-            found = recall.nearest(self.painter, np.array(lab, dtype=float), 6)
+            found = keeping.nearest(self.painter, np.array(lab, dtype=float), 6)
             self.assertEqual([each.title for each in found], wanted)
             self.assertAlmostEqual(found[0].away, float(gaps.min()))
-        self.assertEqual(recall.nearest(self.other, np.array([50.0, 0, 0]), 6), [])
+        self.assertEqual(keeping.nearest(self.other, np.array([50.0, 0, 0]), 6), [])
 
     def test_anothers_recipe_is_not_there(self) -> None:
         pile = self.begin(4.0, PO20=3.0)
@@ -369,6 +370,6 @@ class RecallTest(PaletteTest):
         for method, path in (("delete", ""), ("post", "/restore")):
             answer = self.send(method, f"mixtures/{kept['id']}{path}", client=other)
             self.assert_problem(answer, 404, "no such thing")
-        answer = self.send("post", "piles", {"target": {"saved": kept["id"]}}, client=other)
+        answer = self.send("post", "piles", {"target": {"kept": kept["id"]}}, client=other)
         self.assert_problem(answer, 404, "no such thing")
         self.assertEqual(Tube.objects.filter(painter=self.other).count(), 0)

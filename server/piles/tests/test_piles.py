@@ -56,7 +56,7 @@ class PileTest(StudioTest):
     def test_a_mixture_is_sent_to_a_pile_as_its_start_or_its_target(self) -> None:
         mixture = {"parts": [{"tube": self.tubes["PO20"], "parts": 3},
                              {"tube": self.tubes["PB29"], "parts": 1}]}  # fmt: skip
-        told = self.begin(start=mixture, target={"mixture": mixture}, volume_ml=8)
+        told = self.begin(mixture=mixture, target={"mixture": mixture}, volume_ml=8)
         self.assertAlmostEqual(told["volume_ml"], 8)
         self.assertEqual([s["volume_ml"] for s in told["steps"]], [6, 2])
         np.testing.assert_allclose(told["look"]["lab"], told["target"]["lab"], atol=1e-3)

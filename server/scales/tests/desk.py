@@ -11,27 +11,27 @@ class DeskTest(StudioTest):
 
     painter: Painter
 
-    def end(self, key: str, parts: float = 1) -> dict[str, Any]:
-        """One tube as an end."""
+    def one(self, key: str, parts: float = 1) -> dict[str, Any]:
+        """One tube as a mixture."""
         return {"parts": [{"tube": self.tubes[key], "parts": parts}]}
 
     def mix(self, name: str = "", **parts: float) -> dict[str, Any]:
-        """A mixture as an end."""
+        """Some tubes as a mixture."""
         amounts = [{"tube": self.tubes[key], "parts": amount} for key, amount in parts.items()]
         return {"parts": amounts, "name": name}
 
     def scale(self, first: str = "PO20", second: str = "PB29", **more: Any) -> dict[str, Any]:
         """A request for a scale."""
-        return {"kind": "scale", "first": self.end(first), "second": self.end(second), **more}
+        return {"kind": "scale", "first": self.one(first), "second": self.one(second), **more}
 
     def triangle(self, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a triangle."""
-        return {"kind": "triangle", "corners": [self.end(key) for key in keys], **more}
+        return {"kind": "triangle", "corners": [self.one(key) for key in keys], **more}
 
     def chart(self, chart: str, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a chart."""
-        ends = [self.end(key) for key in keys]
-        return {"kind": "chart", "chart": chart, "ends": ends, **more}
+        mixtures = [self.one(key) for key in keys]
+        return {"kind": "chart", "chart": chart, "mixtures": mixtures, **more}
 
     def sheet(self, request: dict[str, Any], name: str = "Fog bank", **more: Any) -> dict[str, Any]:
         """A sheet to keep."""

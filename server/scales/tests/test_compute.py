@@ -22,7 +22,7 @@ class ScaleTest(DeskTest):
     def test_tells_what_the_core_tells(self) -> None:
         told = self.computed("scale", self.scale(steps=7, lightener=2, light="A"))
         core = CoreScale(Trail(PAINT("PO20"), PAINT("PB29"), 2, Viewing(light="A")), 7)
-        self.assertEqual([s["munsell"] for s in told["steps"]],
+        self.assertEqual([s["look"]["munsell"] for s in told["steps"]],
                          [s.appearance.munsell for s in core.steps])  # fmt: skip
         self.assertEqual([[p["whole"] for p in s["parts"]] for s in told["steps"]],
                          [list(s.whole.parts) for s in core.steps])  # fmt: skip
@@ -40,7 +40,7 @@ class ScaleTest(DeskTest):
 
     def test_a_third_paint_bends_it_and_its_trails_are_sent_ahead(self) -> None:
         asked = self.scale("PY3", "PV23", lightener=4)
-        asked["third"] = {"end": self.end("PB29"), "parts": 0.1}
+        asked["third"] = {"mixture": self.one("PB29"), "parts": 0.1}
         told = self.computed("scale", asked)
         core = Trail(PAINT("PY3"), PAINT("PV23"), 4, third=Third(PAINT("PB29"), 0.1))
         self.assertAlmostEqual(told["neutral"]["share"], core.neutral_share, places=4)
@@ -54,7 +54,7 @@ class ScaleTest(DeskTest):
     def test_held_to_a_value_and_to_grey_only(self) -> None:
         told = self.computed("scale", self.scale(hold=6, to_grey=True, steps=5))
         for step in told["steps"]:
-            self.assertAlmostEqual(step["lab"][0], lightness_of_value(6), delta=0.5)
+            self.assertAlmostEqual(step["look"]["lab"][0], lightness_of_value(6), delta=0.5)
         self.assertLess(told["steps"][-1]["share"], 1)
 
     def test_from_a_mixture_to_a_mixture(self) -> None:
@@ -63,7 +63,9 @@ class ScaleTest(DeskTest):
         told = self.computed("scale", asked)
         self.assertEqual(told["paints"][0]["name"], "Old rope")
         parts = {PAINT("PO20"): 2, PAINT("PY3"): 1}
-        np.testing.assert_allclose(told["steps"][0]["lab"], Mixture.of(parts).lab, atol=1e-3)
+        np.testing.assert_allclose(
+            told["steps"][0]["look"]["lab"], Mixture.of(parts).lab, atol=1e-3
+        )
 
     def test_a_step_tells_its_tubes_so_that_one_can_go_on_with_it(self) -> None:
         asked = self.scale(steps=3, lightener=1)
@@ -73,7 +75,7 @@ class ScaleTest(DeskTest):
         self.assertEqual({p["tube"] for p in step["mixture"]},
                          {self.tubes[key] for key in ("PO20", "PY3", "PB29", "PW6")})  # fmt: skip
         found = self.computed("scale", again)["steps"][0]
-        np.testing.assert_allclose(found["lab"], step["lab"], atol=0.01)
+        np.testing.assert_allclose(found["look"]["lab"], step["look"]["lab"], atol=0.01)
         # Without a tube of white the tints cannot be gone on with, and that is said.
         self.send("delete", f"tubes/{self.tubes['PW6']}")
         self.assertIsNone(self.computed("scale", asked)["steps"][1]["mixture"])
@@ -92,7 +94,7 @@ class ScaleTest(DeskTest):
             (self.scale("PW6", "PY3", to_grey=True), 422, "greyest"),
             ({**self.scale(), "first": {"parts": [{"tube": 10**9}]}}, 404, "no such thing"),
             ({**self.scale(), "first": {"parts": []}}, 422, "first"),
-            ({**self.scale(), "first": self.end("PO20", -1)}, 422, "parts"),
+            ({**self.scale(), "first": self.one("PO20", -1)}, 422, "parts"),
             (self.scale(pins=[pin(3, 0.5), pin(2, 0.7)]), 422, "rise"),
             (self.scale(pins=[pin(8, 0.5)]), 422, "between the two ends"),
             (self.scale(pins=[pin(3, 2)]), 422, "pins"),
@@ -127,7 +129,7 @@ class TriangleTest(DeskTest):
         np.testing.assert_allclose(told["neutral_point"], triad.neutral_point)
         self.assertEqual(told["miss"], triad.miss)
         lab = triad.labs(np.array([0.2, 0.3, 0.5]))
-        np.testing.assert_allclose(told["patches"][0]["lab"], lab, atol=1e-3)
+        np.testing.assert_allclose(told["patches"][0]["look"]["lab"], lab, atol=1e-3)
         self.assertEqual([p["whole"] > 0 for p in told["patches"][1]["parts"]],
                          [True, False, False, True])  # fmt: skip
         for line in told["lines"]:
@@ -139,7 +141,7 @@ class TriangleTest(DeskTest):
 
     def test_without_picks_the_neutral_spot_is_the_patch(self) -> None:
         told = self.computed("triangle", self.triangle("PO20", "PY3", "PB29"))
-        self.assertEqual(told["patches"][0]["lab"], told["neutral"]["lab"])
+        self.assertEqual(told["patches"][0]["look"], told["neutral"]["look"])
 
     def test_what_is_no_triangle(self) -> None:
         for keys, said in (
@@ -158,7 +160,7 @@ class ChartTest(DeskTest):
             (self.chart("browns", "PO20", "PY3", "PB29"), 4, 5),
             (self.chart("values", "PV23", count=9), 1, 9),
             (self.chart("tints", "PO20", "PB29", openings=[0, 1, 4]), 2, 3),
-            (self.chart("strings", "PO20", "PY3", values=[4, 5, 6], dark=self.end("PV23")), 2, 3),
+            (self.chart("strings", "PO20", "PY3", values=[4, 5, 6], dark=self.one("PV23")), 2, 3),
             (self.chart("recession", "PO20", "PB29"), 2, 3),
         ]
         for asked, rows, columns in cases:
@@ -169,7 +171,9 @@ class ChartTest(DeskTest):
                                  (rows, columns))  # fmt: skip
                 for cell in (cell for row in told["rows"] for cell in row):
                     parts = {PAINT(p["key"]): p["exact"] for p in cell["parts"]}
-                    np.testing.assert_allclose(cell["lab"], Mixture.of(parts).lab, atol=2e-3)
+                    np.testing.assert_allclose(
+                        cell["look"]["lab"], Mixture.of(parts).lab, atol=2e-3
+                    )
 
     def test_twenty_browns_keep_the_parts_they_are_made_by(self) -> None:
         told = self.computed("chart", self.chart("browns", "PO20", "PY3", "PB29"))
@@ -193,24 +197,24 @@ class ChartTest(DeskTest):
 
 class ChoosingTest(DeskTest):
     def test_partners_are_the_cores_with_their_tubes(self) -> None:
-        told = self.computed("partners", {"end": self.end("PY3"), "lightener": 4})
+        told = self.computed("partners", {"mixture": self.one("PY3"), "lightener": 4})
         box = [PAINT(key) for key in self.tubes]
         found = partners(PAINT("PY3"), box, 4.0)
         self.assertEqual([p["tube"] for p in told], [self.tubes[p.paint.key] for p in found])
         self.assertEqual([p["miss"] for p in told], [p.miss for p in found])
         for mine, core in zip(told, found, strict=True):
             self.assertEqual(len(mine["run"]), 7)
-            self.assertAlmostEqual(np.hypot(*mine["lab"][1:]), core.chroma, delta=0.01)
+            self.assertAlmostEqual(np.hypot(*mine["look"]["lab"][1:]), core.chroma, delta=0.01)
             self.assertEqual(mine["fix"] and mine["fix"]["parts"], core.fix and core.fix.parts)
 
     def test_the_schools_stand_side_by_side_at_one_chroma(self) -> None:
-        told = self.computed("ways", {"end": self.end("PO20"), "chroma": 30})
-        self.assertIn("complement", [way["school"] for way in told])
-        for way in told:
-            if way["reached"]:
-                self.assertAlmostEqual(np.hypot(*way["lab"][1:]), 30, delta=0.1)
-        body = {"end": self.end("PO20"), "chroma": 190}
-        self.assert_problem(self.send("post", "scales/compute/ways", body), 422, "ask for less")
+        told = self.computed("schools", {"mixture": self.one("PO20"), "chroma": 30})
+        self.assertIn("complement", [school["school"] for school in told])
+        for school in told:
+            if school["reached"]:
+                self.assertAlmostEqual(np.hypot(*school["patch"]["look"]["lab"][1:]), 30, delta=0.1)
+        body = {"mixture": self.one("PO20"), "chroma": 190}
+        self.assert_problem(self.send("post", "scales/compute/schools", body), 422, "ask for less")
 
     def test_two_scales_are_compared_patch_by_patch(self) -> None:
         other = self.kept(self.scale("PY3", "PV23", steps=5), name="Rope")
@@ -231,8 +235,8 @@ class PlanTest(DeskTest):
 
     def test_the_three_ways_in_grams(self) -> None:
         keys = set()
-        for way in ("separate", "running", "carried"):
-            told = self.plan(self.scale(steps=5), tool="grams", step=0.01, way=way)
+        for method in ("separate", "running", "carried"):
+            told = self.plan(self.scale(steps=5), kind="grams", step=0.01, method=method)
             self.assertEqual(len(told["patches"]), 5)
             self.assertLess(told["worst_delta_e"], 1)
             squeezed = sum(used["volume_ml"] for used in told["used"])
@@ -242,31 +246,31 @@ class PlanTest(DeskTest):
         self.assertEqual(len(keys), 3)
 
     def test_every_tool_measures(self) -> None:
-        for tool, unit in (("parts", "part"), ("grams", " g"), ("ml", " ml"), ("drops", " drops"),
+        for kind, unit in (("parts", "part"), ("grams", " g"), ("ml", " ml"), ("drops", " drops"),
                            ("ribbon", " mm")):  # fmt: skip
-            told = self.plan(self.scale(steps=5), tool=tool)
-            with self.subTest(tool=tool):
+            told = self.plan(self.scale(steps=5), kind=kind)
+            with self.subTest(kind=kind):
                 amounts = [a["says"] for p in told["patches"] for a in p["amounts"]]
                 self.assertTrue(all(unit in says or "a touch: 1 in" in says for says in amounts))
 
     def test_an_area_makes_the_volume(self) -> None:
-        told = self.plan(self.scale(steps=5), tool="ml", by="area", area_cm2=160, coats=2,
+        told = self.plan(self.scale(steps=5), kind="ml", by="area", area_cm2=160, coats=2,
                          spread_cm2_per_ml=80)  # fmt: skip
         self.assertEqual(told["each_ml"], 4)
 
     def test_charts_and_triangles_have_plans_too(self) -> None:
         for request in (self.chart("browns", "PO20", "PY3", "PB29"),
                         self.triangle("PO20", "PY3", "PB29")):  # fmt: skip
-            told = self.plan(request, tool="grams", step=0.01)
+            told = self.plan(request, kind="grams", step=0.01)
             self.assertLess(told["worst_delta_e"], 1)
 
     def test_a_mixture_at_an_end_is_mixed_first(self) -> None:
         asked = {**self.scale(steps=3), "first": self.mix("Old rope", PO20=2, PY3=1)}
-        told = self.plan(asked, tool="grams")
+        told = self.plan(asked, kind="grams")
         self.assertEqual(told["lines"][0]["heading"], "First mix: Old rope")
 
     def test_what_cannot_be_measured(self) -> None:
-        body = {"request": self.scale(), "measure": {"tool": "grams", "step": 5, "volume_ml": 1}}
+        body = {"request": self.scale(), "measure": {"kind": "grams", "step": 5, "volume_ml": 1}}
         self.assert_problem(self.send("post", "scales/compute/plan", body), 422, "mix at least")
-        body["measure"] = {"tool": "grams", "step": 0}
+        body["measure"] = {"kind": "grams", "step": 0}
         self.assert_problem(self.send("post", "scales/compute/plan", body), 422, "step")

@@ -5,7 +5,8 @@ from unittest import mock
 from django.db import connection
 
 from mesotint.paints.library import Library, library
-from server.scales.models import Patch, PatchPart, Sheet, Tick
+from server.mixtures.models import TubeShare
+from server.scales.models import Patch, Sheet, Tick
 from server.scales.tests.desk import DeskTest
 
 
@@ -34,25 +35,28 @@ class KeepTest(DeskTest):
             self.chart("browns", "PO20", "PY3", "PB29"),
         ):
             with self.subTest(kind=request["kind"]):
-                kept = self.kept(request, measure={"tool": "drops", "way": "running"})
+                kept = self.kept(request, measure={"kind": "drops", "method": "running"})
                 again = self.send("get", f"scales/{kept['id']}")[1]
                 self.assertEqual(again["request"], kept["request"])
                 for field, value in request.items():
-                    if field not in ("first", "second", "corners", "ends"):
+                    if field not in ("first", "second", "corners", "mixtures"):
                         self.assertEqual(again["request"][field], value)
-                self.assertEqual(again["measure"]["tool"], "drops")
+                self.assertEqual(again["measure"]["kind"], "drops")
 
     def test_patches_and_parts_are_rows(self) -> None:
         patches = Patch.objects.filter(sheet_id=self.saved["id"])
         self.assertEqual(list(patches.values_list("place", flat=True)), [0, 1, 2, 3, 4])
-        blue = PatchPart.objects.filter(patch__in=patches, paint_key="PB29")
+        blue = TubeShare.objects.filter(
+            kind="patch", key__in=patches.values("pk"), tube=self.tubes["PB29"], share__gt=0
+        )
         self.assertEqual(blue.count(), 4)
         self.assertEqual(connection.vendor, "mysql")
 
     def test_is_saved_again_at_its_revision_only(self) -> None:
         again = {**self.asked, "name": "Fog", "request": self.scale(steps=7), "revision": 1}
         status, kept = self.send("put", self.path, again)
-        self.assertEqual((status, kept["revision"], len(kept["patches"])), (200, 2, 7))
+        self.assertEqual((status, kept), (200, {"revision": 2}))
+        self.assertEqual(len(self.send("get", self.path)[1]["patches"]), 7)
         answer = self.send("put", self.path, {**again, "name": "Mist"})
         self.assert_problem(answer, 409, "another window")
         self.assertEqual(self.send("get", self.path)[1]["name"], "Fog")
@@ -83,7 +87,9 @@ class KeepTest(DeskTest):
     def test_a_copy_is_a_sheet_of_its_own(self) -> None:
         status, again = self.send("post", f"{self.path}/copy")
         self.assertEqual((status, again["name"], again["revision"]), (201, "Fog bank, copy", 1))
-        self.assertEqual(again["patches"], self.saved["patches"])
+        for here, there in zip(again["patches"], self.saved["patches"], strict=True):
+            self.assertEqual({**here, "id": 0}, {**there, "id": 0})
+            self.assertNotEqual(here["id"], there["id"])
         self.send("put", f"scales/{again['id']}", {**self.asked, "name": "Mist", "revision": 1})
         self.assertEqual(self.send("get", self.path)[1], self.saved)
         self.assertEqual(Patch.objects.count(), 10)
@@ -119,7 +125,7 @@ class KeepTest(DeskTest):
         self.assertEqual(self.send("get", self.path)[1], self.saved)
         again = self.send("put", self.path, {**self.asked, "revision": 1})
         self.assertEqual(again[0], 200)
-        self.assertEqual(again[1]["patches"], self.saved["patches"])
+        self.assertEqual(self.send("get", self.path)[1]["patches"], self.saved["patches"])
 
     def test_new_paint_data_leave_the_saved_result_as_it_was(self) -> None:
         newer = Library("another-version", library().paints)

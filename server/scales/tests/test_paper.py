@@ -50,7 +50,7 @@ class PaperTest(DeskTest):
                     if p["whole"] or p["touch"]
                 )
                 self.assertIn(f"Step {i + 1}: {parts}", told)
-                self.assertIn(f"{patch['munsell']} · {patch['name']}", told)
+                self.assertIn(f"{patch['look']['munsell']} · {patch['look']['name']}", told)
             # Every printed patch has an empty box beside it.
             fills = [rect.attrib.get("style", "") for rect in root.iter(f"{SVG}rect")]
             self.assertEqual(sum("fill: none" in fill for fill in fills), 9)
@@ -67,7 +67,7 @@ class PaperTest(DeskTest):
             self.assertAlmostEqual(page.mediabox.height, height, delta=1)
             text = page.extract_text()
             for patch in self.saved["patches"]:
-                self.assertIn(patch["munsell"], text)
+                self.assertIn(patch["look"]["munsell"], text)
             self.assertIn("Fog – Nebel", text)
 
     def test_a_large_chart_goes_on_over_pages(self) -> None:
@@ -85,16 +85,19 @@ class PaperTest(DeskTest):
         for i, patch in enumerate(self.saved["patches"]):
             for x in (0, 80, 159):
                 code = "#{:02x}{:02x}{:02x}".format(*picture.getpixel((i * 160 + x, 80)))
-                self.assertEqual(code, patch["srgb"])
+                self.assertEqual(code, patch["look"]["srgb"])
 
     def test_data_say_what_the_sheet_says(self) -> None:
         text = self.file("csv").content.decode("utf-8-sig")
         rows = list(csv.DictReader(io.StringIO(text)))
         self.assertEqual([row["munsell"] for row in rows],
-                         [patch["munsell"] for patch in self.saved["patches"]])  # fmt: skip
+                         [patch["look"]["munsell"] for patch in self.saved["patches"]])  # fmt: skip
         self.assertEqual(rows[2]["note"], "fog, near")
         told = json.loads(self.file("json").content)
-        self.assertEqual(told["patches"], self.saved["patches"])
+        for written, patch in zip(told["patches"], self.saved["patches"], strict=True):
+            self.assertEqual(written["lab"], patch["look"]["lab"])
+            self.assertEqual(written["parts"], patch["parts"])
+            self.assertEqual(written["note"], patch["note"])
         self.assertEqual(told["request"], self.saved["request"])
 
     def test_what_is_no_paper(self) -> None:

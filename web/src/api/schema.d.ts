@@ -336,10 +336,10 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Instrument
+         * Instrument Stands
          * @description How the colorimeter on the desk stands.
          */
-        get: operations["server_tubes_api_instrument"];
+        get: operations["server_tubes_api_instrument_stands"];
         put?: never;
         post?: never;
         delete?: never;
@@ -576,7 +576,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/grounds": {
+    "/api/grounds": {
         parameters: {
             query?: never;
             header?: never;
@@ -587,9 +587,253 @@ export interface paths {
          * Grounds
          * @description What a wash may be laid on, beside any colour.
          */
-        get: operations["server_scales_api_grounds"];
+        get: operations["server_mixtures_api_grounds"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mixtures
+         * @description The mixtures kept last.
+         */
+        get: operations["server_mixtures_api_mixtures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Mixture
+         * @description A mixture to go on with: what something is made of, or what hits a colour.
+         */
+        post: operations["server_mixtures_api_find_mixture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Mixtures Near
+         * @description What was mixed before that is near a colour.
+         */
+        get: operations["server_mixtures_api_mixtures_near"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/{mixture_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Throw Mixture Away
+         * @description Throw a kept mixture away; it can be brought back.
+         */
+        delete: operations["server_mixtures_api_throw_mixture_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixtures/{mixture_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Mixture Back
+         * @description Bring a kept mixture back.
+         */
+        post: operations["server_mixtures_api_bring_mixture_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Photographs
+         * @description The painter's photographs, the newest first.
+         */
+        get: operations["server_mixtures_api_list_photographs"];
+        put?: never;
+        /**
+         * Take Photograph
+         * @description Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body.
+         */
+        post: operations["server_mixtures_api_take_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/image": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Photograph Image
+         * @description The picture itself, for its painter alone.
+         */
+        get: operations["server_mixtures_api_photograph_image"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Set Card
+         * @description Tell where a white or grey card lies in a picture, or that there is none.
+         */
+        put: operations["server_mixtures_api_set_card"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/area": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Area Of Photograph
+         * @description The colour of a point or an area of a picture.
+         */
+        post: operations["server_mixtures_api_area_of_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Notes Of Photograph
+         * @description The main colours of a picture, dark to light.
+         */
+        get: operations["server_mixtures_api_notes_of_photograph"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Put Photograph Away
+         * @description Put a photograph away; it can be brought back.
+         */
+        delete: operations["server_mixtures_api_put_photograph_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photographs/{photograph_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Photograph Back
+         * @description Bring a photograph back that was put away.
+         */
+        post: operations["server_mixtures_api_bring_photograph_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -676,7 +920,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/compute/ways": {
+    "/api/scales/compute/schools": {
         parameters: {
             query?: never;
             header?: never;
@@ -686,10 +930,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Compute Ways
+         * Compute Schools
          * @description A colour muted to one chroma by every school.
          */
-        post: operations["server_scales_api_compute_ways"];
+        post: operations["server_scales_api_compute_schools"];
         delete?: never;
         options?: never;
         head?: never;
@@ -951,7 +1195,7 @@ export interface paths {
         put?: never;
         /**
          * Do To Pile
-         * @description Add, carry, take off, take back, or bring back; sent twice, it is done once.
+         * @description Add, carry, scoop, take back, or bring back; sent twice, it is done once.
          */
         post: operations["server_piles_api_do_to_pile"];
         delete?: never;
@@ -1164,150 +1408,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * List Photographs
-         * @description The painter's photographs, the newest first.
-         */
-        get: operations["server_piles_api_list_photographs"];
-        put?: never;
-        /**
-         * Take Photograph
-         * @description Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body.
-         */
-        post: operations["server_piles_api_take_photograph"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}/image": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Photograph Image
-         * @description The picture itself, for its painter alone.
-         */
-        get: operations["server_piles_api_photograph_image"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}/card": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Set Card
-         * @description Tell where a white or grey card lies in a picture, or that there is none.
-         */
-        put: operations["server_piles_api_set_card"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}/area": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Area Of Photograph
-         * @description The colour of a point or an area of a picture.
-         */
-        post: operations["server_piles_api_area_of_photograph"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}/notes": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Notes Of Photograph
-         * @description The main colours of a picture, dark to light.
-         */
-        get: operations["server_piles_api_notes_of_photograph"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Put Photograph Away
-         * @description Put a photograph away; it can be brought back.
-         */
-        delete: operations["server_piles_api_put_photograph_away"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/photographs/{photograph_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Photograph Back
-         * @description Bring a photograph back that was put away.
-         */
-        post: operations["server_piles_api_bring_photograph_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/piles/{pile_id}/keep": {
         parameters: {
             query?: never;
@@ -1319,7 +1419,7 @@ export interface paths {
         put?: never;
         /**
          * Keep Mixture
-         * @description Keep what a pile is made of as a recipe.
+         * @description Keep what a pile is made of under a name.
          */
         post: operations["server_piles_api_keep_mixture"];
         delete?: never;
@@ -1328,7 +1428,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mixtures": {
+    "/api/piles/{pile_id}/near": {
         parameters: {
             query?: never;
             header?: never;
@@ -1336,72 +1436,12 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Mixtures
-         * @description The mixtures kept last.
+         * Mixtures Near Pile
+         * @description What was mixed before that is near a pile's target, or its own colour.
          */
-        get: operations["server_piles_api_mixtures"];
+        get: operations["server_piles_api_mixtures_near_pile"];
         put?: never;
         post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mixtures/near": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Mixtures Near
-         * @description What was mixed before that is near a colour, typed or a pile's own (or its target's).
-         */
-        get: operations["server_piles_api_mixtures_near"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mixtures/{mixture_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        /**
-         * Throw Mixture Away
-         * @description Throw a kept mixture away; it can be brought back.
-         */
-        delete: operations["server_piles_api_throw_mixture_away"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/mixtures/{mixture_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Mixture Back
-         * @description Bring a kept mixture back.
-         */
-        post: operations["server_piles_api_bring_mixture_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1482,26 +1522,6 @@ export interface paths {
          * @description From plan to palette: amounts, the order of mixing, and what each tube must give.
          */
         post: operations["server_paintings_api_compute_plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/paintings/mixture": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Find Mixture
-         * @description A mixture for a passage, from a pile, a sheet, a recipe or any target.
-         */
-        post: operations["server_paintings_api_find_mixture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1627,7 +1647,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /**
+         * Versions
+         * @description The versions of a painting, each held against the palette that is kept now.
+         */
+        get: operations["server_paintings_api_versions"];
         put?: never;
         /**
          * Name Version
@@ -1745,10 +1769,10 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
-         * MeOut
+         * Me
          * @description The signed-in painter, if any.
          */
-        MeOut: {
+        Me: {
             /** Name */
             name: string | null;
             /** Stage Value */
@@ -1757,26 +1781,28 @@ export interface components {
             demo: boolean;
         };
         /**
-         * StageIn
+         * Stage
          * @description The surround's Munsell value.
          */
-        StageIn: {
+        Stage: {
             /** Stage Value */
             stage_value: number;
         };
         /**
-         * ChipOut
-         * @description One colour of a tube.
+         * Look
+         * @description A colour with CIELAB (D65, 2°), its Munsell notation and its words.
          */
-        ChipOut: {
-            /** Lab */
-            lab: number[];
+        Look: {
             /** Srgb */
             srgb: string;
             /** Value Srgb */
             value_srgb: string;
+            /** Opened Srgb */
+            opened_srgb?: string | null;
             /** In Gamut */
             in_gamut: boolean;
+            /** Lab */
+            lab: number[];
             /** Munsell */
             munsell: string;
             /** Name */
@@ -1801,8 +1827,8 @@ export interface components {
             hazard_group: string;
             /** Origin */
             origin: string;
-            masstone: components["schemas"]["ChipOut"];
-            tint: components["schemas"]["ChipOut"];
+            masstone: components["schemas"]["Look"];
+            tint: components["schemas"]["Look"];
         };
         /**
          * TubeOut
@@ -1942,16 +1968,7 @@ export interface components {
             name: string;
             /** White Parts */
             white_parts: number;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
+            look: components["schemas"]["Look"];
             /** Spectral */
             spectral: boolean;
             /** Source */
@@ -2035,7 +2052,7 @@ export interface components {
             name: string;
             /** White Parts */
             white_parts: number;
-            colour: components["schemas"]["ChipOut"];
+            look: components["schemas"]["Look"];
             /** Spectral */
             spectral: boolean;
         };
@@ -2046,8 +2063,8 @@ export interface components {
         FoundOpticsOut: {
             /** Key */
             key: string;
-            before: components["schemas"]["ChipOut"];
-            after: components["schemas"]["ChipOut"];
+            before: components["schemas"]["Look"];
+            after: components["schemas"]["Look"];
         };
         /**
          * CalibrationOut
@@ -2072,9 +2089,9 @@ export interface components {
         CalibrationRowOut: {
             /** Name */
             name: string;
-            read: components["schemas"]["ChipOut"];
-            before: components["schemas"]["ChipOut"];
-            after: components["schemas"]["ChipOut"];
+            read: components["schemas"]["Look"];
+            before: components["schemas"]["Look"];
+            after: components["schemas"]["Look"];
             /** Before Delta E */
             before_delta_e: number;
             /** After Delta E */
@@ -2171,24 +2188,227 @@ export interface components {
             readings: number;
         };
         /**
-         * GroundOut
+         * Ground
          * @description Something to paint on, and how it looks bare.
          */
-        GroundOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+        Ground: {
             /** Word */
             word: string;
+            look: components["schemas"]["Look"];
+        };
+        /**
+         * Ingredient
+         * @description What is in a mixture of one tube, or of what thins it.
+         */
+        Ingredient: {
+            /** Tube */
+            tube: number | null;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * KeptMixtureOut
+         * @description A kept mixture: its parts in hundredths, and what it matched.
+         *
+         *     `away` is CIEDE2000 from the colour it was searched by; none where it was not.
+         */
+        KeptMixtureOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            look: components["schemas"]["Look"];
+            /** Target Name */
+            target_name: string;
+            /** Delta E */
+            delta_e: number | null;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Parts */
+            parts: components["schemas"]["Ingredient"][];
+            /** Away */
+            away?: number | null;
+        };
+        /**
+         * FoundMixture
+         * @description A mixture found to go on with: what to mix, what it looks like, and how far off it is.
+         */
+        FoundMixture: {
+            mixture: components["schemas"]["TubeMixture"];
+            look: components["schemas"]["Look"];
+            /** Delta E */
+            delta_e: number;
+        };
+        /**
+         * Origin
+         * @description Where a mixture was taken from: a passage, a pile, a kept mixture, or a patch of a sheet by
+         *     its place.
+         */
+        Origin: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "patch" | "passage" | "pile" | "kept";
+            /** Id */
+            id: number;
+            /** Place */
+            place?: number | null;
+        };
+        /**
+         * TubeMixture
+         * @description A colour to mix from: one tube, or some in parts.
+         */
+        TubeMixture: {
+            /** Parts */
+            parts: components["schemas"]["TubePart"][];
+            /**
+             * Name
+             * @description What the painter calls the mixture.
+             * @default
+             */
+            name: string;
+            origin?: components["schemas"]["Origin"] | null;
+        };
+        /**
+         * TubePart
+         * @description Parts by volume of one tube.
+         */
+        TubePart: {
+            /** Tube */
+            tube: number;
+            /**
+             * Parts
+             * @default 1
+             */
+            parts: number;
+        };
+        /**
+         * PhotoArea
+         * @description An area of a photograph, in shares of its width and height; a point has no extent.
+         */
+        PhotoArea: {
+            /** Left */
+            left: number;
+            /** Top */
+            top: number;
+            /**
+             * Width
+             * @default 0
+             */
+            width: number;
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+        };
+        /**
+         * PhotographArea
+         * @description An area of one of the painter's photographs.
+         */
+        PhotographArea: {
+            /** Photograph */
+            photograph: number;
+            area: components["schemas"]["PhotoArea"];
+        };
+        /**
+         * SourceIn
+         * @description Where a mixture comes from: something that was made, or a colour that the box is to mix.
+         */
+        SourceIn: {
+            origin?: components["schemas"]["Origin"] | null;
+            target?: components["schemas"]["Target"] | null;
+        };
+        /**
+         * Target
+         * @description A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
+         *     of an area of a photograph; or a random mud of the box.
+         */
+        Target: {
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            mixture?: components["schemas"]["TubeMixture"] | null;
+            /** Kept */
+            kept?: number | null;
+            photo?: components["schemas"]["PhotographArea"] | null;
+            /**
+             * Mud
+             * @default false
+             */
+            mud: boolean;
+        };
+        /**
+         * PhotographOut
+         * @description A photograph of the painter's.
+         */
+        PhotographOut: {
+            /** Id */
+            id: number;
+            /** Name */
+            name: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /**
+             * Card
+             * @enum {string}
+             */
+            card: "" | "white" | "grey";
+            card_area: components["schemas"]["PhotoArea"] | null;
+        };
+        /**
+         * Card
+         * @description The card in a picture and where it lies.
+         */
+        Card: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "white" | "grey";
+            area: components["schemas"]["PhotoArea"];
+        };
+        /**
+         * CardSet
+         * @description A picture's card; none takes it out.
+         */
+        CardSet: {
+            card: components["schemas"]["Card"] | null;
+        };
+        /**
+         * AreaColour
+         * @description The average colour of an area, and the spread of its pixels in CIEDE2000.
+         */
+        AreaColour: {
+            look: components["schemas"]["Look"];
+            /** Spread */
+            spread: number;
+        };
+        /**
+         * Note
+         * @description One note of a photograph and its share of the picture.
+         */
+        Note: {
+            look: components["schemas"]["Look"];
+            /** Share */
+            share: number;
         };
         /**
          * AheadOut
@@ -2199,24 +2419,6 @@ export interface components {
             parts: number[];
             /** Trails */
             trails: components["schemas"]["TrailOut"][];
-        };
-        /**
-         * LookOut
-         * @description A colour with its notation and its words.
-         */
-        LookOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
         };
         /**
          * NeutralOut
@@ -2242,7 +2444,7 @@ export interface components {
         };
         /**
          * PaintRef
-         * @description A paint of a sheet.
+         * @description A paint by its key.
          */
         PaintRef: {
             /** Key */
@@ -2251,12 +2453,12 @@ export interface components {
             name: string;
         };
         /**
-         * PartOut
-         * @description How much of one paint a patch holds: exact, in whole parts, or as a touch.
+         * Part
+         * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
          *
          *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
          */
-        PartOut: {
+        Part: {
             /** Key */
             key: string;
             /** Name */
@@ -2278,7 +2480,7 @@ export interface components {
             /** Paints */
             paints: components["schemas"]["PaintRef"][];
             /** Ends */
-            ends: components["schemas"]["LookOut"][];
+            ends: components["schemas"]["Look"][];
             trail: components["schemas"]["TrailOut"];
             ahead: components["schemas"]["AheadOut"] | null;
             /** Steps */
@@ -2292,24 +2494,11 @@ export interface components {
          * @description A step of a scale, at its share of the second paint.
          */
         StepOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Label */
             label: string;
+            look: components["schemas"]["Look"];
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["Part"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
             /** Rounding Delta E */
@@ -2340,33 +2529,6 @@ export interface components {
             share: number[];
         };
         /**
-         * TubePart
-         * @description Parts by volume of one tube.
-         */
-        TubePart: {
-            /** Tube */
-            tube: number;
-            /**
-             * Parts
-             * @default 1
-             */
-            parts: number;
-        };
-        /**
-         * EndIn
-         * @description A colour to mix from: one tube, or a mixture of some in parts.
-         */
-        EndIn: {
-            /** Parts */
-            parts: components["schemas"]["TubePart"][];
-            /**
-             * Name
-             * @description What the painter calls the mixture.
-             * @default
-             */
-            name: string;
-        };
-        /**
          * PinIn
          * @description A step that stays where the painter put it.
          */
@@ -2378,7 +2540,7 @@ export interface components {
         };
         /**
          * ScaleIn
-         * @description A scale to compute: two ends, and how to take the way between them in steps.
+         * @description A scale to compute: two mixtures, and how to take the trail between them in steps.
          */
         ScaleIn: {
             /**
@@ -2410,8 +2572,8 @@ export interface components {
              * @enum {string}
              */
             kind: "scale";
-            first: components["schemas"]["EndIn"];
-            second: components["schemas"]["EndIn"];
+            first: components["schemas"]["TubeMixture"];
+            second: components["schemas"]["TubeMixture"];
             third?: components["schemas"]["ThirdIn"] | null;
             /**
              * Steps
@@ -2452,7 +2614,7 @@ export interface components {
          * @description A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest.
          */
         ThirdIn: {
-            end: components["schemas"]["EndIn"];
+            mixture: components["schemas"]["TubeMixture"];
             /** Parts */
             parts: number;
         };
@@ -2497,24 +2659,11 @@ export interface components {
          *     It is none where a paint of it is in no tube of the painter's.
          */
         PatchOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Label */
             label: string;
+            look: components["schemas"]["Look"];
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["Part"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
             /** Rounding Delta E */
@@ -2530,7 +2679,7 @@ export interface components {
             /** Paints */
             paints: components["schemas"]["PaintRef"][];
             /** Corners */
-            corners: components["schemas"]["LookOut"][];
+            corners: components["schemas"]["Look"][];
             field: components["schemas"]["FieldOut"];
             /** Lines */
             lines: components["schemas"]["ChromaLineOut"][];
@@ -2589,7 +2738,7 @@ export interface components {
              */
             kind: "triangle";
             /** Corners */
-            corners: components["schemas"]["EndIn"][];
+            corners: components["schemas"]["TubeMixture"][];
             /**
              * Lightener
              * @default 0
@@ -2624,8 +2773,8 @@ export interface components {
          * @description A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
          *
          *     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
-         *     enriching a row. `values`: a dark to white. `tints`: each end opened. `strings`: each end at
-         *     values, darkened with `dark`. `recession`: each end near, middle and far.
+         *     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
+         *     values, darkened with `dark`. `recession`: each near, middle and far.
          */
         ChartIn: {
             /**
@@ -2662,11 +2811,11 @@ export interface components {
              * @enum {string}
              */
             chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession";
-            /** Ends */
-            ends: components["schemas"]["EndIn"][];
+            /** Mixtures */
+            mixtures: components["schemas"]["TubeMixture"][];
             /**
              * Base
-             * @description Parts of each end in the base.
+             * @description Parts of each in the base.
              * @default []
              */
             base: number[];
@@ -2703,7 +2852,7 @@ export interface components {
              *     ]
              */
             values: number[];
-            dark?: components["schemas"]["EndIn"] | null;
+            dark?: components["schemas"]["TubeMixture"] | null;
             /**
              * Lighter
              * @default 8
@@ -2735,16 +2884,13 @@ export interface components {
             chroma: number;
             /** Says */
             says: string;
-            line: components["schemas"]["LineOut"];
+            line: components["schemas"]["Line"];
         };
         /**
-         * LineOut
-         * @description Colours in order, for drawing and for smooth dragging.
-         *
-         *     `value_srgb` is each point's lightness alone, `opened_srgb` the mixture opened with four parts
-         *     of white (or water).
+         * Line
+         * @description Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it.
          */
-        LineOut: {
+        Line: {
             /** Lab */
             lab: number[][];
             /** Srgb */
@@ -2757,40 +2903,15 @@ export interface components {
             opened_srgb: string[];
         };
         /**
-         * OpenedOut
-         * @description A colour that the white test can open with four parts of white, or of water.
-         */
-        OpenedOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
-        };
-        /**
          * PartnerOut
          * @description One tube as a partner; the look is that of the pair where it is nearest to grey.
          */
         PartnerOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Tube */
             tube: number;
             /** Label */
             label: string;
+            look: components["schemas"]["Look"];
             /** Share */
             share: number;
             /** Chroma */
@@ -2807,10 +2928,27 @@ export interface components {
             remark: string;
             /** Ends There */
             ends_there: boolean;
-            line: components["schemas"]["LineOut"];
+            line: components["schemas"]["Line"];
             /** Run */
-            run: components["schemas"]["OpenedOut"][];
+            run: components["schemas"]["Swatch"][];
             fix: components["schemas"]["FixOut"] | null;
+        };
+        /**
+         * Swatch
+         * @description A colour as a screen shows it.
+         *
+         *     `value_srgb` is its lightness alone. `opened_srgb` is the mixture in the white test, opened
+         *     with four parts of white, or of water; none where there is nothing to open.
+         */
+        Swatch: {
+            /** Srgb */
+            srgb: string;
+            /** Value Srgb */
+            value_srgb: string;
+            /** Opened Srgb */
+            opened_srgb?: string | null;
+            /** In Gamut */
+            in_gamut: boolean;
         };
         /**
          * PartnersIn
@@ -2841,7 +2979,7 @@ export interface components {
              * @default bright white
              */
             ground: string;
-            end: components["schemas"]["EndIn"];
+            mixture: components["schemas"]["TubeMixture"];
             /**
              * Lightener
              * @default 0
@@ -2849,36 +2987,13 @@ export interface components {
             lightener: number;
         };
         /**
-         * WayOut
-         * @description One school's way to mute.
+         * MutingOut
+         * @description What one school of muting makes of a paint.
          */
-        WayOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
-            /** Label */
-            label: string;
-            /** Parts */
-            parts: components["schemas"]["PartOut"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number;
+        MutingOut: {
             /** School */
             school: string;
+            patch: components["schemas"]["PatchOut"];
             /** Hue Drift */
             hue_drift: number;
             /** Value Change */
@@ -2889,10 +3004,10 @@ export interface components {
             reached: boolean;
         };
         /**
-         * WaysIn
+         * MutingIn
          * @description A paint or mixture to mute to a chroma, by every school.
          */
-        WaysIn: {
+        MutingIn: {
             /**
              * Medium
              * @default opaque
@@ -2917,7 +3032,7 @@ export interface components {
              * @default bright white
              */
             ground: string;
-            end: components["schemas"]["EndIn"];
+            mixture: components["schemas"]["TubeMixture"];
             /** Chroma */
             chroma: number;
             /**
@@ -2952,77 +3067,86 @@ export interface components {
             cost_delta_e: number;
         };
         /**
-         * PlanLineOut
+         * Spare
+         * @description What is left of something that was mixed beforehand.
+         */
+        Spare: {
+            /** Name */
+            name: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * Used
+         * @description What one tube must give in all.
+         */
+        Used: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Volume Ml */
+            volume_ml: number;
+        };
+        /**
+         * WorkLine
          * @description One thing to do, below its heading.
          */
-        PlanLineOut: {
+        WorkLine: {
             /** Heading */
             heading: string;
             /** Says */
             says: string;
         };
         /**
-         * PlanOut
+         * WorkPlan
          * @description A work plan: amounts of each patch, and the lines to tick. `key` tells plans apart.
          *
          *     `advice` says what would do where something cannot be measured so that nothing is seen.
          */
-        PlanOut: {
+        WorkPlan: {
             /** Key */
             key: string;
             /** Patches */
             patches: components["schemas"]["MeasuredOut"][];
             /** Lines */
-            lines: components["schemas"]["PlanLineOut"][];
+            lines: components["schemas"]["WorkLine"][];
             /** Worst Delta E */
             worst_delta_e: number;
             /** Used */
-            used: components["schemas"]["UsedOut"][];
+            used: components["schemas"]["Used"][];
             /** Left Ml */
             left_ml: number;
-            left: components["schemas"]["LookOut"] | null;
+            left: components["schemas"]["Look"] | null;
             /** Spare */
-            spare: components["schemas"]["SpareOut"][];
+            spare: components["schemas"]["Spare"][];
             /** Advice */
             advice: string[];
             /** Each Ml */
             each_ml: number;
         };
         /**
-         * SpareOut
-         * @description What is left of something that was mixed beforehand.
+         * PlanIn
+         * @description A sheet to plan the work for.
          */
-        SpareOut: {
-            /** Name */
-            name: string;
-            /** Volume Ml */
-            volume_ml: number;
+        PlanIn: {
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            measure: components["schemas"]["SheetMeasure"];
         };
         /**
-         * UsedOut
-         * @description What one tube must give in all.
+         * SheetMeasure
+         * @description How the painter measures, how much of each patch is wanted, and the method of working.
          */
-        UsedOut: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Says */
-            says: string;
-            /** Volume Ml */
-            volume_ml: number;
-        };
-        /**
-         * MeasureIn
-         * @description How the painter measures, how much of each patch is wanted, and the way of working.
-         */
-        MeasureIn: {
+        SheetMeasure: {
             /**
-             * Tool
+             * Kind
              * @default parts
              * @enum {string}
              */
-            tool: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            kind: "parts" | "grams" | "ml" | "drops" | "ribbon";
             /**
              * Step
              * @description Smallest step of a scale or syringe.
@@ -3061,20 +3185,11 @@ export interface components {
              */
             spread_cm2_per_ml: number;
             /**
-             * Way
+             * Method
              * @default separate
              * @enum {string}
              */
-            way: "separate" | "running" | "carried";
-        };
-        /**
-         * PlanIn
-         * @description A sheet to plan the work for.
-         */
-        PlanIn: {
-            /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
-            measure: components["schemas"]["MeasureIn"];
+            method: "separate" | "running" | "carried";
         };
         /**
          * CompareOut
@@ -3118,29 +3233,20 @@ export interface components {
             /** Columns */
             columns: number;
             /** Patches */
-            patches: components["schemas"]["LookOut"][];
+            patches: components["schemas"]["Look"][];
         };
         /**
          * SavedPatchOut
          * @description A saved patch as it was computed when it was saved.
          */
         SavedPatchOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+            /** Id */
+            id: number;
             /** Label */
             label: string;
+            look: components["schemas"]["Look"];
             /** Parts */
-            parts: components["schemas"]["PartOut"][];
+            parts: components["schemas"]["Part"][];
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Note */
@@ -3170,21 +3276,21 @@ export interface components {
             revision: number;
             /** Request */
             request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
-            measure: components["schemas"]["MeasureIn"];
+            measure: components["schemas"]["SheetMeasure"];
             /** Patches */
             patches: components["schemas"]["SavedPatchOut"][];
             /** Ticks */
-            ticks: components["schemas"]["TicksOut"][];
+            ticks: components["schemas"]["Ticks"][];
             /** Paint Data Version */
             paint_data_version: string;
             /** Current Data */
             current_data: boolean;
         };
         /**
-         * TicksOut
-         * @description Lines of a plan that are done.
+         * Ticks
+         * @description Lines of a work plan that are done.
          */
-        TicksOut: {
+        Ticks: {
             /** Plan */
             plan: string;
             /** Lines */
@@ -3211,7 +3317,7 @@ export interface components {
             request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
             /**
              * @default {
-             *       "tool": "parts",
+             *       "kind": "parts",
              *       "step": 0.1,
              *       "nozzle_mm": 5,
              *       "by": "volume",
@@ -3219,10 +3325,10 @@ export interface components {
              *       "area_cm2": 50,
              *       "coats": 1,
              *       "spread_cm2_per_ml": 80,
-             *       "way": "separate"
+             *       "method": "separate"
              *     }
              */
-            measure: components["schemas"]["MeasureIn"];
+            measure: components["schemas"]["SheetMeasure"];
             /**
              * Notes
              * @default []
@@ -3232,10 +3338,19 @@ export interface components {
             revision?: number | null;
         };
         /**
-         * TicksIn
-         * @description Which lines of a plan are done.
+         * KeptAgain
+         * @description What a save comes to: the revision that is kept now. It is computed from the paints as they
+         *     are now.
          */
-        TicksIn: {
+        KeptAgain: {
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * Ticked
+         * @description Which lines of a work plan are done.
+         */
+        Ticked: {
             /** Plan */
             plan: string;
             /** Lines */
@@ -3262,8 +3377,8 @@ export interface components {
             changed: string;
             /** Volume Ml */
             volume_ml: number;
-            look: components["schemas"]["LookOut"] | null;
-            target: components["schemas"]["LookOut"] | null;
+            look: components["schemas"]["Look"] | null;
+            target: components["schemas"]["Look"] | null;
         };
         /**
          * AdviceOut
@@ -3273,24 +3388,13 @@ export interface components {
          *     for a trace.
          */
         AdviceOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Tube */
             tube: number | null;
             /** Pot */
             pot: number | null;
             /** Label */
             label: string;
+            look: components["schemas"]["Look"];
             /** Volume Ml */
             volume_ml: number;
             /** First Ml */
@@ -3322,20 +3426,6 @@ export interface components {
             alone: boolean;
         };
         /**
-         * IngredientOut
-         * @description What is in a pile of one tube, or of what thins it.
-         */
-        IngredientOut: {
-            /** Tube */
-            tube: number | null;
-            /** Label */
-            label: string;
-            /** Volume Ml */
-            volume_ml: number;
-            /** Share */
-            share: number;
-        };
-        /**
          * PileAdviceOut
          * @description What is wrong with a pile, what waits, and what to add.
          *
@@ -3365,7 +3455,7 @@ export interface components {
          * PileOut
          * @description A pile with everything that stands on it, and what to do next.
          *
-         *     `seen` is its colour by the instrument, and `seen_delta_e` how far that is from predicted.
+         *     `reading` is its colour by the instrument, and `reading_delta_e` how far that is from predicted.
          */
         PileOut: {
             /** Id */
@@ -3384,8 +3474,8 @@ export interface components {
             changed: string;
             /** Volume Ml */
             volume_ml: number;
-            look: components["schemas"]["LookOut"] | null;
-            target: components["schemas"]["LookOut"] | null;
+            look: components["schemas"]["Look"] | null;
+            target: components["schemas"]["Look"] | null;
             /** Target Name */
             target_name: string;
             /** Steps */
@@ -3393,10 +3483,10 @@ export interface components {
             /** Taken Back */
             taken_back: number;
             /** Make Up */
-            make_up: components["schemas"]["IngredientOut"][];
-            seen: components["schemas"]["LookOut"] | null;
-            /** Seen Delta E */
-            seen_delta_e: number | null;
+            make_up: components["schemas"]["Ingredient"][];
+            reading: components["schemas"]["Look"] | null;
+            /** Reading Delta E */
+            reading_delta_e: number | null;
             /** Calibrates */
             calibrates: components["schemas"]["CalibratesOut"][];
             advice: components["schemas"]["PileAdviceOut"] | null;
@@ -3418,36 +3508,7 @@ export interface components {
             volume_ml: number | null;
             /** Mass G */
             mass_g: number | null;
-            look: components["schemas"]["LookOut"] | null;
-        };
-        /**
-         * AreaIn
-         * @description An area of a photograph, in shares of its width and height; a point has no extent.
-         */
-        AreaIn: {
-            /** Left */
-            left: number;
-            /** Top */
-            top: number;
-            /**
-             * Width
-             * @default 0
-             */
-            width: number;
-            /**
-             * Height
-             * @default 0
-             */
-            height: number;
-        };
-        /**
-         * PhotoAreaIn
-         * @description An area of one of the painter's photographs.
-         */
-        PhotoAreaIn: {
-            /** Photograph */
-            photograph: number;
-            area: components["schemas"]["AreaIn"];
+            look: components["schemas"]["Look"] | null;
         };
         /**
          * PileIn
@@ -3465,8 +3526,8 @@ export interface components {
              * @enum {string}
              */
             kind: "pile" | "let-down";
-            target?: components["schemas"]["TargetIn"] | null;
-            start?: components["schemas"]["EndIn"] | null;
+            target?: components["schemas"]["Target"] | null;
+            mixture?: components["schemas"]["TubeMixture"] | null;
             /**
              * Volume Ml
              * @default 5
@@ -3476,81 +3537,35 @@ export interface components {
             token?: string | null;
         };
         /**
-         * TargetIn
-         * @description A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
-         *     of an area of a photograph; or a random mud of the box.
-         */
-        TargetIn: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Colour
-             * @default
-             */
-            colour: string;
-            mixture?: components["schemas"]["EndIn"] | null;
-            /** Saved */
-            saved?: number | null;
-            photo?: components["schemas"]["PhotoAreaIn"] | null;
-            /**
-             * Mud
-             * @default false
-             */
-            mud: boolean;
-        };
-        /**
          * PileChange
          * @description A pile's name or target; what is left out stays.
          */
         PileChange: {
             /** Name */
             name?: string | null;
-            target?: components["schemas"]["TargetIn"] | null;
-        };
-        /**
-         * OpenedLookOut
-         * @description A look, and the same opened for the white test.
-         */
-        OpenedLookOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Opened Srgb */
-            opened_srgb: string;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+            target?: components["schemas"]["Target"] | null;
         };
         /**
          * TouchingOut
          * @description A pile and its target under a light, the pile opened with white as well.
          */
         TouchingOut: {
-            pile: components["schemas"]["OpenedLookOut"] | null;
-            target: components["schemas"]["LookOut"] | null;
+            pile: components["schemas"]["Look"] | null;
+            target: components["schemas"]["Look"] | null;
         };
         /**
          * PileEventIn
          * @description One thing to do to a pile; `token` tells it from all others of this pile.
          *
          *     ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
-         *     amount in ml or a share of the pile; ``take off`` takes an amount in ml or a share.
+         *     amount in ml or a share of the pile; ``scoop`` takes an amount in ml or a share.
          */
         PileEventIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "add" | "carry" | "take off" | "take back" | "bring back";
+            kind: "add" | "carry" | "scoop" | "take back" | "bring back";
             /** Tube */
             tube?: number | null;
             /** Thinner */
@@ -3624,10 +3639,10 @@ export interface components {
             token: string;
         };
         /**
-         * MeasurePileIn
+         * ReadPileIn
          * @description Readings of a pile to average.
          */
-        MeasurePileIn: {
+        ReadPileIn: {
             /**
              * Count
              * @default 3
@@ -3689,118 +3704,6 @@ export interface components {
             unsteady: boolean;
         };
         /**
-         * PhotographOut
-         * @description A photograph of the painter's.
-         */
-        PhotographOut: {
-            /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Width */
-            width: number;
-            /** Height */
-            height: number;
-            /**
-             * Card
-             * @enum {string}
-             */
-            card: "" | "white" | "grey";
-            card_area: components["schemas"]["AreaIn"] | null;
-        };
-        /**
-         * CardIn
-         * @description The card in a picture and where it lies.
-         */
-        CardIn: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "white" | "grey";
-            area: components["schemas"]["AreaIn"];
-        };
-        /**
-         * CardSet
-         * @description A picture's card; none takes it out.
-         */
-        CardSet: {
-            card: components["schemas"]["CardIn"] | null;
-        };
-        /**
-         * AreaOut
-         * @description The average colour of an area, and the spread of its pixels in CIEDE2000.
-         */
-        AreaOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
-            /** Spread */
-            spread: number;
-        };
-        /**
-         * NoteOut
-         * @description One note of a photograph and its share of the picture.
-         */
-        NoteOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
-            /** Share */
-            share: number;
-        };
-        /**
-         * SavedMixtureOut
-         * @description A kept mixture: its parts in hundredths, and what it matched.
-         */
-        SavedMixtureOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /** Target Name */
-            target_name: string;
-            /** Delta E */
-            delta_e: number | null;
-            /**
-             * Created
-             * Format: date-time
-             */
-            created: string;
-            /** Parts */
-            parts: components["schemas"]["IngredientOut"][];
-        };
-        /**
          * KeepIn
          * @description A name to keep a pile's mixture by.
          */
@@ -3814,43 +3717,8 @@ export interface components {
             token: string;
         };
         /**
-         * FoundMixtureOut
-         * @description A kept mixture near a colour, and how far from it.
-         */
-        FoundMixtureOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /** Target Name */
-            target_name: string;
-            /** Delta E */
-            delta_e: number | null;
-            /**
-             * Created
-             * Format: date-time
-             */
-            created: string;
-            /** Parts */
-            parts: components["schemas"]["IngredientOut"][];
-            /** Away */
-            away: number;
-        };
-        /**
          * CurveOut
-         * @description The trade-off of a mother at even fractions of the way.
+         * @description The trade-off of a mother at even pulls.
          */
         CurveOut: {
             /** Fractions */
@@ -3881,18 +3749,28 @@ export interface components {
             alarm: boolean;
         };
         /**
+         * FiguresOut
+         * @description What the eye will see, and the passages on the outline of the palette in the plan.
+         */
+        FiguresOut: {
+            /** Figures */
+            figures: components["schemas"]["FigureOut"][];
+            /** Outline */
+            outline: number[];
+        };
+        /**
          * HarmonisedOut
          * @description One passage before and after.
          *
          *     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
-         *     `share` is what it takes of the mother; `way` are its points from none of the mother to all of
+         *     `share` is what it takes of the mother; `pull` are its points from none of the mother to all of
          *     it, even in colour, so that a share can be dragged without asking.
          */
         HarmonisedOut: {
             /** Field */
             field: number[];
-            before: components["schemas"]["OpenedLookOut"];
-            after: components["schemas"]["OpenedLookOut"];
+            before: components["schemas"]["Look"];
+            after: components["schemas"]["Look"];
             /** Share */
             share: number;
             /** Delta E */
@@ -3901,7 +3779,7 @@ export interface components {
             parts: components["schemas"]["ShareOut"][];
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
-            way: components["schemas"]["TrailOut"] | null;
+            pull: components["schemas"]["PullOut"] | null;
         };
         /**
          * HarmonyOut
@@ -3915,8 +3793,8 @@ export interface components {
             passages: components["schemas"]["HarmonisedOut"][];
             /** Apart */
             apart: number[][];
-            before: components["schemas"]["SeenOut"];
-            after: components["schemas"]["SeenOut"] | null;
+            before: components["schemas"]["FiguresOut"];
+            after: components["schemas"]["FiguresOut"] | null;
             mother: components["schemas"]["MotherOut"] | null;
             judged: components["schemas"]["JudgedOut"] | null;
             /** Together */
@@ -3952,33 +3830,30 @@ export interface components {
          * @description The mother colour that is chosen, and the amount of it that the giving comes to.
          */
         MotherOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Title */
             title: string;
+            look: components["schemas"]["Look"];
             /** Amount */
             amount: number;
             curve: components["schemas"]["CurveOut"];
         };
         /**
-         * SeenOut
-         * @description What the eye will see, and the passages on the outline of the palette in the plan.
+         * PullOut
+         * @description The line of a passage toward its mother, each point at its share of the mother.
          */
-        SeenOut: {
-            /** Figures */
-            figures: components["schemas"]["FigureOut"][];
-            /** Outline */
-            outline: number[];
+        PullOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Share */
+            share: number[];
         };
         /**
          * ShareOut
@@ -3996,14 +3871,14 @@ export interface components {
          */
         GivingIn: {
             /**
-             * Way
+             * Kind
              * @default equal
              * @enum {string}
              */
-            way: "equal" | "same" | "least";
+            kind: "equal" | "same" | "least";
             /**
              * Amount
-             * @description A share or a fraction of the way, 0 to 1; for the least movement degrees.
+             * @description A share or an equal pull, 0 to 1; for the least movement degrees.
              */
             amount?: number | null;
             /**
@@ -4085,7 +3960,7 @@ export interface components {
             mother?: components["schemas"]["MotherIn"] | null;
             /**
              * @default {
-             *       "way": "equal",
+             *       "kind": "equal",
              *       "amount": null,
              *       "hold_value": true,
              *       "accent_share": 0,
@@ -4107,8 +3982,15 @@ export interface components {
         /**
          * PassageIn
          * @description One passage: its share of the surface in per cent, and what it is mixed from.
+         *
+         *     `key` tells it from the others, wherever it stands and whatever it is called.
          */
         PassageIn: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
             /**
              * Name
              * @default
@@ -4131,7 +4013,7 @@ export interface components {
              * @enum {string}
              */
             distance: "" | "near" | "middle" | "far";
-            mixture?: components["schemas"]["EndIn"] | null;
+            mixture?: components["schemas"]["TubeMixture"] | null;
         };
         /**
          * PinnedIn
@@ -4192,20 +4074,9 @@ export interface components {
             contrast_kept: number;
             /** Gives Way */
             gives_way: string[];
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
             /** Title */
             title: string;
+            look: components["schemas"]["Look"];
             mother: components["schemas"]["MotherIn"];
             /** Least Share */
             least_share: number;
@@ -4251,9 +4122,9 @@ export interface components {
             /** Says */
             says: string;
             /** Passages */
-            passages: components["schemas"]["OpenedLookOut"][];
+            passages: components["schemas"]["Look"][];
             /** Mixtures */
-            mixtures: components["schemas"]["EndIn"][] | null;
+            mixtures: components["schemas"]["TubeMixture"][] | null;
         };
         /**
          * SchoolsIn
@@ -4278,11 +4149,11 @@ export interface components {
             /** Order */
             order: components["schemas"]["PassageNeedOut"][];
             /** Lines */
-            lines: components["schemas"]["PlanLineOut"][];
+            lines: components["schemas"]["WorkLine"][];
             /** Used */
             used: components["schemas"]["TubeNeedOut"][];
             /** Spare */
-            spare: components["schemas"]["SpareOut"][];
+            spare: components["schemas"]["Spare"][];
             /** Advice */
             advice: string[];
             /** Mother Ml */
@@ -4323,16 +4194,16 @@ export interface components {
             lasts: boolean | null;
         };
         /**
-         * PaintingMeasureIn
-         * @description What the painter measures paint with.
+         * Measure
+         * @description What amounts are read with.
          */
-        PaintingMeasureIn: {
+        Measure: {
             /**
-             * Tool
+             * Kind
              * @default ml
              * @enum {string}
              */
-            tool: "grams" | "ml" | "drops" | "ribbon";
+            kind: "grams" | "ml" | "drops" | "ribbon";
             /**
              * Step
              * @default 0.01
@@ -4352,42 +4223,12 @@ export interface components {
             request: components["schemas"]["PaintingRequest"];
             /**
              * @default {
-             *       "tool": "ml",
+             *       "kind": "ml",
              *       "step": 0.01,
              *       "nozzle_mm": 5
              *     }
              */
-            measure: components["schemas"]["PaintingMeasureIn"];
-        };
-        /**
-         * SourceOut
-         * @description A mixture found for a passage: what to mix, what it looks like, and how far off it is.
-         */
-        SourceOut: {
-            mixture: components["schemas"]["EndIn"];
-            look: components["schemas"]["LookOut"];
-            /** Delta E */
-            delta_e: number;
-        };
-        /**
-         * PatchOfSheetIn
-         * @description A patch of a kept sheet.
-         */
-        PatchOfSheetIn: {
-            /** Sheet */
-            sheet: number;
-            /** Place */
-            place: number;
-        };
-        /**
-         * SourceIn
-         * @description Where a passage's mixture comes from: exactly one of these.
-         */
-        SourceIn: {
-            /** Pile */
-            pile?: number | null;
-            patch?: components["schemas"]["PatchOfSheetIn"] | null;
-            target?: components["schemas"]["TargetIn"] | null;
+            measure: components["schemas"]["Measure"];
         };
         /**
          * PaintingSummaryOut
@@ -4404,32 +4245,21 @@ export interface components {
              */
             changed: string;
             /** Palette */
-            palette: components["schemas"]["PaletteLookOut"][];
+            palette: components["schemas"]["PaletteLook"][];
         };
         /**
-         * PaletteLookOut
+         * PaletteLook
          * @description One passage of a kept palette.
          */
-        PaletteLookOut: {
-            /** Srgb */
-            srgb: string;
-            /** Value Srgb */
-            value_srgb: string;
-            /** In Gamut */
-            in_gamut: boolean;
-            /** Lab */
-            lab: number[];
-            /** Munsell */
-            munsell: string;
-            /** Name */
-            name: string;
+        PaletteLook: {
             /** Title */
             title: string;
+            look: components["schemas"]["Look"];
             /** Area */
             area: number;
             /** Share */
             share: number;
-            was: components["schemas"]["LookOut"];
+            was: components["schemas"]["Look"];
         };
         /**
          * PaintingOut
@@ -4446,15 +4276,15 @@ export interface components {
              */
             changed: string;
             /** Palette */
-            palette: components["schemas"]["PaletteLookOut"][];
+            palette: components["schemas"]["PaletteLook"][];
             /** Revision */
             revision: number;
             request: components["schemas"]["PaintingRequest"];
-            measure: components["schemas"]["PaintingMeasureIn"];
+            measure: components["schemas"]["Measure"];
             /** Versions */
             versions: components["schemas"]["VersionOut"][];
             /** Ticks */
-            ticks: components["schemas"]["TicksOut"][];
+            ticks: components["schemas"]["Ticks"][];
             /** Current Data */
             current_data: boolean;
         };
@@ -4476,7 +4306,7 @@ export interface components {
             created: string;
             request: components["schemas"]["PaintingRequest"];
             /** Palette */
-            palette: components["schemas"]["PaletteLookOut"][];
+            palette: components["schemas"]["PaletteLook"][];
         };
         /**
          * PaintingIn
@@ -4491,12 +4321,12 @@ export interface components {
             request: components["schemas"]["PaintingRequest"];
             /**
              * @default {
-             *       "tool": "ml",
+             *       "kind": "ml",
              *       "step": 0.01,
              *       "nozzle_mm": 5
              *     }
              */
-            measure: components["schemas"]["PaintingMeasureIn"];
+            measure: components["schemas"]["Measure"];
             /** Revision */
             revision?: number | null;
         };
@@ -4535,7 +4365,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeOut"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -4549,7 +4379,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StageIn"];
+                "application/json": components["schemas"]["Stage"];
             };
         };
         responses: {
@@ -4559,7 +4389,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeOut"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -4579,7 +4409,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["MeOut"];
+                    "application/json": components["schemas"]["Me"];
                 };
             };
         };
@@ -5020,7 +4850,7 @@ export interface operations {
             };
         };
     };
-    server_tubes_api_instrument: {
+    server_tubes_api_instrument_stands: {
         parameters: {
             query?: never;
             header?: never;
@@ -5340,7 +5170,7 @@ export interface operations {
             };
         };
     };
-    server_scales_api_grounds: {
+    server_mixtures_api_grounds: {
         parameters: {
             query?: never;
             header?: never;
@@ -5355,8 +5185,299 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["GroundOut"][];
+                    "application/json": components["schemas"]["Ground"][];
                 };
+            };
+        };
+    };
+    server_mixtures_api_mixtures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptMixtureOut"][];
+                };
+            };
+        };
+    };
+    server_mixtures_api_find_mixture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SourceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundMixture"];
+                };
+            };
+        };
+    };
+    server_mixtures_api_mixtures_near: {
+        parameters: {
+            query: {
+                colour: string;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptMixtureOut"][];
+                };
+            };
+        };
+    };
+    server_mixtures_api_throw_mixture_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mixture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_mixtures_api_bring_mixture_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mixture_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_mixtures_api_list_photographs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"][];
+                };
+            };
+        };
+    };
+    server_mixtures_api_take_photograph: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+        };
+    };
+    server_mixtures_api_photograph_image: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_mixtures_api_set_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+        };
+    };
+    server_mixtures_api_area_of_photograph: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoArea"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AreaColour"];
+                };
+            };
+        };
+    };
+    server_mixtures_api_notes_of_photograph: {
+        parameters: {
+            query?: {
+                count?: number;
+            };
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Note"][];
+                };
+            };
+        };
+    };
+    server_mixtures_api_put_photograph_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_mixtures_api_bring_photograph_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photograph_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -5456,7 +5577,7 @@ export interface operations {
             };
         };
     };
-    server_scales_api_compute_ways: {
+    server_scales_api_compute_schools: {
         parameters: {
             query?: never;
             header?: never;
@@ -5465,7 +5586,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WaysIn"];
+                "application/json": components["schemas"]["MutingIn"];
             };
         };
         responses: {
@@ -5475,7 +5596,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["WayOut"][];
+                    "application/json": components["schemas"]["MutingOut"][];
                 };
             };
         };
@@ -5499,7 +5620,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanOut"];
+                    "application/json": components["schemas"]["WorkPlan"];
                 };
             };
         };
@@ -5615,7 +5736,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SheetOut"];
+                    "application/json": components["schemas"]["KeptAgain"];
                 };
             };
         };
@@ -5673,7 +5794,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TicksIn"];
+                "application/json": components["schemas"]["Ticked"];
             };
         };
         responses: {
@@ -6006,7 +6127,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["MeasurePileIn"];
+                "application/json": components["schemas"]["ReadPileIn"];
             };
         };
         responses: {
@@ -6155,190 +6276,6 @@ export interface operations {
             };
         };
     };
-    server_piles_api_list_photographs: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographOut"][];
-                };
-            };
-        };
-    };
-    server_piles_api_take_photograph: {
-        parameters: {
-            query?: {
-                name?: string;
-            };
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "image/jpeg": string;
-                "image/png": string;
-                "image/webp": string;
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographOut"];
-                };
-            };
-        };
-    };
-    server_piles_api_photograph_image: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_piles_api_set_card: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CardSet"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PhotographOut"];
-                };
-            };
-        };
-    };
-    server_piles_api_area_of_photograph: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["AreaIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["AreaOut"];
-                };
-            };
-        };
-    };
-    server_piles_api_notes_of_photograph: {
-        parameters: {
-            query?: {
-                count?: number;
-            };
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["NoteOut"][];
-                };
-            };
-        };
-    };
-    server_piles_api_put_photograph_away: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_piles_api_bring_photograph_back: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                photograph_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
     server_piles_api_keep_mixture: {
         parameters: {
             query?: never;
@@ -6360,40 +6297,20 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SavedMixtureOut"];
+                    "application/json": components["schemas"]["KeptMixtureOut"];
                 };
             };
         };
     };
-    server_piles_api_mixtures: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SavedMixtureOut"][];
-                };
-            };
-        };
-    };
-    server_piles_api_mixtures_near: {
+    server_piles_api_mixtures_near_pile: {
         parameters: {
             query?: {
-                colour?: string;
-                pile?: number | null;
                 count?: number;
             };
             header?: never;
-            path?: never;
+            path: {
+                pile_id: number;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -6404,48 +6321,8 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["FoundMixtureOut"][];
+                    "application/json": components["schemas"]["KeptMixtureOut"][];
                 };
-            };
-        };
-    };
-    server_piles_api_throw_mixture_away: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                mixture_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    server_piles_api_bring_mixture_back: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                mixture_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
             };
         };
     };
@@ -6541,30 +6418,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintingPlanOut"];
-                };
-            };
-        };
-    };
-    server_paintings_api_find_mixture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SourceIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SourceOut"];
                 };
             };
         };
@@ -6680,7 +6533,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaintingOut"];
+                    "application/json": components["schemas"]["KeptAgain"];
                 };
             };
         };
@@ -6738,7 +6591,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TicksIn"];
+                "application/json": components["schemas"]["Ticked"];
             };
         };
         responses: {
@@ -6748,6 +6601,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    server_paintings_api_versions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VersionOut"][];
+                };
             };
         };
     };

@@ -1,4 +1,4 @@
-import type { PlanLine, Ticks } from "../api/client";
+import type { Ticks, WorkLine } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 
@@ -11,7 +11,7 @@ export function Checklist({
   disabled,
   onTick,
 }: {
-  plan: { key: string; lines: readonly PlanLine[] };
+  plan: { key: string; lines: readonly WorkLine[] };
   ticks: readonly Ticks[];
   /** Something to add to how many lines are done. */
   says: string;

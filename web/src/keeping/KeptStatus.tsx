@@ -1,5 +1,5 @@
 import { Check, CloudOff, LoaderCircle } from "lucide-react";
-import type { Status } from "./useKeeping";
+import type { Status } from "./useKept";
 
 const SAYS: Record<Status, string> = {
   empty: "Kept by itself as you make it",

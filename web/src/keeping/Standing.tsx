@@ -1,5 +1,5 @@
 import { Button } from "../ui/Button";
-import type { Status } from "./useKeeping";
+import type { Status } from "./useKept";
 
 /** What stands between what is on screen and what is kept, and what to do about it. */
 export function Standing({

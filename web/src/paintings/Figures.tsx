@@ -1,14 +1,14 @@
 import { TriangleAlert } from "lucide-react";
-import type { Seen } from "../api/client";
+import type { Figures } from "../api/client";
 
 /** What the eye will see: each figure and what it means; opened, why it matters and its source. */
-export function Figures({ seen }: { seen: Seen }) {
+export function FigureList({ figures }: { figures: Figures }) {
   return (
     <ul
       aria-label="What the eye will see"
       className="grid grid-cols-[repeat(auto-fill,minmax(14rem,1fr))] gap-x-6"
     >
-      {seen.figures.map((figure) => (
+      {figures.figures.map((figure) => (
         <li key={figure.name} className="border-ink/20 border-b">
           <details>
             <summary className="flex min-h-11 cursor-pointer flex-col justify-center py-1 leading-tight">

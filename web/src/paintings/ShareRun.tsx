@@ -37,7 +37,7 @@ export function ShareRun({
   const drag = useRef<{ place: number; from: number; at: number; moved: boolean } | null>(null);
   const press = (event: PointerEvent, place: number) => {
     onChoose(place);
-    const way = harmony[place]?.way;
+    const way = harmony[place]?.pull;
     if (!way) return;
     const at = fractionOf(way, shares[place] ?? 0);
     drag.current = { place, from: event.clientX, at, moved: false };
@@ -45,7 +45,7 @@ export function ShareRun({
   };
   const follow = (event: PointerEvent) => {
     const held = drag.current;
-    const way = held && harmony[held.place]?.way;
+    const way = held && harmony[held.place]?.pull;
     if (!held || !way) return;
     const dx = event.clientX - held.from;
     if (!held.moved && Math.abs(dx) < DRAG_FROM_PX) return;
@@ -59,7 +59,7 @@ export function ShareRun({
   const key = (event: KeyboardEvent, place: number) => {
     const by = event.shiftKey ? COARSE : 1;
     const steps = { ArrowLeft: -by, ArrowDown: -by, ArrowRight: by, ArrowUp: by }[event.key];
-    const way = harmony[place]?.way;
+    const way = harmony[place]?.pull;
     if (steps === undefined || !way) return;
     event.preventDefault();
     onMove(place, shareAt(way, fractionOf(way, shares[place] ?? 0) + steps * STEP));
@@ -84,7 +84,7 @@ export function ShareRun({
                 aria-valuemax={100}
                 aria-valuenow={Math.round(share * 1000) / 10}
                 aria-valuetext={`${percent(share)}${each ? `; ${each.after.munsell}, ${each.after.name}` : ""}`}
-                aria-disabled={!each?.way}
+                aria-disabled={!each?.pull}
                 data-share={place}
                 onPointerDown={(event) => press(event, place)}
                 onPointerMove={follow}
@@ -92,7 +92,7 @@ export function ShareRun({
                 onPointerCancel={release}
                 onFocus={() => onChoose(place)}
                 onKeyDown={(event) => key(event, place)}
-                className={`touch-none ${each?.way ? "cursor-ew-resize" : "cursor-pointer"}`}
+                className={`touch-none ${each?.pull ? "cursor-ew-resize" : "cursor-pointer"}`}
               >
                 {each ? (
                   <Swatch colour={each.before} notched className="h-8 w-full" />
@@ -114,7 +114,7 @@ export function ShareRun({
                 className={`flex flex-1 flex-col overflow-hidden border-t-4 bg-paper px-1 pb-1 text-center leading-tight ${place === chosen ? "border-ink font-bold" : "border-transparent"}`}
               >
                 <span className="line-clamp-2 text-sm">{nameOf(passages, place)}</span>
-                {each?.way && (
+                {each?.pull && (
                   <span className="flex items-center justify-center gap-1">
                     {pinned && <Pin size={14} role="img" aria-label="held" />}
                     {percent(share)}

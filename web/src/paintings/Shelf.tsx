@@ -158,7 +158,7 @@ export function PaletteStrip({
         <Swatch
           // biome-ignore lint/suspicious/noArrayIndexKey: a passage is its place
           key={i}
-          colour={look}
+          colour={look.look}
           className="h-full min-w-1.5"
           style={{ flexGrow: Math.max(look.area, 0.005) }}
         />

@@ -1,8 +1,9 @@
 import { FileDown } from "lucide-react";
 import { KeptStatus } from "../keeping/KeptStatus";
-import { NAME_LENGTH } from "../keeping/useKeeping";
+import { NAME_LENGTH } from "../keeping/useKept";
 import { DownloadMenu } from "../ui/DownloadMenu";
 import { Note } from "../ui/Note";
+import { finished } from "./draft";
 import type { OpenPainting } from "./usePainting";
 
 const FORMS = [
@@ -40,7 +41,7 @@ export function SlipHead({ painting }: { painting: OpenPainting }) {
             icon={<FileDown aria-hidden="true" size={18} />}
             says="Files"
             files={FORMS.map(([form, says]) => [`/api/paintings/${id}/${form}`, says])}
-            disabled={status !== "kept" || !painting.saved?.palette.length}
+            disabled={status !== "kept" || !finished(draft.request)}
           />
         </span>
       </div>

@@ -1,13 +1,14 @@
 import type {
-  End,
   Light,
+  Measure,
   MotherSource,
   Painting,
-  PaintingMeasure,
   PaintingRequest,
   Passage,
+  TubeMixture,
   Version,
 } from "../api/client";
+import { newToken } from "../api/token";
 import type { UnsavedStore } from "../keeping/unsaved";
 
 /** A painting that is being made. The light is the room's. */
@@ -16,7 +17,7 @@ export type RequestDraft = Omit<PaintingRequest, "light" | "finish">;
 export interface Draft {
   name: string;
   request: RequestDraft;
-  measure: PaintingMeasure;
+  measure: Measure;
 }
 
 export const MOST_PASSAGES = 40;
@@ -34,7 +35,7 @@ export const DISTANCES = [
 
 /** Just as far as halves the hue spread, values held and accents left out. */
 export const GIVING: PaintingRequest["giving"] = {
-  way: "equal",
+  kind: "equal",
   amount: null,
   hold_value: true,
   accent_share: 0,
@@ -42,13 +43,22 @@ export const GIVING: PaintingRequest["giving"] = {
   pins: [],
 };
 
+/** What a passage is before anything is known of it; `newPassage` gives it a key of its own. */
 export const EMPTY_PASSAGE: Passage = {
+  key: "",
   name: "",
   area: 20,
   part: "supporting",
   distance: "",
   mixture: null,
 };
+
+/** A passage that is new, with a key that tells it from the others wherever it stands. */
+export const newPassage = (known: Partial<Passage>): Passage => ({
+  ...EMPTY_PASSAGE,
+  ...known,
+  key: newToken(),
+});
 
 export const EMPTY_PAINTING: Draft = {
   name: "",
@@ -61,7 +71,7 @@ export const EMPTY_PAINTING: Draft = {
     giving: GIVING,
     surface: { width_cm: 40, height_cm: 30, coats: 1, spread_cm2_per_ml: 80 },
   },
-  measure: { tool: "ml", step: 0.01, nozzle_mm: 5 },
+  measure: { kind: "ml", step: 0.01, nozzle_mm: 5 },
 };
 
 export function draftOf(painting: Painting): Draft {
@@ -93,10 +103,20 @@ export const UNSAVED_PAINTINGS: UnsavedStore<Draft> = {
     return {
       ...EMPTY_PAINTING,
       ...draft,
-      request: { ...EMPTY_PAINTING.request, ...draft?.request },
+      // One that waited may be of an older version.
+      measure: { ...EMPTY_PAINTING.measure, ...draft?.measure },
+      request: {
+        ...EMPTY_PAINTING.request,
+        ...draft?.request,
+        giving: { ...GIVING, ...draft?.request.giving },
+      },
     };
   },
 };
+
+/** Whether nothing of a painting is missing any more: every passage has a mixture. */
+export const finished = ({ passages }: RequestDraft) =>
+  passages.length > 0 && passages.every((passage) => passage.mixture !== null);
 
 /** A passage by its name, or by its place where it has none yet. */
 export const nameOf = (passages: readonly Passage[], place: number) =>
@@ -175,7 +195,7 @@ export function spreadOut(passages: readonly Passage[]): Passage[] {
 }
 
 /** A mixture with one part of a tube more. */
-export function withTube(mixture: End | null, tube: number): End {
+export function withTube(mixture: TubeMixture | null, tube: number): TubeMixture {
   const parts = mixture?.parts ?? [];
   if (parts.some((part) => part.tube === tube)) return { name: mixture?.name ?? "", parts };
   return { name: "", parts: [...parts, { tube, parts: 1 }] };

@@ -11,7 +11,7 @@ import {
   requestOf,
   UNSAVED_PAINTINGS,
 } from "./draft";
-import { Figures } from "./Figures";
+import { FigureList } from "./Figures";
 import { MotherSlip } from "./mother/MotherSlip";
 import { TradeOff } from "./mother/TradeOff";
 import { Patchwork } from "./Patchwork";
@@ -49,7 +49,7 @@ const look = (srgb: string) => ({
   name: "dull blue",
 });
 
-const WAY: Trail = {
+const PULL: Trail = {
   share: [0, 0.25, 1],
   lab: [
     [50, 20, 0],
@@ -90,7 +90,7 @@ const each = (share: number): Harmonised => ({
   delta_e: 3,
   parts: [{ name: "Blue", share: 1 }],
   mixture: [{ tube: 1, parts: 1 }],
-  way: WAY,
+  pull: PULL,
 });
 
 const JUDGED = {
@@ -103,7 +103,7 @@ const HARMONY: Harmony = {
   apart: [],
   before: { figures: [], outline: [0, 1] },
   after: { figures: [], outline: [0, 1] },
-  mother: { ...look("#1a2a4a"), title: "Ultramarine", amount: 0.3, curve: CURVE },
+  mother: { look: look("#1a2a4a"), title: "Ultramarine", amount: 0.3, curve: CURVE },
   judged: { ...JUDGED, gives_way: [] },
   together: "",
 };
@@ -115,7 +115,7 @@ function shown(request: RequestDraft = REQUEST, more: Partial<Shown> = {}) {
     id: 7,
     draft: { ...EMPTY_PAINTING, name: "Yard", request },
     saved: {
-      palette: [{ ...look("#223344"), title: "Hull", area: 1, share: 0, was: look("#112233") }],
+      palette: [{ look: look("#223344"), title: "Hull", area: 1, share: 0, was: look("#112233") }],
       versions: [],
       ticks: [],
     },
@@ -266,7 +266,7 @@ describe("the slip of a passage", () => {
 
 describe("the slip of the mother", () => {
   const candidate = (id: number, title: string, wishes: string[] = []): Candidate => ({
-    ...look("#334455"),
+    look: look("#334455"),
     ...JUDGED,
     title,
     mother: { kind: "tube", id, colour: "" },
@@ -350,18 +350,25 @@ describe("versions", () => {
   } as Version;
 
   it("are kept by name, gone back to, and thrown away", async () => {
-    const log = answerWith(({ method }) => ({
-      status: method === "DELETE" ? 200 : 201,
-      body: method === "DELETE" ? null : VERSION,
-    }));
     const { painting, changes } = shown();
-    const saved = { ...painting.saved, versions: [VERSION] };
-    render(<Versions painting={{ ...painting, saved } as OpenPainting} />, { wrapper: room() });
-    expect(screen.getByText("ΔE 4.2 from the bench")).toBeTruthy();
+    const kept = { ...painting.saved, versions: [VERSION] };
+    const log = answerWith(({ method }) => ({
+      status: method === "POST" ? 201 : 200,
+      body:
+        method === "DELETE"
+          ? null
+          : method === "GET"
+            ? kept
+            : { ...VERSION, id: 4, title: "Violet" },
+    }));
+    render(<Versions painting={painting} />, { wrapper: room() });
+    expect(await screen.findByText("ΔE 4.2 from the bench")).toBeTruthy();
     await userEvent.type(screen.getByLabelText("Name the palette as it is"), "Violet");
     await userEvent.click(screen.getByRole("button", { name: "Keep it" }));
-    await waitFor(() => expect(log[0]?.body).toEqual({ name: "Violet" }));
-    await userEvent.click(screen.getByRole("button", { name: "Go back to it" }));
+    await waitFor(() => expect(log[1]?.body).toEqual({ name: "Violet" }));
+    await userEvent.click(
+      screen.getAllByRole("button", { name: "Go back to it" })[1] as HTMLElement,
+    );
     expect(changes[0]?.passages).toEqual(REQUEST.passages);
     expect(changes[0]).not.toHaveProperty("light");
     await userEvent.click(screen.getByRole("button", { name: "Throw away Blue" }));
@@ -377,7 +384,7 @@ describe("what is told of a painting", () => {
       ...{ name: "Hue spread", told: "111°", says: "All around.", why: "It weighs." },
       ...{ source: "Mardia and Jupp 2000", alarm: true },
     };
-    render(<Figures seen={{ figures: [figure], outline: [] }} />, { wrapper: room() });
+    render(<FigureList figures={{ figures: [figure], outline: [] }} />, { wrapper: room() });
     expect(screen.getByLabelText("to mend")).toBeTruthy();
     await userEvent.click(screen.getByText("All around."));
     expect(screen.getByText(/Mardia and Jupp 2000/)).toBeTruthy();

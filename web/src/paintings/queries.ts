@@ -1,5 +1,5 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
-import { api, got, type PaintingMeasure, type PaintingRequest } from "../api/client";
+import { api, got, type Measure, type PaintingRequest } from "../api/client";
 import { GIVING } from "./draft";
 
 export const paintingsQuery = queryOptions({
@@ -8,6 +8,10 @@ export const paintingsQuery = queryOptions({
 });
 
 const JUST_NOW_MS = 5000;
+
+/** A painting's palette and versions as they are at a revision. */
+export const keptPaintingQuery = (id: number, revision: number) =>
+  queryOptions({ ...paintingQuery(id), queryKey: ["paintings", id, "at", revision] });
 
 export const paintingQuery = (id: number) =>
   queryOptions({
@@ -55,7 +59,7 @@ export const useSchools = (request: PaintingRequest, tubes: number) =>
     ...KEPT,
   });
 
-export const usePaintingPlan = (request: PaintingRequest, measure: PaintingMeasure) =>
+export const usePaintingPlan = (request: PaintingRequest, measure: Measure) =>
   useQuery({
     queryKey: ["compute", "painting plan", request, measure],
     queryFn: ({ signal }) =>

@@ -3,8 +3,8 @@ import type { Giving, Harmonised, Passage, Trail } from "../api/client";
 import { EMPTY_PAINTING, EMPTY_PASSAGE, spreadOut, withoutPassage, withTouching } from "./draft";
 import { dragged, fractionOf, lookAt, percent, pulled, shareAt } from "./shares";
 
-/** A way of five points whose shares grow with the square: a strong mother. */
-function way(most: number): Trail {
+/** A pull of five points whose shares grow with the square: a strong mother. */
+function pull(most: number): Trail {
   const share = [0, 0.25, 0.5, 0.75, 1].map((f) => most * f * f);
   return {
     share,
@@ -16,8 +16,8 @@ function way(most: number): Trail {
   };
 }
 
-const harmony = [way(1), way(0.5), way(1)].map(
-  (each) => ({ way: each, share: 0 }) as unknown as Harmonised,
+const harmony = [pull(1), pull(0.5), pull(1)].map(
+  (each) => ({ pull: each, share: 0 }) as unknown as Harmonised,
 );
 const passages: Passage[] = [
   { ...EMPTY_PASSAGE },
@@ -26,9 +26,9 @@ const passages: Passage[] = [
 ];
 const giving: Giving = EMPTY_PAINTING.request.giving;
 
-describe("a way", () => {
+describe("a pull", () => {
   it("is even in colour: its fractions and shares belong together", () => {
-    const one = way(1);
+    const one = pull(1);
     for (const fraction of [0, 0.1, 0.5, 0.61, 1])
       expect(fractionOf(one, shareAt(one, fraction))).toBeCloseTo(fraction, 9);
     expect(shareAt(one, 2)).toBe(1);
@@ -49,17 +49,17 @@ describe("a dragged share", () => {
     expect(now.shares[0]).toBe(0.25);
     expect(now.shares[1]).toBeCloseTo(0.125, 9);
     expect(now.shares[2]).toBe(0);
-    expect(now.giving).toMatchObject({ way: "equal", amount: 0.5 });
+    expect(now.giving).toMatchObject({ kind: "equal", amount: 0.5 });
   });
 
   it("is the same for all where one share is given", () => {
-    const now = dragged(passages, harmony, { ...giving, way: "same" }, 1, 0.2);
+    const now = dragged(passages, harmony, { ...giving, kind: "same" }, 1, 0.2);
     expect(now.shares).toEqual([0.2, 0.2, 0]);
-    expect(now.giving).toMatchObject({ way: "same", amount: 0.2 });
+    expect(now.giving).toMatchObject({ kind: "same", amount: 0.2 });
   });
 
   it("goes on as one pull from the least movement", () => {
-    expect(dragged(passages, harmony, { ...giving, way: "least" }, 0, 0.25).giving.way).toBe(
+    expect(dragged(passages, harmony, { ...giving, kind: "least" }, 0, 0.25).giving.kind).toBe(
       "equal",
     );
   });

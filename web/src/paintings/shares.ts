@@ -37,27 +37,27 @@ export function dragged(
   place: number,
   share: number,
 ): Dragged {
-  const ways = harmony.map((each) => each.way);
-  const way = ways[place];
+  const pulls = harmony.map((each) => each.pull);
+  const pull = pulls[place];
   const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
   const accent = (i: number) => passages[i]?.part === "accent";
-  if (!way || pinned(place) || accent(place)) {
+  if (!pull || pinned(place) || accent(place)) {
     const pins = [...giving.pins.filter((pin) => pin.place !== place), { place, share }];
     return {
       shares: harmony.map((each, i) => (i === place ? share : each.share)),
       giving: { ...giving, pins },
     };
   }
-  const same = giving.way === "same";
+  const same = giving.kind === "same";
   // The least movement has no single measure to drag: it goes on as one pull for all.
-  const amount = same ? share : fractionOf(way, share);
+  const amount = same ? share : fractionOf(pull, share);
   const shares = harmony.map((each, i) => {
-    const other = ways[i];
+    const other = pulls[i];
     if (i === place) return share;
     if (pinned(i) || accent(i) || !other) return each.share;
     return same ? share : shareAt(other, amount);
   });
-  return { shares, giving: { ...giving, way: same ? "same" : "equal", amount } };
+  return { shares, giving: { ...giving, kind: same ? "same" : "equal", amount } };
 }
 
 /** All passages at one pull, as a point of the trade-off has them. */
@@ -70,18 +70,18 @@ export function pulled(
   const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
   return {
     shares: harmony.map((each, i) =>
-      each.way && !pinned(i) && passages[i]?.part !== "accent"
-        ? shareAt(each.way, fraction)
+      each.pull && !pinned(i) && passages[i]?.part !== "accent"
+        ? shareAt(each.pull, fraction)
         : each.share,
     ),
-    giving: { ...giving, way: "equal", amount: fraction },
+    giving: { ...giving, kind: "equal", amount: fraction },
   };
 }
 
 /** How a passage looks at a share, read off the points that were sent ahead. */
 export function lookAt(passage: Harmonised, share: number) {
-  if (!passage.way) return passage.after;
-  const at: Sample = sample(passage.way, share);
+  if (!passage.pull) return passage.after;
+  const at: Sample = sample(passage.pull, share);
   return {
     srgb: at.srgb,
     value_srgb: at.valueSrgb,

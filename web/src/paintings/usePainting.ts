@@ -2,13 +2,19 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
 import { api, got, type Me, type Painting } from "../api/client";
-import { type Keeping, useKeeping } from "../keeping/useKeeping";
+import { type Keeping, useKept } from "../keeping/useKept";
 import { useTicks } from "../keeping/useTicks";
 import { type Draft, draftOf, type RequestDraft, requestOf, UNSAVED_PAINTINGS } from "./draft";
 import { paintingQuery, paintingsQuery } from "./queries";
 
 /** The light a painting is kept under; the room's light only changes how it is looked at. */
 const KEPT_LIGHT = "D65";
+
+/** What is sent of a draft to be kept. */
+const bodyOf = ({ name, measure, request }: Draft) => ({
+  ...{ name, measure, revision: null },
+  request: requestOf(request, KEPT_LIGHT),
+});
 
 export interface OpenPainting extends Keeping<Draft, Painting> {
   /** Change some of the request. */
@@ -21,27 +27,25 @@ export interface OpenPainting extends Keeping<Draft, Painting> {
 export function usePainting(me: Me, opened: Painting | null, start: Draft, address: string) {
   const cache = useQueryClient();
   const navigate = useNavigate();
-  const keeping = useKeeping<Draft, Painting>(
+  const keeping = useKept<Draft, Painting>(
     {
       unsaved: UNSAVED_PAINTINGS,
       draftOf,
       complete: () => true,
       differs: (draft, first) => JSON.stringify(draft.request) !== JSON.stringify(first.request),
-      send: (draft, id, revision) => {
-        const { name, measure } = draft;
-        const body = { name, measure, request: requestOf(draft.request, KEPT_LIGHT), revision };
-        return id === null
-          ? got(api.POST("/api/paintings", { body }))
-          : got(
-              api.PUT("/api/paintings/{painting_id}", {
-                params: { path: { painting_id: id } },
-                body,
-              }),
-            );
-      },
+      create: (draft) => got(api.POST("/api/paintings", { body: bodyOf(draft) })),
+      update: (draft, id, revision) =>
+        got(
+          api.PUT("/api/paintings/{painting_id}", {
+            params: { path: { painting_id: id } },
+            body: { ...bodyOf(draft), revision },
+          }),
+        ),
       fetch: (id) => cache.fetchQuery({ ...paintingQuery(id), staleTime: 0 }),
-      onKept: (now) => {
-        cache.setQueryData(paintingQuery(now.id).queryKey, now);
+      onKept: (id, created) => {
+        if (created) cache.setQueryData(paintingQuery(id).queryKey, created);
+        // Who comes back to it fetches it; who has it on the bench need not.
+        else cache.invalidateQueries({ queryKey: paintingQuery(id).queryKey, refetchType: "none" });
         cache.invalidateQueries({ queryKey: paintingsQuery.queryKey, exact: true });
       },
       onMoved: (now, asNew) =>

@@ -34,7 +34,7 @@ export function PilePlots({ pile }: { pile: Pile }) {
 /** How the pile looked after each thing done to it, and by the instrument at last. */
 const looksOf = (pile: Pile) => [
   ...pile.steps.flatMap((step) => (step.look ? [step.look] : [])),
-  ...(pile.seen ? [pile.seen] : []),
+  ...(pile.reading ? [pile.reading] : []),
 ];
 
 const labsOf = (pile: Pile) => [

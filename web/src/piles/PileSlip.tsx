@@ -108,7 +108,7 @@ function AdviceList({
         <ul className="divide-y divide-ink/20" aria-label="A fresh pile">
           {advice.fresh.map((addition) => (
             <li key={`${addition.tube} ${addition.pot}`} className="flex gap-2 py-2 leading-snug">
-              <Swatch colour={addition} className="w-11 shrink-0" />
+              <Swatch colour={addition.look} className="w-11 shrink-0" />
               <span>
                 <b>{addition.measured[measure]}</b> {addition.label}
                 {addition.touch && <b className="block">{addition.touch}</b>}
@@ -124,7 +124,7 @@ function AdviceList({
               <p className="pb-1 font-bold">Then, once the value is right:</p>
             )}
             <span className="flex items-stretch gap-2">
-              <Swatch colour={addition} className="w-11 shrink-0" />
+              <Swatch colour={addition.look} className="w-11 shrink-0" />
               <span className="min-w-0 flex-1">
                 <b>{addition.measured[measure]}</b> {addition.label}
                 {addition.touch && <b className="block">{addition.touch}</b>}
@@ -211,7 +211,9 @@ function Before({ pile }: { pile: Pile }) {
     ...mixturesNear(pile.id, `${pile.target?.lab} ${pile.target ? "" : pile.look?.lab}`),
     enabled: known,
   });
-  const near = found.filter((each) => each.away < NEAR);
+  const near = found.flatMap((each) =>
+    typeof each.away === "number" && each.away < NEAR ? [{ ...each, away: each.away }] : [],
+  );
   if (near.length === 0) return null;
   return (
     <section aria-label="Mixed before" className="border-ink border-t-2 pt-2">
@@ -219,7 +221,7 @@ function Before({ pile }: { pile: Pile }) {
       <ul>
         {near.map((each) => (
           <li key={each.id} className="flex items-center gap-2 py-1 leading-tight">
-            <Swatch colour={each} className="h-11 w-11 shrink-0" />
+            <Swatch colour={each.look} className="h-11 w-11 shrink-0" />
             <span className="min-w-0 flex-1">
               <b>{each.title}</b>: {differenceText(each.away)}
               <span className="block text-ink-soft text-sm">

@@ -331,8 +331,8 @@ function PileMove({
             put({ kind: "carry", onto, amount, measure: "ml" }, `carry ${millilitres(amount)}`);
             onClose();
           },
-          onTakeOff: (amount) => {
-            put({ kind: "take off", amount, measure: "ml" }, `scoop ${millilitres(amount)}`);
+          onScoop: (amount) => {
+            put({ kind: "scoop", amount, measure: "ml" }, `scoop ${millilitres(amount)}`);
             onClose();
           },
           onThin: (thinner, amount) => {
@@ -348,7 +348,7 @@ function PileMove({
                 newPile({
                   kind: "let-down",
                   name: `${label}, 1 in ${parts + 1}`,
-                  start: {
+                  mixture: {
                     name: "",
                     parts: [
                       { tube: strong, parts: 1 },

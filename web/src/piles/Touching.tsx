@@ -9,12 +9,12 @@ import { touchingQuery } from "./queries";
 export function Touching({ pile }: { pile: Pile }) {
   const { light, whiteTest } = useViewing();
   const elsewhere = light !== "D65" || whiteTest;
-  const changed = `${pile.look?.lab} ${pile.seen?.lab} ${pile.target?.lab}`;
+  const changed = `${pile.look?.lab} ${pile.reading?.lab} ${pile.target?.lab}`;
   const { data: under } = useQuery({
     ...touchingQuery(pile.id, light, changed),
     enabled: elsewhere,
   });
-  const plain = pile.seen ?? pile.look;
+  const plain = pile.reading ?? pile.look;
   const shown = (elsewhere && under?.pile) || plain;
   const target = (elsewhere && under?.target) || pile.target;
   return (
@@ -33,7 +33,8 @@ export function Touching({ pile }: { pile: Pile }) {
           {plain
             ? `${plain.munsell}, ${plain.name}; ${pile.volume_ml.toFixed(1)} ml`
             : "nothing yet"}
-          {pile.seen_delta_e !== null && `; measured, ${differenceText(pile.seen_delta_e)} off`}
+          {pile.reading_delta_e !== null &&
+            `; measured, ${differenceText(pile.reading_delta_e)} off`}
         </span>
         {pile.target && (
           <span className="flex-1 px-2 py-1">

@@ -22,7 +22,7 @@ const LOOK = { srgb: "#7a7a7a", value_srgb: "#7a7a7a", in_gamut: true, munsell: 
 const told = (ml: number) => ({ ml: millilitres(ml), grams: `${ml} g`, drops: "", ribbon: "" });
 
 const advised = (tube: number, volume_ml: number, first_ml: number) => ({
-  ...LOOK,
+  look: LOOK,
   ...{ tube, pot: null, volume_ml, first_ml, label: `tube ${tube}` },
   ...{ measured: told(volume_ml), first_measured: told(first_ml), says: "then it is N 5, grey" },
   touch: "",
@@ -33,7 +33,7 @@ const pile = (patch: Record<string, unknown> = {}): Pile =>
   ({
     ...{ id: 3, name: "Wet slate", kind: "pile", changed: "2026-01-01", look: LOOK, target: LOOK },
     ...{ target_name: "slate", steps: [], taken_back: 0, volume_ml: 0, advice: null },
-    ...{ make_up: [], seen: null, seen_delta_e: null, calibrates: [] },
+    ...{ make_up: [], reading: null, reading_delta_e: null, calibrates: [] },
     ...patch,
   }) as unknown as Pile;
 
@@ -271,7 +271,7 @@ describe("the slip of a pile", () => {
   });
 
   it("tells what it is made of, what was mixed before, and what a reading is good for", async () => {
-    const near = { ...LOOK, id: 1, title: "Fog bank", away: 0.42, parts: [] };
+    const near = { look: LOOK, id: 1, title: "Fog bank", away: 0.42, parts: [] };
     answerWith(() => ({ body: [near, { ...near, id: 2, title: "Rust", away: 31 }] }));
     const { onCalibrate } = slip(
       pile({

@@ -39,7 +39,12 @@ export const mixturesQuery = queryOptions({
 export const mixturesNear = (pile: number, changed: string) =>
   queryOptions({
     queryKey: ["mixtures", "near", pile, changed],
-    queryFn: () => got(api.GET("/api/mixtures/near", { params: { query: { pile, count: 3 } } })),
+    queryFn: () =>
+      got(
+        api.GET("/api/piles/{pile_id}/near", {
+          params: { path: { pile_id: pile }, query: { count: 3 } },
+        }),
+      ),
     placeholderData: keepPreviousData,
     retry: false,
   });

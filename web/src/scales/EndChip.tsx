@@ -1,4 +1,4 @@
-import type { End, Tube } from "../api/client";
+import type { Tube, TubeMixture } from "../api/client";
 import { Swatch } from "../ui/Swatch";
 import { endName } from "./sheet/draft";
 
@@ -11,7 +11,7 @@ export function EndChip({
   onActive,
 }: {
   word: string;
-  end: End | null;
+  end: TubeMixture | null;
   tubes: readonly Tube[];
   active: boolean;
   onActive: () => void;

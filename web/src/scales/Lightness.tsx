@@ -1,5 +1,5 @@
 import { Select } from "../ui/Choice";
-import { Ground } from "./Ground";
+import { Ground } from "../ui/Ground";
 import { MOST_LIGHTENER } from "./sheet/draft";
 
 interface Lightened {

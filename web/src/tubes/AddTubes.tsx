@@ -31,7 +31,7 @@ export const FIRST_BOX = [
 const CAUTION =
   "Do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children and food. The label, the maker's safety sheet and local rules have the say.";
 
-const WAYS = [
+const KINDS = [
   ["library", "From the library"],
   ["mixed", "A mixed tube"],
   ["unknown", "An unknown tube"],
@@ -54,7 +54,7 @@ export function AddTubes({ open, onClose }: { open: boolean; onClose: () => void
       <Choice
         look="paper"
         label="Where the tube comes from"
-        options={WAYS}
+        options={KINDS}
         value={way}
         onChoose={setWay}
       />

@@ -110,9 +110,10 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
       <ul aria-label="Readings" className="divide-y divide-ink/20">
         {rows.map((row) => (
           <li key={row.id} className="flex items-center gap-3">
-            <Swatch colour={row} className="h-11 w-16" />
+            <Swatch colour={row.look} className="h-11 w-16" />
             <span className="flex-1 leading-tight">
-              <b>{row.name}</b> {row.lab.map((v) => v.toFixed(1)).join(" ")} · {row.munsell}
+              <b>{row.name}</b> {row.look.lab.map((v) => v.toFixed(1)).join(" ")} ·{" "}
+              {row.look.munsell}
               <span className="block text-ink-soft text-sm">
                 {row.source}
                 {row.spectral && ", with its spectrum"}
@@ -174,10 +175,10 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
           take={`/api/tubes/${tube.id}/readings/take`}
           row={(found) => (
             <>
-              <Swatch colour={found.colour} className="h-8 w-12" />
+              <Swatch colour={found.look} className="h-8 w-12" />
               <b>{found.name}</b>
               {found.white_parts > 0 ? `1 : ${found.white_parts}` : "masstone"} ·{" "}
-              {found.colour.munsell}
+              {found.look.munsell}
               {found.spectral && ", spectrum"}
             </>
           )}

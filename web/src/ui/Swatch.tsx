@@ -1,14 +1,9 @@
 import type { CSSProperties } from "react";
+import type { Swatch as Told } from "../api/client";
 import { useViewing } from "../app/viewing";
 
 /** A colour as the server tells it: on a screen, as its value alone, and whether a screen has it. */
-export interface Colour {
-  srgb: string;
-  value_srgb: string;
-  in_gamut: boolean;
-  /** Opened with white for the white test, where it is a mixture. */
-  opened_srgb?: string;
-}
+export type Colour = Told;
 
 /** A notch in the corner says that the screen cannot show the colour truly. */
 const NOTCH = "polygon(0 0, calc(100% - 14px) 0, 100% 14px, 100% 100%, 0 100%)";

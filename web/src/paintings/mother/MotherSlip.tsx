@@ -14,7 +14,7 @@ import { SlipHead } from "../SlipHead";
 import { percent } from "../shares";
 import type { Shown } from "../shown";
 
-const WAYS = [
+const GIVINGS = [
   ["equal", "Each by the same pull"],
   ["same", "One share for all"],
   ["least", "The least movement"],
@@ -46,11 +46,11 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
           className="sticky top-0 z-10 border-ink/25 border-b bg-paper px-4 py-2"
         >
           <div className="flex items-center gap-3">
-            <Swatch colour={harmony.mother} notched className="h-14 w-20 shrink-0" />
+            <Swatch colour={harmony.mother.look} notched className="h-14 w-20 shrink-0" />
             <p className="min-w-0 flex-1 leading-tight">
               <b className="block">{harmony.mother.title}</b>
               <span className="text-sm">
-                {harmony.mother.munsell}, {harmony.mother.name}
+                {harmony.mother.look.munsell}, {harmony.mother.look.name}
               </span>
             </p>
             <Button
@@ -149,7 +149,7 @@ function CandidateRow({
       onClick={onChoose}
       className="flex min-h-14 w-full items-stretch gap-2 border-ink/20 border-b text-left aria-pressed:border-l-8 aria-pressed:border-l-ink aria-pressed:bg-white"
     >
-      <Swatch colour={candidate} className="w-12 shrink-0" />
+      <Swatch colour={candidate.look} className="w-12 shrink-0" />
       <span className="min-w-0 flex-1 py-1 leading-tight">
         <span className={`block truncate ${chosen ? "font-bold" : ""}`}>{candidate.title}</span>
         <span className="block text-sm">
@@ -211,7 +211,7 @@ function GivingForm({
   onChange: (patch: Partial<Giving>, by: string) => void;
   onHold: () => void;
 }) {
-  const least = giving.way === "least";
+  const least = giving.kind === "least";
   const now = giving.amount ?? amount;
   return (
     <section
@@ -221,14 +221,14 @@ function GivingForm({
       <Select
         look="paper"
         label="How it is given"
-        options={WAYS}
-        value={giving.way}
-        onChoose={(way) => onChange({ way, amount: null }, "way")}
+        options={GIVINGS}
+        value={giving.kind}
+        onChoose={(kind) => onChange({ kind, amount: null }, "giving")}
       />
       <div className="flex items-end gap-2">
         {now !== null && (
           <NumberField
-            label={least ? "Hues apart" : giving.way === "same" ? "Share" : "Of the way"}
+            label={least ? "Hues apart" : giving.kind === "same" ? "Share" : "Pull"}
             unit={least ? "°" : "%"}
             value={Number((least ? now : 100 * now).toFixed(1))}
             least={0}

@@ -43,11 +43,11 @@ export function MotherView({
   const same = { fields, names, ratio: ratioOf(request), chosen: place, onChoose };
   const led = harmony.passages.findIndex(
     (each, i) =>
-      each.way &&
+      each.pull &&
       passages[i]?.part !== "accent" &&
       !request.giving.pins.some((pin) => pin.place === i),
   );
-  const way = harmony.passages[led]?.way;
+  const way = harmony.passages[led]?.pull;
   const fraction = way ? fractionOf(way, shares[led] ?? 0) : 0;
   return (
     <div className="flex min-h-0 flex-1 flex-wrap gap-x-3 p-3 max-md:flex-col">

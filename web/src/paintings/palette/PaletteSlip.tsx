@@ -7,7 +7,7 @@ import { SlipHead } from "../SlipHead";
 import type { Shown } from "../shown";
 import { Versions } from "./Versions";
 
-const TOOLS = [
+const MEASURES = [
   ["ml", "Millilitres"],
   ["grams", "Grams, on a scale"],
   ["drops", "Drops"],
@@ -69,11 +69,11 @@ export function PaletteSlip({ painting, request }: Shown) {
         <Select
           look="paper"
           label="Measured in"
-          options={TOOLS}
-          value={measure.tool}
-          onChoose={(tool) => setMeasure({ tool })}
+          options={MEASURES}
+          value={measure.kind}
+          onChoose={(kind) => setMeasure({ kind })}
         />
-        {(measure.tool === "ml" || measure.tool === "grams") && (
+        {(measure.kind === "ml" || measure.kind === "grams") && (
           <Select
             look="paper"
             label="Its step"
@@ -82,7 +82,7 @@ export function PaletteSlip({ painting, request }: Shown) {
             onChoose={(step) => setMeasure({ step: Number(step) })}
           />
         )}
-        {measure.tool === "ribbon" && (
+        {measure.kind === "ribbon" && (
           <NumberField
             label="Nozzle"
             unit="mm"

@@ -1,12 +1,13 @@
-import { useMutation } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { api, got, type Version } from "../../api/client";
-import { NAME_LENGTH } from "../../keeping/useKeeping";
+import { NAME_LENGTH } from "../../keeping/useKept";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { TextField } from "../../ui/TextField";
 import { requestOfVersion } from "../draft";
+import { keptPaintingQuery } from "../queries";
 import { PaletteStrip } from "../Shelf";
 import type { OpenPainting } from "../usePainting";
 
@@ -14,11 +15,19 @@ import type { OpenPainting } from "../usePainting";
 export function Versions({ painting }: { painting: OpenPainting }) {
   const [name, setName] = useState("");
   const [thrown, setThrown] = useState<Version | null>(null);
-  const { id, saved, setSaved } = painting;
-  const versions = saved?.versions ?? [];
+  const { id, saved } = painting;
+  const cache = useQueryClient();
+  const query = keptPaintingQuery(id ?? 0, saved?.revision ?? 0);
+  // Each version is told against what is kept now, so they are asked for at every revision.
+  const { data: kept } = useQuery({
+    ...query,
+    enabled: id !== null && painting.status === "kept",
+    placeholderData: keepPreviousData,
+  });
+  const versions = kept?.versions ?? [];
   const path = { painting_id: id ?? 0 };
   const show = (to: (versions: Version[]) => Version[]) =>
-    setSaved((was) => was && { ...was, versions: to(was.versions) });
+    cache.setQueryData(query.queryKey, (was) => was && { ...was, versions: to(was.versions) });
   const keep = useMutation({
     mutationFn: () =>
       got(api.POST("/api/paintings/{painting_id}/versions", { params: { path }, body: { name } })),
@@ -52,7 +61,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
     },
   });
   const trouble = keep.error ?? throwAway.error ?? bringBack.error;
-  const ready = painting.status === "kept" && (saved?.palette.length ?? 0) > 0;
+  const ready = painting.status === "kept" && (kept?.palette.length ?? 0) > 0;
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (ready) keep.mutate();
@@ -83,10 +92,10 @@ export function Versions({ painting }: { painting: OpenPainting }) {
         </p>
       )}
       <ul className="flex flex-col gap-2 pt-2">
-        {saved && versions.length > 0 && (
+        {kept && versions.length > 0 && (
           <li className="leading-tight">
             On the bench
-            <PaletteStrip palette={saved.palette} className="h-9" />
+            <PaletteStrip palette={kept.palette} className="h-9" />
           </li>
         )}
         {versions.map((version) => (

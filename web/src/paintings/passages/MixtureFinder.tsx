@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type End, got, type MixtureSource } from "../../api/client";
+import { api, got, type MixtureSource, type TubeMixture } from "../../api/client";
 import { pilesQuery, sheetsQuery } from "../../api/queries";
 import { TargetChooser } from "../../piles/targets/TargetChooser";
 import { Choice } from "../../ui/Choice";
@@ -11,12 +11,12 @@ import { Swatch } from "../../ui/Swatch";
 const FROM = [
   ["pile", "A pile"],
   ["patch", "A patch of a sheet"],
-  ["target", "A recipe or a colour"],
+  ["target", "A kept mixture or a colour"],
 ] as const;
 
 type From = (typeof FROM)[number][0];
 
-const NOTHING: MixtureSource = { pile: null, patch: null, target: null };
+const NOTHING: MixtureSource = { origin: null, target: null };
 
 /** A mixture for a passage, from wherever the painter has the colour. */
 export function MixtureFinder({
@@ -25,13 +25,12 @@ export function MixtureFinder({
   onClose,
 }: {
   name: string;
-  onFound: (mixture: End) => void;
+  onFound: (mixture: TubeMixture) => void;
   onClose: () => void;
 }) {
   const [from, setFrom] = useState<From>("pile");
   const find = useMutation({
-    mutationFn: (source: MixtureSource) =>
-      got(api.POST("/api/paintings/mixture", { body: source })),
+    mutationFn: (source: MixtureSource) => got(api.POST("/api/mixtures/find", { body: source })),
     onSuccess: (found) => onFound(found.mixture),
   });
   const take = (source: Partial<MixtureSource>) => find.mutate({ ...NOTHING, ...source });
@@ -48,8 +47,10 @@ export function MixtureFinder({
           setFrom(next);
         }}
       />
-      {from === "pile" && <Piles onTake={(pile) => take({ pile })} />}
-      {from === "patch" && <Patches onTake={(sheet, place) => take({ patch: { sheet, place } })} />}
+      {from === "pile" && <Piles onTake={(id) => take({ origin: { kind: "pile", id } })} />}
+      {from === "patch" && (
+        <Patches onTake={(id, place) => take({ origin: { kind: "patch", id, place } })} />
+      )}
       {from === "target" ? (
         <TargetChooser
           verb="Mix it"

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
-import type { End } from "../../api/client";
+import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
@@ -173,7 +173,7 @@ function Mixture({
   look,
   onChange,
 }: {
-  mixture: End | null;
+  mixture: TubeMixture | null;
   name: string;
   look: {
     munsell: string;
@@ -182,7 +182,7 @@ function Mixture({
     value_srgb: string;
     in_gamut: boolean;
   } | null;
-  onChange: (mixture: End | null) => void;
+  onChange: (mixture: TubeMixture | null) => void;
 }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [finding, setFinding] = useState(false);
@@ -235,8 +235,8 @@ function Mixture({
       </ul>
       {parts.length === 0 && (
         <p className="text-sm leading-snug">
-          Tap tubes at the left, or find a mixture: a pile, a patch of a scale, a recipe, a colour
-          of a photograph.
+          Tap tubes at the left, or find a mixture: a pile, a patch of a scale, a kept mixture, a
+          colour of a photograph.
         </p>
       )}
       {finding && (

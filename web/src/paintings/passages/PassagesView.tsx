@@ -1,7 +1,7 @@
 import { Plus } from "lucide-react";
 import { Button } from "../../ui/Button";
-import { EMPTY_PASSAGE, MOST_PASSAGES, nameOf } from "../draft";
-import { Figures } from "../Figures";
+import { MOST_PASSAGES, nameOf, newPassage } from "../draft";
+import { FigureList } from "../Figures";
 import { Patchwork } from "../Patchwork";
 import { ratioOf, type Shown } from "../shown";
 
@@ -18,10 +18,7 @@ export function PassagesView({
   const add = () => {
     const left = Math.max(0, 100 - passages.reduce((sum, each) => sum + each.area, 0));
     const area = Number((left || 10).toFixed(2));
-    painting.set(
-      (now) => ({ ...now, passages: [...now.passages, { ...EMPTY_PASSAGE, area }] }),
-      "add",
-    );
+    painting.set((now) => ({ ...now, passages: [...now.passages, newPassage({ area })] }), "add");
     onChoose(passages.length);
   };
   const names = passages.map((_, i) => nameOf(passages, i));
@@ -68,7 +65,7 @@ export function PassagesView({
       )}
       {harmony && (
         <div className="shrink-0 bg-paper px-4 py-1 text-ink lg:max-h-72 lg:overflow-y-auto">
-          <Figures seen={harmony.after ?? harmony.before} />
+          <FigureList figures={harmony.after ?? harmony.before} />
         </div>
       )}
     </div>

@@ -42,7 +42,7 @@ export function MovesMenu({ pile, onChoose }: { pile: Pile; onChoose: (move: Mov
 export interface MoveActs {
   onSplit: (into: number, shares: number[] | null) => void;
   onCarry: (onto: number, amount: number) => void;
-  onTakeOff: (amount: number) => void;
+  onScoop: (amount: number) => void;
   onThin: (thinner: "medium" | "water", amount: number) => void;
   onFamily: (kind: "distance" | "value", share: number) => void;
   onPot: (pot: number | null) => void;
@@ -190,7 +190,7 @@ function Scoop({ pile, busy, acts }: FormProps) {
         onChange={setAmount}
         className="w-28"
       />
-      <Button look="solid" disabled={busy} onClick={() => acts.onTakeOff(amount)}>
+      <Button look="solid" disabled={busy} onClick={() => acts.onScoop(amount)}>
         Scoop it
       </Button>
     </>
@@ -326,7 +326,7 @@ function Keep({ pile, busy, acts }: FormProps) {
   return (
     <>
       <TextField
-        label="Name of the recipe"
+        label="Name of the mixture"
         value={name}
         most={120}
         onChange={setName}

@@ -18,6 +18,6 @@ export const MOVES: ReadonlyArray<readonly [MoveName, string, boolean]> = [
   ["family", "Make a set of related piles", true],
   ["let-down", "Let a strong tube down", false],
   ["measure", "Measure it", true],
-  ["keep", "Keep it as a recipe", true],
+  ["keep", "Keep the mixture", true],
   ["pot", "Into the pot of mud", true],
 ];

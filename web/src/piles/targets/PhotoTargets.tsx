@@ -182,8 +182,8 @@ function OpenPhotograph({
   };
   const note = (of: PhotoNote): Target => ({
     ...NO_TARGET,
-    name: of.name,
-    colour: of.lab.map((value) => value.toFixed(2)).join(" "),
+    name: of.look.name,
+    colour: of.look.lab.map((value) => value.toFixed(2)).join(" "),
   });
   return (
     <>
@@ -228,11 +228,11 @@ function OpenPhotograph({
             <Stepper value={count} least={2} most={12} word="notes" onChange={setCount} />
             <ul aria-label="Notes, dark to light" className="flex min-w-0 flex-1">
               {notes.map((each) => (
-                <li key={each.lab.join()} className="flex-1">
+                <li key={each.look.lab.join()} className="flex-1">
                   <button
                     type="button"
-                    aria-label={`${each.munsell}, ${each.name}, ${Math.round(100 * each.share)} % of the picture`}
-                    title={`${each.munsell}, ${each.name}`}
+                    aria-label={`${each.look.munsell}, ${each.look.name}, ${Math.round(100 * each.share)} % of the picture`}
+                    title={`${each.look.munsell}, ${each.look.name}`}
                     aria-pressed={picked === each}
                     onClick={() => {
                       setPicked(each);
@@ -241,7 +241,7 @@ function OpenPhotograph({
                     }}
                     className="block h-11 w-full aria-pressed:outline-4 aria-pressed:outline-ink aria-pressed:-outline-offset-4"
                   >
-                    <Swatch colour={each} className="h-full w-full" />
+                    <Swatch colour={each.look} className="h-full w-full" />
                   </button>
                 </li>
               ))}
@@ -267,9 +267,9 @@ function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
     return <p className="leading-snug">Tap a point in the picture, or drag over an area.</p>;
   return (
     <div data-testid="photo-colour">
-      <Swatch colour={colour} notched className="h-24 w-full" />
+      <Swatch colour={colour.look} notched className="h-24 w-full" />
       <p className="leading-snug">
-        {colour.munsell}, {colour.name}
+        {colour.look.munsell}, {colour.look.name}
         <span className="block text-ink-soft text-sm">
           {"share" in colour
             ? `One of its notes: ${Math.round(100 * colour.share)} % of the picture.`

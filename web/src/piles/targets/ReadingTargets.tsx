@@ -46,17 +46,15 @@ export function ReadingTargets({ onChoose }: { onChoose: (target: Target | null)
                 onChoose({
                   ...NO_TARGET,
                   name: each.name.slice(0, 120),
-                  colour: each.colour.lab.join(" "),
+                  colour: each.look.lab.join(" "),
                 });
               }}
               className="w-full text-left aria-pressed:font-bold aria-pressed:ring-4 aria-pressed:ring-ink"
             >
-              <Swatch colour={each.colour} className="h-14 w-full" />
+              <Swatch colour={each.look} className="h-14 w-full" />
               <span className="block px-1 leading-tight">
                 {each.name}
-                <span className="block font-normal text-ink-soft text-sm">
-                  {each.colour.munsell}
-                </span>
+                <span className="block font-normal text-ink-soft text-sm">{each.look.munsell}</span>
               </span>
             </button>
           </li>

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { SavedMixture, Target } from "../../api/client";
+import type { KeptMixture, Target } from "../../api/client";
 import { NO_TARGET } from "../../app/beginPile";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -89,8 +89,8 @@ export function TargetChooser({
       {source === "reading" && <ReadingTargets onChoose={setPointed} />}
       {source === "kept" && (
         <Kept
-          chosen={pointed?.saved ?? null}
-          onChoose={(mixture) => setPointed({ ...NO_TARGET, saved: mixture.id })}
+          chosen={pointed?.kept ?? null}
+          onChoose={(mixture) => setPointed({ ...NO_TARGET, kept: mixture.id })}
         />
       )}
       {source === "mud" && (
@@ -127,14 +127,14 @@ function Kept({
   onChoose,
 }: {
   chosen: number | null;
-  onChoose: (mixture: SavedMixture) => void;
+  onChoose: (mixture: KeptMixture) => void;
 }) {
   const { data: mixtures = [], isPending } = useQuery(mixturesQuery);
-  if (isPending) return <p>Fetching your recipes …</p>;
+  if (isPending) return <p>Fetching your kept mixtures …</p>;
   if (mixtures.length === 0)
     return (
       <p className="max-w-md leading-snug">
-        Nothing is kept yet. Once a pile hits its colour, keep it as a recipe from “Palette moves”.
+        Nothing is kept yet. Once a pile hits its colour, keep the mixture from “Palette moves”.
       </p>
     );
   return (
@@ -147,10 +147,10 @@ function Kept({
             onClick={() => onChoose(each)}
             className="w-full text-left aria-pressed:font-bold aria-pressed:ring-4 aria-pressed:ring-ink"
           >
-            <Swatch colour={each} className="h-14 w-full" />
+            <Swatch colour={each.look} className="h-14 w-full" />
             <span className="block px-1 leading-tight">
               {each.title}
-              <span className="block font-normal text-ink-soft text-sm">{each.munsell}</span>
+              <span className="block font-normal text-ink-soft text-sm">{each.look.munsell}</span>
             </span>
           </button>
         </li>

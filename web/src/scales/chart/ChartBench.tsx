@@ -54,13 +54,14 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
       setDarkening(false);
       return;
     }
-    const there = asked.ends.findIndex((end) => tubeOf(end) === tube.id);
+    const there = asked.mixtures.findIndex((end) => tubeOf(end) === tube.id);
     if (there >= 0) remove(there);
     // A full chart gives its last place to the new tube.
-    else set({ ends: [...asked.ends.slice(0, most - 1), oneTube(tube.id)], base: [] }, "pick");
+    else
+      set({ mixtures: [...asked.mixtures.slice(0, most - 1), oneTube(tube.id)], base: [] }, "pick");
   };
   const remove = (at: number) =>
-    set({ ends: asked.ends.filter((_, i) => i !== at), base: [] }, "remove");
+    set({ mixtures: asked.mixtures.filter((_, i) => i !== at), base: [] }, "remove");
   const example =
     asked.chart === "complement" || asked.chart === "tints"
       ? examplePair(tubes)
@@ -74,14 +75,14 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   return (
     <Bench
       sheet={sheet}
-      inUse={asked.ends.map(tubeOf)}
+      inUse={asked.mixtures.map(tubeOf)}
       hint={darkening ? "Tap what darkens." : "Tap a tube to add it, or to take it out."}
       onPick={pick}
       head={
         <>
           <ChartOptions sheet={sheet} />
           <div className="flex flex-wrap items-center gap-2">
-            {asked.ends.map((end, i) => (
+            {asked.mixtures.map((end, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: an end is its place
               <span key={i} className="flex">
                 <EndChip
@@ -128,7 +129,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
           <NothingYet
             mixing={request !== null || isPending}
             says={ASKS[asked.chart]}
-            onExample={example?.length ? () => set({ ends: [...example] }, "example") : null}
+            onExample={example?.length ? () => set({ mixtures: [...example] }, "example") : null}
           />
         )
       )}

@@ -103,14 +103,14 @@ function Cell({
   selected: boolean;
   onSelect: () => void;
 }) {
-  const style = useSwatchStyle(patch);
+  const style = useSwatchStyle(patch.look);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a cell of the CSS grid
     <div
       role="gridcell"
       tabIndex={selected ? 0 : -1}
       aria-selected={selected}
-      aria-label={`${patch.label}: ${partsInWords(patch)}. ${patch.munsell}, ${patch.name}${note ? `. For ${note}` : ""}`}
+      aria-label={`${patch.label}: ${partsInWords(patch)}. ${patch.look.munsell}, ${patch.look.name}${note ? `. For ${note}` : ""}`}
       data-cell={place}
       onClick={onSelect}
       onFocus={onSelect}
@@ -123,7 +123,7 @@ function Cell({
       )}
       {(selected || note) && (
         <span className="m-2 truncate bg-paper px-1.5 text-center text-ink text-sm leading-5">
-          {note || patch.munsell}
+          {note || patch.look.munsell}
         </span>
       )}
     </div>

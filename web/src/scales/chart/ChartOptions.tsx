@@ -1,7 +1,7 @@
 import { Choice, Select } from "../../ui/Choice";
+import { Ground } from "../../ui/Ground";
 import { NumberField } from "../../ui/NumberField";
 import { Stepper } from "../../ui/Stepper";
-import { Ground } from "../Ground";
 import { CHART_ENDS, type ChartDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -35,7 +35,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
       {
         chart: next,
         count: Math.min(most, Math.max(least, request.count)),
-        ends: request.ends.slice(0, CHART_ENDS[next][1]),
+        mixtures: request.mixtures.slice(0, CHART_ENDS[next][1]),
         base: [],
       },
       "chart",

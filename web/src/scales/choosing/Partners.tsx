@@ -23,7 +23,7 @@ export function Partners({
   const { light } = useViewing();
   const { data: tubes = [] } = useQuery(tubesQuery);
   const asked = request.first && {
-    end: request.first,
+    mixture: request.first,
     lightener: request.lightener,
     medium: request.medium,
     ground: request.ground,
@@ -41,7 +41,7 @@ export function Partners({
     sheet.set(
       {
         second: oneTube(partner.tube),
-        third: fix?.tube ? { end: oneTube(fix.tube), parts: fix.parts } : null,
+        third: fix?.tube ? { mixture: oneTube(fix.tube), parts: fix.parts } : null,
         pins: [],
       },
       "partner",

@@ -1,5 +1,5 @@
 import { ArrowLeftRight, X } from "lucide-react";
-import type { End, Tube } from "../../api/client";
+import type { Tube, TubeMixture } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { EndChip } from "../EndChip";
 import { endName, type ScaleDraft } from "../sheet/draft";
@@ -23,7 +23,7 @@ export function Ends({
   third: ThirdControl;
 }) {
   const { request } = sheet.draft;
-  const chip = (which: EndSlot, word: string, end: End | null) => (
+  const chip = (which: EndSlot, word: string, end: TubeMixture | null) => (
     <EndChip
       word={word}
       end={end}
@@ -48,14 +48,14 @@ export function Ends({
       {chip("second", "To", request.second)}
       {request.third ? (
         <div className="flex items-center gap-1">
-          {chip("third", "Third", request.third.end)}
+          {chip("third", "Third", request.third.mixture)}
           <label className="flex flex-col text-sm leading-none">
             <output>
               <b>{thirdText(third.parts)}</b>
             </output>
             <input
               type="range"
-              aria-label={`Share of ${endName(request.third.end, tubes)}`}
+              aria-label={`Share of ${endName(request.third.mixture, tubes)}`}
               aria-valuetext={thirdText(third.parts)}
               min={0}
               max={third.most}

@@ -77,7 +77,7 @@ export function Run({
               aria-valuemin={0}
               aria-valuemax={100}
               aria-valuenow={Math.round(share * 1000) / 10}
-              aria-valuetext={`${words}. ${step.munsell}, ${step.name}`}
+              aria-valuetext={`${words}. ${step.look.munsell}, ${step.look.name}`}
               aria-readonly={i === 0 || i === last}
               data-run-step={i}
               onPointerDown={(event) => press(event, i)}
@@ -108,7 +108,7 @@ export function Run({
               <span className="block pt-0.5 font-bold" data-parts={i}>
                 {moving(i) ? roughParts(share) : partsText(step)}
               </span>
-              <Notation munsell={step.munsell} />
+              <Notation munsell={step.look.munsell} />
               <span className="flex min-h-5 items-center justify-center text-sm">
                 {step.pinned && <Pin size={14} role="img" aria-label="pinned" />}
                 {nearest ? "greyest" : ""}

@@ -8,7 +8,7 @@ import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Bench, type BenchProps } from "../Bench";
 import { Partners } from "../choosing/Partners";
-import { Ways } from "../choosing/Ways";
+import { Schools } from "../choosing/Schools";
 import { NothingYet } from "../NothingYet";
 import { examplePair, oneTube, requestOf, type ScaleDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
@@ -20,12 +20,12 @@ import { Run } from "./Run";
 import { ScaleOptions } from "./ScaleOptions";
 import { useThird } from "./third";
 
-type View = "trail" | "partners" | "ways";
+type View = "trail" | "partners" | "schools";
 
 const VIEWS = [
   ["trail", "The trail"],
   ["partners", "Partners"],
-  ["ways", "Ways to mute"],
+  ["schools", "Schools"],
 ] as const;
 
 /** The bench on which one colour is muted into another, step by step. */
@@ -49,7 +49,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       : view;
   const pick = (tube: Tube) => {
     if (slot === "third") {
-      set({ third: { end: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } }, "pick");
+      set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } }, "pick");
       setView("trail");
       return;
     }
@@ -57,7 +57,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
     setSlot(slot === "first" && !asked.second ? "second" : slot);
     if (slot === "second") setView("trail");
   };
-  const inUse = [asked.first, asked.second, asked.third?.end ?? null].map(tubeOf);
+  const inUse = [asked.first, asked.second, asked.third?.mixture ?? null].map(tubeOf);
 
   const { shares, selected, setSelected, moving, move, drop } = useSteps(scale, (place, share) =>
     change((now) => {
@@ -70,7 +70,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   useKeys([
     { key: "t", says: "The trail", act: () => setView("trail") },
     { key: "p", says: "Partners: what mutes the first paint", act: () => setView("partners") },
-    { key: "m", says: "Ways to mute, side by side", act: () => setView("ways") },
+    { key: "m", says: "Schools of muting, side by side", act: () => setView("schools") },
   ]);
 
   const word = { first: "From", second: "To", third: "Third" }[slot];
@@ -116,8 +116,8 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
     >
       {shown === "partners" && asked.first ? (
         <Partners sheet={sheet} onTaken={() => setView("trail")} />
-      ) : shown === "ways" && asked.first ? (
-        <Ways sheet={sheet} />
+      ) : shown === "schools" && asked.first ? (
+        <Schools sheet={sheet} />
       ) : scale && asked.second ? (
         <>
           {scale.steps.length > 0 && !scale.neutral.among_steps && (

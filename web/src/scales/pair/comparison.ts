@@ -20,9 +20,17 @@ export function useComparison(sheet: OpenSheet<ScaleDraft>, request: ScaleReques
   const { data, error } = useComputed("comparison", asked);
   let beside: Beside | null = null;
   if (asked && data && data.steps.length === request?.steps)
-    beside = { name: data.name, patches: data.steps, deltaE: data.delta_e };
+    beside = {
+      name: data.name,
+      patches: data.steps.map((step) => step.look),
+      deltaE: data.delta_e,
+    };
   else if (sheet.status === "stale" && sheet.saved)
-    beside = { name: "as it was saved", patches: sheet.saved.patches, deltaE: null };
+    beside = {
+      name: "as it was saved",
+      patches: sheet.saved.patches.map((patch) => patch.look),
+      deltaE: null,
+    };
   return {
     beside,
     trouble: asked ? (error?.message ?? null) : null,

@@ -80,8 +80,8 @@ describe("what is asked of the server", () => {
       light: "A",
     });
     expect(requestOf({ ...EMPTY_TRIANGLE, corners: [first, null, first] }, "D65")).toBeNull();
-    expect(requestOf({ ...EMPTY_CHART, ends: [first] }, "D65")).toBeNull();
-    expect(requestOf({ ...EMPTY_CHART, chart: "values", ends: [first] }, "D65")).not.toBeNull();
+    expect(requestOf({ ...EMPTY_CHART, mixtures: [first] }, "D65")).toBeNull();
+    expect(requestOf({ ...EMPTY_CHART, chart: "values", mixtures: [first] }, "D65")).not.toBeNull();
   });
 });
 
@@ -119,13 +119,13 @@ describe("a kept sheet", () => {
     const sheet = {
       name: "Fog",
       request: { ...request, light: "D65", finish: "satin" },
-      measure: { tool: "drops" },
+      measure: { kind: "drops" },
       patches: [{ note: "" }, { note: "rope" }],
     } as unknown as Sheet;
     expect(draftOf(sheet)).toEqual({
       name: "Fog",
       request,
-      measure: { tool: "drops" },
+      measure: { kind: "drops" },
       notes: { 1: "rope" },
     });
   });
@@ -142,7 +142,7 @@ describe("names", () => {
     expect(nameFor({ ...EMPTY_SCALE, ...ends }, tubes)).toBe(
       "Cadmium orange into ultramarine blue",
     );
-    expect(nameFor({ ...EMPTY_CHART, ends: [oneTube(2)] }, tubes)).toBe(
+    expect(nameFor({ ...EMPTY_CHART, mixtures: [oneTube(2)] }, tubes)).toBe(
       "Browns of ultramarine blue",
     );
   });

@@ -1,12 +1,12 @@
 import type {
   ChartRequest,
-  End,
-  Measure,
   ScaleRequest,
   Sheet,
+  SheetMeasure,
   SheetRequest,
   TriangleRequest,
   Tube,
+  TubeMixture,
 } from "../../api/client";
 
 export const FEWEST_STEPS = 3;
@@ -20,11 +20,11 @@ type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */
 export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
-  first: End | null;
-  second: End | null;
+  first: TubeMixture | null;
+  second: TubeMixture | null;
 };
 export type TriangleDraft = Omit<Unlit<TriangleRequest>, "corners"> & {
-  corners: Array<End | null>;
+  corners: Array<TubeMixture | null>;
 };
 export type ChartDraft = Unlit<ChartRequest>;
 export type RequestDraft = ScaleDraft | TriangleDraft | ChartDraft;
@@ -34,13 +34,13 @@ export type Kind = RequestDraft["kind"];
 export interface Draft<R extends RequestDraft = RequestDraft> {
   name: string;
   request: R;
-  measure: Measure;
+  measure: SheetMeasure;
   /** What each patch is for, by its place. */
   notes: Record<number, string>;
 }
 
-export const MEASURE: Measure = {
-  tool: "parts",
+export const MEASURE: SheetMeasure = {
+  kind: "parts",
   step: 0.1,
   nozzle_mm: 5,
   by: "volume",
@@ -48,7 +48,7 @@ export const MEASURE: Measure = {
   area_cm2: 50,
   coats: 1,
   spread_cm2_per_ml: 80,
-  way: "separate",
+  method: "separate",
 };
 
 export const EMPTY_SCALE: ScaleDraft = {
@@ -78,7 +78,7 @@ export const EMPTY_TRIANGLE: TriangleDraft = {
 export const EMPTY_CHART: ChartDraft = {
   kind: "chart",
   chart: "browns",
-  ends: [],
+  mixtures: [],
   base: [],
   more: 1,
   count: 9,
@@ -107,20 +107,20 @@ export function draftWith<R extends RequestDraft>(request: R): Draft<R> {
   return { name: "", request, measure: MEASURE, notes: {} };
 }
 
-export const oneTube = (tube: number): End => ({ parts: [{ tube, parts: 1 }], name: "" });
+export const oneTube = (tube: number): TubeMixture => ({ parts: [{ tube, parts: 1 }], name: "" });
 
 /** The tube of an end that is no mixture. */
-export const tubeOf = (end: End | null): number | null =>
+export const tubeOf = (end: TubeMixture | null): number | null =>
   end?.parts.length === 1 ? (end.parts[0]?.tube ?? null) : null;
 
 /** Every end a request has, in order. */
-export function endsOf(request: RequestDraft): End[] {
+export function endsOf(request: RequestDraft): TubeMixture[] {
   const ends =
     request.kind === "scale"
-      ? [request.first, request.second, request.third?.end ?? null]
+      ? [request.first, request.second, request.third?.mixture ?? null]
       : request.kind === "triangle"
         ? request.corners
-        : [...request.ends, request.dark ?? null];
+        : [...request.mixtures, request.dark ?? null];
   return ends.filter((end) => end !== null);
 }
 
@@ -147,7 +147,7 @@ export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): Sh
       return corners.length === 3 ? { ...draft, ...lit, corners } : null;
     }
     case "chart":
-      return draft.ends.length >= CHART_ENDS[draft.chart][0] ? { ...draft, ...lit } : null;
+      return draft.mixtures.length >= CHART_ENDS[draft.chart][0] ? { ...draft, ...lit } : null;
   }
 }
 
@@ -164,7 +164,7 @@ export function draftOf(sheet: Sheet): Draft {
 }
 
 /** What a painter would call an end: the tube's label, or the mixture's own name. */
-export function endName(end: End | null, tubes: readonly Tube[]): string {
+export function endName(end: TubeMixture | null, tubes: readonly Tube[]): string {
   if (!end) return "";
   const label = (id: number) => tubes.find((t) => t.id === id)?.label ?? "a tube put away";
   if (end.parts.length === 1) return label(end.parts[0]?.tube ?? 0);
@@ -216,7 +216,7 @@ export function withSteps(draft: Draft<ScaleDraft>, steps: number): Draft<ScaleD
 }
 
 /** A pair to begin with: an orange and the blue that mutes it, or what comes nearest in the box. */
-export function examplePair(tubes: readonly Tube[]): [End, End] | null {
+export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] | null {
   const byKey = (keys: string[]) =>
     keys.map((key) => tubes.find((t) => t.paint.key === key)).find((t) => t !== undefined);
   const warm = byKey(["PO20", "PO73", "PBr7-burnt-sienna", "PR101", "PR108-light"]) ?? tubes[0];
@@ -225,7 +225,9 @@ export function examplePair(tubes: readonly Tube[]): [End, End] | null {
 }
 
 /** A red, a yellow and a blue of the box, or three tubes that lie apart. */
-export function exampleTriad(tubes: readonly Tube[]): [End, End, End] | null {
+export function exampleTriad(
+  tubes: readonly Tube[],
+): [TubeMixture, TubeMixture, TubeMixture] | null {
   const byKey = (keys: string[]) => tubes.find((t) => keys.includes(t.paint.key));
   const red = byKey(["PR108-light", "PR254", "PV19", "PR101"]);
   const yellow = byKey(["PY3", "PY37", "PY74", "PY43"]);

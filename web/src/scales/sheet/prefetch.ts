@@ -7,7 +7,7 @@ export async function prefetchSheet(cache: QueryClient, id: number | null): Prom
   cache.prefetchQuery(tubesQuery);
   if (id === null) return;
   try {
-    const sheet = await cache.ensureQueryData(sheetQuery(id));
+    const sheet = await cache.fetchQuery(sheetQuery(id));
     const request = requestOf(draftOf(sheet).request, "D65");
     if (request) cache.prefetchQuery(computedQuery(request.kind, request as never));
   } catch {

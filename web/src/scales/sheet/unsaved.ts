@@ -1,6 +1,17 @@
 import type { UnsavedStore } from "../../keeping/unsaved";
 import { type Draft, emptyDraft } from "./draft";
 
+/** A request by the names that its fields have now: one that waited may be of an older version. */
+function renamed(request: unknown): Record<string, unknown> {
+  const { ends, ...rest } = request as Record<string, unknown>;
+  const third = rest.third as { end?: unknown; parts?: unknown } | null | undefined;
+  return {
+    ...rest,
+    ...(ends === undefined ? {} : { mixtures: ends }),
+    ...(third?.end ? { third: { mixture: third.end, parts: third.parts } } : {}),
+  };
+}
+
 /** Sheets that are not kept yet. */
 export const UNSAVED_SHEETS: UnsavedStore<Draft> = {
   kind: "sheet",
@@ -9,7 +20,7 @@ export const UNSAVED_SHEETS: UnsavedStore<Draft> = {
     const kind = draft?.request?.kind;
     if (kind !== "scale" && kind !== "triangle" && kind !== "chart") return null;
     const empty = emptyDraft(kind);
-    const request = { ...empty.request, ...draft?.request } as Draft["request"];
-    return { ...empty, ...draft, request };
+    const request = { ...empty.request, ...renamed(draft?.request) } as Draft["request"];
+    return { ...empty, ...draft, request, measure: { ...empty.measure, ...draft?.measure } };
   },
 };

@@ -2,7 +2,7 @@ import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Sheet, SheetRequest } from "../../api/client";
 import { readUnsaved } from "../../keeping/unsaved";
-import { NAME_LENGTH } from "../../keeping/useKeeping";
+import { NAME_LENGTH } from "../../keeping/useKept";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
 import { draftOf, draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";

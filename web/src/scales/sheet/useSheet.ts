@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
-import { api, got, type Me, type Sheet } from "../../api/client";
+import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
-import { type Keeping, useKeeping } from "../../keeping/useKeeping";
+import { type Keeping, useKept } from "../../keeping/useKept";
 import { useTicks } from "../../keeping/useTicks";
 import { adopt } from "./born";
 import { type Draft, draftOf, nameFor, type RequestDraft, requestOf } from "./draft";
@@ -21,6 +21,17 @@ export interface OpenSheet<R extends RequestDraft>
   tickTrouble: string | null;
 }
 
+/** What is sent of a draft to be kept. */
+function bodyOf(draft: Draft, tubes: readonly Tube[]) {
+  const request = requestOf(draft.request, KEPT_LIGHT);
+  if (!request) throw new Error("Something is still to be chosen.");
+  const notes = Object.entries(draft.notes)
+    .filter(([, text]) => text.trim())
+    .map(([at, text]) => ({ place: Number(at), text }));
+  const name = draft.name.trim() || nameFor(draft.request, tubes);
+  return { name, request, measure: draft.measure, notes, revision: null };
+}
+
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** One sheet on the stage: its draft with undo, kept by itself as it is made. */
@@ -33,27 +44,25 @@ export function useSheet<R extends RequestDraft>(
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
   const navigate = useNavigate();
-  const keeping = useKeeping<Draft, Sheet>(
+  const keeping = useKept<Draft, Sheet>(
     {
       unsaved: UNSAVED_SHEETS,
       draftOf,
       complete: (draft) => requestOf(draft.request, KEPT_LIGHT) !== null,
       differs: (draft, first) => !same(draft.request, first.request),
-      send: (draft, id, revision) => {
-        const request = requestOf(draft.request, KEPT_LIGHT);
-        if (!request) throw new Error("Something is still to be chosen.");
-        const notes = Object.entries(draft.notes)
-          .filter(([, text]) => text.trim())
-          .map(([at, text]) => ({ place: Number(at), text }));
-        const name = draft.name.trim() || nameFor(draft.request, tubes);
-        const body = { name, request, measure: draft.measure, notes, revision };
-        return id === null
-          ? got(api.POST("/api/scales", { body }))
-          : got(api.PUT("/api/scales/{sheet_id}", { params: { path: { sheet_id: id } }, body }));
-      },
+      create: (draft) => got(api.POST("/api/scales", { body: bodyOf(draft, tubes) })),
+      update: (draft, id, revision) =>
+        got(
+          api.PUT("/api/scales/{sheet_id}", {
+            params: { path: { sheet_id: id } },
+            body: { ...bodyOf(draft, tubes), revision },
+          }),
+        ),
       fetch: (id) => cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 }),
-      onKept: (now) => {
-        cache.setQueryData(sheetQuery(now.id).queryKey, now);
+      onKept: (id, created) => {
+        if (created) cache.setQueryData(sheetQuery(id).queryKey, created);
+        // Who comes back to it fetches it; who has it on the bench need not.
+        else cache.invalidateQueries({ queryKey: sheetQuery(id).queryKey, refetchType: "none" });
         cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
       },
       onMoved: (now, asNew) => {

@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
-import type { End, Patch, TubePart } from "../../api/client";
+import type { Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
@@ -56,7 +56,7 @@ export function Chosen<R extends RequestDraft>({
             )}
         </ul>
       )}
-      {!rough && amounts && sheet.draft.measure.tool !== "parts" && (
+      {!rough && amounts && sheet.draft.measure.kind !== "parts" && (
         <ul
           className="mt-1 border-ink/30 border-l-4 pl-2 leading-snug"
           data-testid="chosen-amounts"
@@ -69,7 +69,7 @@ export function Chosen<R extends RequestDraft>({
         </ul>
       )}
       <p className="mt-1 leading-snug" data-testid="chosen-words">
-        {patch.munsell} · {patch.name}
+        {patch.look.munsell} · {patch.look.name}
       </p>
       {!rough && (
         <p className="text-ink-soft text-sm leading-snug">
@@ -100,7 +100,7 @@ export function Chosen<R extends RequestDraft>({
           <GoOn
             says="Go on with it"
             mixture={patch.mixture}
-            name={patch.name}
+            name={patch.look.name}
             medium={sheet.draft.request.medium}
           />
         )}
@@ -135,7 +135,7 @@ export function GoOn({
 }) {
   const begin = useNewSheet();
   const pile = useBeginPiles();
-  const end: End = { parts: mixture, name: mixture.length === 1 ? "" : name };
+  const end: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name };
   const corners = [end, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],

@@ -1,8 +1,8 @@
-import type { Measure } from "../../api/client";
+import type { SheetMeasure } from "../../api/client";
 import { Choice, Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 
-const TOOLS = [
+const MEASURES = [
   ["parts", "Parts, by eye"],
   ["grams", "Grams, on a scale"],
   ["ml", "Millilitres"],
@@ -10,7 +10,7 @@ const TOOLS = [
   ["ribbon", "Ribbon from the tube"],
 ] as const;
 
-const WAYS = [
+const METHODS = [
   ["separate", "Each by itself"],
   ["running", "One running pile"],
   ["carried", "Carried piles"],
@@ -26,16 +26,16 @@ const BY = [
   ["area", "Area"],
 ] as const;
 
-/** How the painter measures, how much of each patch, and the way of working. */
+/** How the painter measures, how much of each patch, and the method of working. */
 export function MeasureForm({
   measure,
   scale,
   onChange,
 }: {
-  measure: Measure;
+  measure: SheetMeasure;
   /** Whether the patches follow each other, so that piles can run or be carried. */
   scale: boolean;
-  onChange: (patch: Partial<Measure>) => void;
+  onChange: (patch: Partial<SheetMeasure>) => void;
 }) {
   return (
     <div className="flex flex-col gap-2">
@@ -43,12 +43,12 @@ export function MeasureForm({
         <Select
           look="paper"
           label="Measured in"
-          options={TOOLS}
-          value={measure.tool}
-          onChoose={(tool) => onChange({ tool })}
+          options={MEASURES}
+          value={measure.kind}
+          onChoose={(kind) => onChange({ kind })}
           className="flex-1"
         />
-        {measure.tool === "grams" && (
+        {measure.kind === "grams" && (
           <Select
             look="paper"
             label="The scale reads"
@@ -58,7 +58,7 @@ export function MeasureForm({
           />
         )}
       </div>
-      {measure.tool === "ribbon" && (
+      {measure.kind === "ribbon" && (
         <NumberField
           label="Width of the nozzle"
           unit="mm"
@@ -112,13 +112,13 @@ export function MeasureForm({
           />
         </div>
       )}
-      {scale && measure.tool !== "parts" && (
+      {scale && measure.kind !== "parts" && (
         <Select
           look="paper"
-          label="Way of working"
-          options={WAYS}
-          value={measure.way}
-          onChoose={(way) => onChange({ way })}
+          label="Method"
+          options={METHODS}
+          value={measure.method}
+          onChoose={(method) => onChange({ method })}
         />
       )}
     </div>

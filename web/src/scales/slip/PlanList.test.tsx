@@ -1,7 +1,7 @@
 import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Plan, Sheet, SheetRequest } from "../../api/client";
+import type { Sheet, SheetRequest, WorkPlan } from "../../api/client";
 import { computedQuery } from "../../api/queries";
 import { answerWith, studio } from "../../testing/wire";
 import { draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "../sheet/draft";
@@ -36,7 +36,7 @@ const PLAN = {
     line("Step 2", "5.0 g of orange"),
   ],
   used: [{ key: "PO20", name: "Orange", says: "9.2 g" }],
-} as unknown as Plan;
+} as unknown as WorkPlan;
 
 function shown(lines: number[] = [], more: Partial<OpenSheet<ScaleDraft>> = {}, plan = PLAN) {
   answerWith(() => ({ body: plan }));

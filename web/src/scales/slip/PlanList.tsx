@@ -1,4 +1,4 @@
-import type { Plan, SheetRequest } from "../../api/client";
+import type { SheetRequest, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
 import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
@@ -33,7 +33,7 @@ export function PlanList<R extends RequestDraft>({
   );
 }
 
-function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; plan: Plan }) {
+function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; plan: WorkPlan }) {
   return (
     <>
       {plan.advice.map((says) => (

@@ -11,7 +11,7 @@ import { PlanList } from "./PlanList";
 import { type Comparing, SlipHead } from "./SlipHead";
 
 const TABS = [
-  ["recipe", "Recipe"],
+  ["step", "Step"],
   ["plan", "Work plan"],
 ] as const;
 
@@ -35,7 +35,7 @@ export interface SlipProps<R extends RequestDraft> {
 /** The slip: what the sheet found, what the chosen patch takes, and the work plan to tick. */
 export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
   const { sheet, request, patches, selected, onSelect, summary, moving } = props;
-  const [tab, setTab] = useState<"recipe" | "plan">("recipe");
+  const [tab, setTab] = useState<"step" | "plan">("step");
   const patch = patches[selected];
   // Parts without names are read only where every patch is mixed of the same paints.
   const paints = patches.map((each) => each.parts.map((part) => part.key).join());
@@ -80,16 +80,16 @@ export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
                       className={i === selected ? "bg-ink text-paper" : ""}
                     >
                       <td>
-                        <Swatch colour={row} className="h-6 w-8" />
+                        <Swatch colour={row.look} className="h-6 w-8" />
                       </td>
                       <td className="pl-1 font-bold leading-tight">
                         {moving != null && i === selected
                           ? roughParts(moving)
                           : alike
                             ? partsText(row)
-                            : row.name}
+                            : row.look.name}
                       </td>
-                      <td className="text-sm">{row.munsell}</td>
+                      <td className="text-sm">{row.look.munsell}</td>
                     </tr>
                   ))}
                 </tbody>

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Measure, Plan, SheetRequest } from "../../api/client";
+import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
 import { computedQuery, useComputed } from "../../api/queries";
 
 /**
@@ -12,12 +12,15 @@ function useToldSheet(request: SheetRequest | null): boolean {
 }
 
 /** The plan of a sheet in the painter's measure, with what keeps it from being made. */
-export function usePlan(measure: Measure, request: SheetRequest | null) {
+export function usePlan(measure: SheetMeasure, request: SheetRequest | null) {
   const told = useToldSheet(request);
   return useComputed("plan", told && request ? { request, measure } : null);
 }
 
 /** Amounts of every patch in the painter's measure; none while they are in parts. */
-export function useAmounts(measure: Measure, request: SheetRequest | null): Plan | undefined {
-  return usePlan(measure, measure.tool === "parts" ? null : request).data;
+export function useAmounts(
+  measure: SheetMeasure,
+  request: SheetRequest | null,
+): WorkPlan | undefined {
+  return usePlan(measure, measure.kind === "parts" ? null : request).data;
 }

@@ -193,7 +193,7 @@ export default function TriangleBench({
                   says={
                     held || !patch
                       ? `about ${roughShares(at.parts)}`
-                      : `${patch.munsell}, ${patch.name}`
+                      : `${patch.look.munsell}, ${patch.look.name}`
                   }
                   onMove={move}
                   onDrop={drop}
@@ -215,7 +215,7 @@ export default function TriangleBench({
                     className="flex w-full flex-col text-center"
                   >
                     <Swatch
-                      colour={i === place && held ? { ...each, ...at } : each}
+                      colour={i === place && held ? { ...each.look, ...at } : each.look}
                       notched
                       className="h-16 w-full"
                     />
@@ -226,7 +226,7 @@ export default function TriangleBench({
                         {i === place && held ? roughShares(at.parts) : partsText(each)}
                       </b>
                       <span className="block whitespace-nowrap text-ink-soft text-sm">
-                        {draft.notes[i] || each.munsell}
+                        {draft.notes[i] || each.look.munsell}
                       </span>
                     </span>
                   </button>

@@ -1,0 +1,52 @@
+"""What a paint may serve as: white, black, earth, or something that was mixed.
+
+That carbon and bone are the blacks of a box, and that earths and iron oxides mute, is common
+practice.
+"""
+
+from collections.abc import Iterable, Mapping
+from typing import Final
+
+from mesotint.paints.library import WHITE_KEY, Paint, mixed_tube
+
+BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
+EARTH_FAMILIES: Final = frozenset({"earth", "iron oxide"})
+
+MIXTURE: Final = "mixture"
+"""Family of what is mixed on the spot, and has to be mixed before it can be measured."""
+
+MIXED_TUBE: Final = "convenience"
+"""Family of a mixture that comes out of a tube."""
+
+POT: Final = "pot"
+"""Family of a mixture that stands there ready."""
+
+
+def is_white(paint: Paint) -> bool:
+    """Whether a paint is the white that opens and lightens."""
+    return paint.key == WHITE_KEY
+
+
+def is_black(paint: Paint) -> bool:
+    """Whether a paint darkens and nothing else."""
+    return paint.family in BLACK_FAMILIES
+
+
+def is_earth(paint: Paint) -> bool:
+    """Whether a paint is an earth or an iron oxide, dug or made."""
+    return paint.family in EARTH_FAMILIES
+
+
+def is_classic(paint: Paint) -> bool:
+    """Whether a paint is among those that painters name muted colours by: earths and blacks."""
+    return is_earth(paint) or is_black(paint)
+
+
+def black_of(paints: Iterable[Paint]) -> Paint | None:
+    """What darkens where nothing is said: the first black there is; none where there is none."""
+    return next((paint for paint in paints if is_black(paint)), None)
+
+
+def mixture(key: str, name: str, parts: Mapping[Paint, float]) -> Paint:
+    """Paints mixed on the spot, as one paint; parts by volume, at least one above zero."""
+    return mixed_tube(key, name, MIXTURE, parts)

@@ -1,0 +1,139 @@
+"""Pictures that come as files: looked at before they are unpacked, and cleaned.
+
+What comes is somebody's file. Only its pixels are kept, turned upright, in sRGB, no larger than is
+needed to judge a colour.
+"""
+
+import io
+from dataclasses import dataclass
+from typing import Final
+
+import numpy as np
+from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
+
+from mesotint.errors import InputError
+from mesotint.optics.grid import Array
+
+FORMATS: Final = ("JPEG", "PNG", "WEBP")
+MOST_BYTES: Final = 25 * 1024 * 1024
+MOST_PIXELS: Final = 80_000_000
+KEPT_SIDE: Final = 1400
+"""Pixels of the longer side of what is kept: enough to judge a colour by, a fifth of a megabyte."""
+
+KEPT_QUALITY: Final = 93
+POINT_SIDE: Final = 3
+"""Pixels across what a point reads."""
+
+
+@dataclass(frozen=True)
+class Picture:
+    """A picture that was taken in: a JPEG of its pixels alone, and its size in pixels."""
+
+    data: bytes
+    width: int
+    height: int
+
+
+@dataclass(frozen=True)
+class Area:
+    """An area of a picture, in shares of its width and height; a point has no extent."""
+
+    left: float
+    top: float
+    width: float = 0.0
+    height: float = 0.0
+
+
+def taken(data: bytes) -> Picture:
+    """Take a picture in.
+
+    Parameters
+    ----------
+    data : bytes
+        A JPEG, PNG or WebP file.
+
+    Raises
+    ------
+    InputError
+        For what is none of these, is damaged, or has more pixels than are unpacked.
+    """
+    upright = _opened(data)
+    # A new picture of the same pixels: place, maker, remarks and thumbnail stay behind.
+    image = Image.frombytes("RGB", upright.size, upright.tobytes())
+    kept = io.BytesIO()
+    image.save(kept, "JPEG", quality=KEPT_QUALITY, subsampling=0)
+    return Picture(kept.getvalue(), image.width, image.height)
+
+
+def _opened(data: bytes) -> Image.Image:
+    """A file's picture, upright, in sRGB and of a modest size."""
+    if not data:
+        raise InputError("The file is empty; choose another one.", "photograph")
+    try:
+        file = Image.open(io.BytesIO(data), formats=FORMATS)
+    except Image.DecompressionBombError:
+        raise _too_many_pixels() from None
+    except (UnidentifiedImageError, OSError, ValueError, SyntaxError):
+        raise InputError(
+            "This is no JPEG, PNG or WebP picture, whatever its name says; choose a photograph.",
+            "photograph",
+        ) from None
+    if file.width * file.height > MOST_PIXELS:
+        raise _too_many_pixels()
+    try:
+        # A JPEG is unpacked no larger than is needed.
+        file.draft("RGB", (2 * KEPT_SIDE, 2 * KEPT_SIDE))
+        file.load()
+        profile = file.info.get("icc_profile")
+        image = ImageOps.exif_transpose(file)
+        image.thumbnail((KEPT_SIDE, KEPT_SIDE))
+        return _in_srgb(image, profile)
+    except (OSError, ValueError, SyntaxError, MemoryError, EOFError):
+        raise InputError(
+            "The file breaks off or is damaged; copy it from the camera again.",
+            "photograph",
+        ) from None
+
+
+def _too_many_pixels() -> InputError:
+    return InputError(
+        f"The picture has more than {MOST_PIXELS // 10**6} million pixels; save it smaller and "
+        "choose it again.",
+        "photograph",
+    )
+
+
+def _in_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
+    """The picture in sRGB on white; a profile that cannot be read counts as sRGB."""
+    if image.mode in ("RGBA", "LA", "PA", "P"):
+        seen_through = image.convert("RGBA")
+        image = Image.new("RGBA", image.size, "white")
+        image.alpha_composite(seen_through)
+    image = image.convert("RGB")
+    if profile:
+        try:
+            source = ImageCms.ImageCmsProfile(io.BytesIO(profile))
+            turned = ImageCms.profileToProfile(image, source, ImageCms.createProfile("sRGB"))
+        except (ImageCms.PyCMSError, OSError, ValueError):
+            return image
+        return turned if turned is not None else image
+    return image
+
+
+def pixels(data: bytes) -> Array:
+    """The pixels of a picture that was taken in, shape (height, width, 3), uint8."""
+    return np.asarray(Image.open(io.BytesIO(data)).convert("RGB"))
+
+
+def cut(pixels: Array, area: Area) -> Array:
+    """The pixels of an area; of a point, the few around it."""
+    height, width = pixels.shape[:2]
+
+    def span(start: float, extent: float, side: int) -> slice:
+        first, last = round(start * side), round(min(start + extent, 1.0) * side)
+        if last - first < POINT_SIDE:
+            first = min(max(0, (first + last - POINT_SIDE) // 2), max(0, side - POINT_SIDE))
+            last = first + POINT_SIDE
+        return slice(first, last)
+
+    return pixels[span(area.top, area.height, height), span(area.left, area.width, width)]

@@ -1,0 +1,12 @@
+"""Notes that the stages give out of what happened, for whoever keeps a log above them."""
+
+from django.dispatch import Signal
+
+tube_changed = Signal()
+"""A tube's paint is another one now: ``tube_id``, ``painter_id``."""
+
+pile_scooped = Signal()
+"""Paint was scooped off a pile for use: ``event`` (a pile's event, which keeps its row)."""
+
+kept_changed = Signal()
+"""A sheet or a painting was kept, new or again: ``kept``."""

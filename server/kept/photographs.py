@@ -1,0 +1,81 @@
+"""A painter's photographs: kept, given out, and read."""
+
+from mesotint.optics.grid import Array
+from mesotint.pictures import taken
+from mesotint.pictures.photograph import AreaColour, Card, Note, area_colour, notes
+from server.kept import requests as asked
+from server.kept.answers import PhotographOut
+from server.kept.models import NAME_LENGTH, Photograph
+from server.kept.requests import PhotoArea
+from server.painters.models import Painter
+
+TOO_BIG = (
+    f"This file is larger than {taken.MOST_BYTES // 2**20} MB; save it smaller, as a "
+    "JPEG, and choose it again."
+)
+
+
+def take_in(painter: Painter, data: bytes, name: str) -> Photograph:
+    """Keep a photograph.
+
+    Raises
+    ------
+    InputError
+        For what is no JPEG, PNG or WebP, is damaged, or has more pixels than are unpacked.
+    """
+    picture = taken.taken(data)
+    return Photograph.objects.create(
+        painter=painter,
+        name=name.strip()[:NAME_LENGTH] or "Photograph",
+        image=picture.data,
+        width=picture.width,
+        height=picture.height,
+    )
+
+
+def photograph_out(found: Photograph) -> PhotographOut:
+    """A photograph as the API tells it."""
+    area = found.card_area
+    return PhotographOut(
+        id=found.pk,
+        name=found.name,
+        width=found.width,
+        height=found.height,
+        card=found.card,
+        card_area=None if area is None else PhotoArea(**area),
+    )
+
+
+def pixels_of(photograph: Photograph) -> Array:
+    """The pixels that were kept, shape (height, width, 3), uint8."""
+    return taken.pixels(photograph.image)
+
+
+def _card_of(photograph: Photograph, pixels: Array) -> Card | None:
+    """What the picture's card tells of its light, where it has one."""
+    if photograph.card_area is None:
+        return None
+    area = PhotoArea(**photograph.card_area)
+    return Card.of(photograph.card, taken.cut(pixels, area.core))
+
+
+def set_card(photograph: Photograph, card: asked.Card | None) -> None:
+    """Tell where the card lies in a picture, or that there is none."""
+    if card is None:
+        photograph.card, photograph.card_area = "", None
+    else:
+        Card.of(card.kind, taken.cut(pixels_of(photograph), card.area.core))
+        photograph.card, photograph.card_area = card.kind, card.area.model_dump()
+    photograph.save(update_fields=["card", "card_area"])
+
+
+def colour_of(photograph: Photograph, area: PhotoArea) -> AreaColour:
+    """The colour of an area, in the light its card tells."""
+    pixels = pixels_of(photograph)
+    return area_colour(taken.cut(pixels, area.core), _card_of(photograph, pixels))
+
+
+def notes_of(photograph: Photograph, count: int) -> list[Note]:
+    """The main colours of a picture, dark to light."""
+    pixels = pixels_of(photograph)
+    return notes(pixels, count, _card_of(photograph, pixels))

@@ -1,0 +1,47 @@
+"""What comes in of anything that is kept: names, tokens, ticks, and areas of a photograph."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from mesotint.pictures.taken import Area
+from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
+
+Name = Annotated[str, Field(max_length=NAME_LENGTH)]
+Token = Annotated[str, Field(min_length=8, max_length=TOKEN_LENGTH)]
+Key = Annotated[int, Field(ge=1, lt=2**63)]
+Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
+
+
+class Ticked(BaseModel):
+    """Which lines of a work plan are done."""
+
+    plan: str = Field(max_length=16)
+    lines: list[Annotated[int, Field(ge=0, le=5000)]] = Field(max_length=5000)
+
+
+class PhotoArea(BaseModel):
+    """An area of a photograph, in shares of its width and height; a point has no extent."""
+
+    left: Share
+    top: Share
+    width: Share = 0.0
+    height: Share = 0.0
+
+    @property
+    def core(self) -> Area:
+        """The area as the core cuts it."""
+        return Area(self.left, self.top, self.width, self.height)
+
+
+class Card(BaseModel):
+    """The card in a picture and where it lies."""
+
+    kind: Literal["white", "grey"]
+    area: PhotoArea
+
+
+class CardSet(BaseModel):
+    """A picture's card; none takes it out."""
+
+    card: Card | None

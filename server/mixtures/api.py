@@ -1,0 +1,151 @@
+"""Mixtures kept and found by colour, grounds to paint on, and colours read off photographs."""
+
+import numpy as np
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Status
+
+from mesotint.mixing.ground import GROUNDS
+from mesotint.pictures.photograph import FEWEST_NOTES, MOST_NOTES
+from mesotint.pictures.taken import MOST_BYTES
+from server.kept import photographs
+from server.kept.answers import PhotographOut
+from server.kept.looks import looks
+from server.kept.models import Photograph
+from server.kept.requests import CardSet, PhotoArea
+from server.kept.services import set_thrown
+from server.kept.uploads import body_of
+from server.mixtures.answers import AreaColour, FoundMixture, Ground, KeptMixtureOut, Note
+from server.mixtures.finding import found_mixture
+from server.mixtures.keeping import kept_out, nearest
+from server.mixtures.models import KeptMixture
+from server.mixtures.requests import SourceIn
+from server.painters.requests import SignedIn
+from server.tubes.readings import colour_typed
+
+router = Router(tags=["mixtures"])
+
+MOST_FOUND = 24
+USUAL_NOTES = 6
+PICTURE = {
+    "requestBody": {
+        "required": True,
+        "content": {
+            kind: {"schema": {"type": "string", "format": "binary"}}
+            for kind in ("image/jpeg", "image/png", "image/webp")
+        },
+    }
+}
+
+
+@router.get("/grounds", response=list[Ground])
+def grounds(request: SignedIn) -> list[Ground]:
+    """What a wash may be laid on, beside any colour."""
+    told = zip(GROUNDS, looks(np.array(list(GROUNDS.values()))), strict=True)
+    return [Ground(word=word, look=look) for word, look in told]
+
+
+@router.get("/mixtures", response=list[KeptMixtureOut])
+def mixtures(request: SignedIn) -> list[KeptMixtureOut]:
+    """The mixtures kept last."""
+    kept = KeptMixture.objects.filter(painter=request.user, thrown_away=False)
+    return kept_out(kept.prefetch_related("parts")[:MOST_FOUND])
+
+
+@router.post("/mixtures/find", response=FoundMixture)
+def find_mixture(request: SignedIn, payload: SourceIn) -> FoundMixture:
+    """A mixture to go on with: what something is made of, or what hits a colour."""
+    return found_mixture(request.user, payload)
+
+
+@router.get("/mixtures/near", response=list[KeptMixtureOut])
+def mixtures_near(
+    request: SignedIn,
+    colour: str = Query(max_length=60),
+    count: int = Query(8, ge=1, le=MOST_FOUND),
+) -> list[KeptMixtureOut]:
+    """What was mixed before that is near a colour."""
+    return nearest(request.user, colour_typed(colour), count)
+
+
+def _mixture(request: SignedIn, mixture_id: int) -> KeptMixture:
+    return get_object_or_404(KeptMixture, pk=mixture_id, painter=request.user)
+
+
+@router.delete("/mixtures/{int:mixture_id}", response={204: None})
+def throw_mixture_away(request: SignedIn, mixture_id: int) -> Status:
+    """Throw a kept mixture away; it can be brought back."""
+    return set_thrown(_mixture(request, mixture_id), True)
+
+
+@router.post("/mixtures/{int:mixture_id}/restore", response={204: None})
+def bring_mixture_back(request: SignedIn, mixture_id: int) -> Status:
+    """Bring a kept mixture back."""
+    return set_thrown(_mixture(request, mixture_id), False)
+
+
+def _photograph(request: SignedIn, photograph_id: int) -> Photograph:
+    return get_object_or_404(Photograph, pk=photograph_id, painter=request.user)
+
+
+@router.get("/photographs", response=list[PhotographOut])
+def list_photographs(request: SignedIn) -> list[PhotographOut]:
+    """The painter's photographs, the newest first."""
+    mine = Photograph.objects.filter(painter=request.user, thrown_away=False).defer("image")
+    return [photographs.photograph_out(found) for found in mine]
+
+
+@router.post("/photographs", response={201: PhotographOut}, openapi_extra=PICTURE)
+def take_photograph(request: SignedIn, name: str = Query("", max_length=300)) -> Status:
+    """Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body."""
+    data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
+    found = photographs.take_in(request.user, data, name)
+    return Status(201, photographs.photograph_out(found))
+
+
+@router.get("/photographs/{int:photograph_id}/image", response={200: None})
+def photograph_image(request: SignedIn, photograph_id: int) -> HttpResponse:
+    """The picture itself, for its painter alone."""
+    found = _photograph(request, photograph_id)
+    answer = HttpResponse(bytes(found.image), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400, immutable"
+    return answer
+
+
+@router.put("/photographs/{int:photograph_id}/card", response=PhotographOut)
+def set_card(request: SignedIn, photograph_id: int, payload: CardSet) -> PhotographOut:
+    """Tell where a white or grey card lies in a picture, or that there is none."""
+    found = _photograph(request, photograph_id)
+    photographs.set_card(found, payload.card)
+    return photographs.photograph_out(found)
+
+
+@router.post("/photographs/{int:photograph_id}/area", response=AreaColour)
+def area_of_photograph(request: SignedIn, photograph_id: int, payload: PhotoArea) -> AreaColour:
+    """The colour of a point or an area of a picture."""
+    found = photographs.colour_of(_photograph(request, photograph_id), payload)
+    return AreaColour(look=looks([found.lab])[0], spread=found.spread)
+
+
+@router.get("/photographs/{int:photograph_id}/notes", response=list[Note])
+def notes_of_photograph(
+    request: SignedIn,
+    photograph_id: int,
+    count: int = Query(USUAL_NOTES, ge=FEWEST_NOTES, le=MOST_NOTES),
+) -> list[Note]:
+    """The main colours of a picture, dark to light."""
+    found = photographs.notes_of(_photograph(request, photograph_id), count)
+    told = zip(found, looks([note.lab for note in found]), strict=True)
+    return [Note(look=look, share=note.share) for note, look in told]
+
+
+@router.delete("/photographs/{int:photograph_id}", response={204: None})
+def put_photograph_away(request: SignedIn, photograph_id: int) -> Status:
+    """Put a photograph away; it can be brought back."""
+    return set_thrown(_photograph(request, photograph_id), True)
+
+
+@router.post("/photographs/{int:photograph_id}/restore", response={204: None})
+def bring_photograph_back(request: SignedIn, photograph_id: int) -> Status:
+    """Bring a photograph back that was put away."""
+    return set_thrown(_photograph(request, photograph_id), False)

@@ -1,0 +1,106 @@
+"""What comes in of mixtures: tubes in parts, how they are viewed and measured, colours to hit."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, Field
+
+from mesotint.mixing import mixture as core
+from mesotint.mixing.ground import USUAL_GROUND
+from mesotint.planning.measures import Measure as CoreMeasure
+from mesotint.planning.measures import measure_of
+from server.kept.requests import Key, Name, PhotoArea
+
+GREATEST_LIGHTENER = 20.0
+MOST_IN_MIXTURE = 8
+
+Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
+Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
+Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
+
+
+class TubePart(BaseModel):
+    """Parts by volume of one tube."""
+
+    tube: int
+    parts: Amount = 1.0
+
+
+class Origin(BaseModel):
+    """Where a mixture was taken from: a passage, a pile, a kept mixture, or a patch of a sheet by
+    its place."""
+
+    kind: Literal["patch", "passage", "pile", "kept"]
+    id: Key
+    place: int | None = Field(None, ge=0, le=1000)
+
+
+class TubeMixture(BaseModel):
+    """A colour to mix from: one tube, or some in parts."""
+
+    parts: list[TubePart] = Field(min_length=1, max_length=MOST_IN_MIXTURE)
+    name: Name = Field("", description="What the painter calls the mixture.")
+    origin: Origin | None = None
+
+
+class Viewing(BaseModel):
+    """How everything is laid and seen."""
+
+    medium: Literal["opaque", "wash"] = "opaque"
+    finish: Literal["gloss", "satin", "matte"] = "satin"
+    light: Light = "D65"
+    ground: str = Field(
+        USUAL_GROUND, max_length=40, description="What a wash is laid on: a word, or a colour."
+    )
+
+    @property
+    def viewing(self) -> core.Viewing:
+        """The viewing of the core."""
+        return core.Viewing(self.medium, self.finish, self.light, ground=self.ground)
+
+
+class MeasureSteps(BaseModel):
+    """How finely a measure is read, whatever its kind."""
+
+    kind: str
+    step: float = Field(
+        0.1, gt=0, le=10, allow_inf_nan=False, description="Smallest step of a scale or syringe."
+    )
+    nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
+
+    @property
+    def core(self) -> CoreMeasure:
+        """The measure of the core."""
+        return measure_of(self.kind, self.nozzle_mm if self.kind == "ribbon" else self.step)
+
+
+class Measure(MeasureSteps):
+    """What amounts are read with."""
+
+    kind: Literal["grams", "ml", "drops", "ribbon"] = "ml"
+    step: float = Field(0.01, gt=0, le=10, allow_inf_nan=False)
+
+
+class PhotographArea(BaseModel):
+    """An area of one of the painter's photographs."""
+
+    photograph: Key
+    area: PhotoArea
+
+
+class Target(BaseModel):
+    """A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
+    of an area of a photograph; or a random mud of the box."""
+
+    name: Name = ""
+    colour: str = Field("", max_length=60)
+    mixture: TubeMixture | None = None
+    kept: Key | None = None
+    photo: PhotographArea | None = None
+    mud: bool = False
+
+
+class SourceIn(BaseModel):
+    """Where a mixture comes from: something that was made, or a colour that the box is to mix."""
+
+    origin: Origin | None = None
+    target: Target | None = None

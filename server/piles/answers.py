@@ -1,0 +1,277 @@
+"""What goes out of piles: how they are told, step by step."""
+
+from collections.abc import Sequence
+from datetime import datetime
+from typing import Literal
+
+import numpy as np
+from pydantic import BaseModel
+
+from mesotint.colour.colorimetry import lab_from_reflectance
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.smoothest import smoothest_reflectance
+from mesotint.colour.words import difference_in_words
+from mesotint.mixing import palette as core
+from mesotint.mixing.mixture import Viewing
+from mesotint.optics.grid import Array
+from mesotint.paints.roles import is_white
+from server.kept.looks import Look, looks
+from server.mixtures.answers import Ingredient
+from server.painters.models import Painter
+from server.piles.ledger import Ledger, noted
+from server.piles.models import Pile
+
+
+class PileStepOut(BaseModel):
+    """Something done that stands, and how the pile looked after it; none where nothing is left."""
+
+    kind: str
+    tube: int | None
+    pile: int | None
+    label: str
+    volume_ml: float | None
+    mass_g: float | None
+    look: Look | None
+
+
+class AdviceOut(BaseModel):
+    """One addition that would help: how much in all, how much of it first, and what it does.
+
+    It comes from a tube or from a pot. The amounts are told in every measure; `touch` is not empty
+    for a trace.
+    """
+
+    tube: int | None
+    pot: int | None
+    label: str
+    look: Look
+    volume_ml: float
+    first_ml: float
+    measured: dict[str, str]
+    first_measured: dict[str, str]
+    touch: str
+    says: str
+
+
+class PileAdviceOut(BaseModel):
+    """What is wrong with a pile, what waits, and what to add.
+
+    `fresh` is what a fresh pile is mixed from, where correcting this one would take litres.
+    """
+
+    wrong: list[str]
+    waits: bool
+    additions: list[AdviceOut]
+    fresh: list[AdviceOut]
+    delta_e_now: float | None
+    delta_e_then: float
+    growth: float
+    start_again: bool
+    says: str
+
+
+class CalibratesOut(BaseModel):
+    """A tube whose calibration a measured pile can serve, as a reading of it; `alone` tells whether
+    nothing but white is with it."""
+
+    tube: int
+    label: str
+    alone: bool
+
+
+class PileSummaryOut(BaseModel):
+    """A pile on the palette, known by its colour and its target's."""
+
+    id: int
+    name: str
+    kind: Literal["pile", "pot", "let-down"]
+    changed: datetime
+    volume_ml: float
+    look: Look | None
+    target: Look | None
+
+
+class PileOut(PileSummaryOut):
+    """A pile with everything that stands on it, and what to do next.
+
+    `reading` is its colour by the instrument, and `reading_delta_e` how far that is from predicted.
+    """
+
+    target_name: str
+    steps: list[PileStepOut]
+    taken_back: int
+    make_up: list[Ingredient]
+    reading: Look | None
+    reading_delta_e: float | None
+    calibrates: list[CalibratesOut]
+    advice: PileAdviceOut | None
+
+
+class TouchingOut(BaseModel):
+    """A pile and its target under a light, the pile opened with white as well."""
+
+    pile: Look | None
+    target: Look | None
+
+
+class GramScaleOut(BaseModel):
+    """What the simulated gram scale shows; no figure where it is overloaded.
+
+    Between `least_g` and `greatest_g` it weighs honestly.
+    """
+
+    step_g: float
+    shown_g: float | None
+    settled: bool
+    greatest_g: float
+    least_g: float
+
+
+def target_lab(pile: Pile) -> Array | None:
+    """CIELAB of a pile's target, where it has one."""
+    if pile.target_lightness is None:
+        return None
+    return np.array([pile.target_lightness, pile.target_a, pile.target_b])
+
+
+def piles_out(painter: Painter) -> list[PileSummaryOut]:
+    """The piles on the palette, the last one touched first; none that nothing is left of."""
+    shown = [pile for pile in noted(painter) if _lies_there(pile)]
+    now = iter(_looks([lab for pile in shown if (lab := _noted_lab(pile)) is not None]))
+    wanted = iter(_looks([lab for pile in shown if (lab := target_lab(pile)) is not None]))
+    return [
+        PileSummaryOut(
+            id=pile.pk,
+            name=pile.name,
+            kind=pile.kind,
+            changed=pile.changed,
+            volume_ml=pile.volume_ml,
+            look=None if pile.lightness is None else next(now),
+            target=None if pile.target_lightness is None else next(wanted),
+        )
+        for pile in shown
+    ]
+
+
+def _lies_there(pile: Pile) -> bool:
+    """Whether something is left of a pile, or it was only just begun."""
+    if pile.volume_ml > 0:
+        return True
+    return not pile.stands and (pile.target_lightness is not None or not pile.taken_back)
+
+
+def _noted_lab(pile: Pile) -> Array | None:
+    if pile.lightness is None:
+        return None
+    return np.array([pile.lightness, pile.a, pile.b])
+
+
+def _looks(labs: Sequence[Array]) -> list[Look]:
+    return looks(np.array(labs)) if labs else []
+
+
+def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOut:
+    """A pile as the API tells it, from its ledger, with the advice on it."""
+    there = ledger.pile(pile.pk)
+    target, read = target_lab(pile), None if there.off is None else there.corrected_lab
+    told = iter(_looks([lab for lab in (there.lab, target, read) if lab is not None]))
+    return PileOut(
+        id=pile.pk,
+        name=pile.name,
+        kind=pile.kind,
+        changed=pile.changed,
+        volume_ml=there.volume_ml,
+        look=None if there.lab is None else next(told),
+        target=None if target is None else next(told),
+        reading=None if read is None else next(told),
+        reading_delta_e=None if read is None else float(delta_e_2000(read, there.lab)),
+        target_name=pile.target_name,
+        steps=_steps_out(ledger, pile.pk, there),
+        taken_back=there.taken_back,
+        make_up=[
+            Ingredient(
+                tube=part.tube,
+                label=part.paint.name,
+                volume_ml=part.volume_ml,
+                share=part.volume_ml / there.volume_ml,
+            )
+            for part in ledger.make_up(there.volumes_ml)
+        ],
+        calibrates=calibrates(ledger, there),
+        advice=advice,
+    )
+
+
+def touching_out(painter: Painter, pile: Pile, light: str) -> TouchingOut:
+    """A pile and its target as a light shows them.
+
+    Of a target only its colour in daylight is known, so it is taken to have the smoothest
+    spectrum of that colour.
+    """
+    there = Ledger(painter, {pile.pk}).pile(pile.pk)
+    target, viewing = target_lab(pile), Viewing(light=light)
+    lies = under = None
+    if there.volumes_ml:
+        paints, parts = list(there.volumes_ml), np.array([list(there.volumes_ml.values())])
+        # What the instrument found is off in daylight, and is taken to be off alike elsewhere.
+        off = np.zeros(3) if there.off is None else there.off
+        lies = looks(viewing.lab(parts, paints) + off, viewing.opened_lab(parts, paints))[0]
+    if target is not None:
+        under = looks([lab_from_reflectance(smoothest_reflectance(target), light)])[0]
+    return TouchingOut(pile=lies, target=under)
+
+
+def _steps_out(ledger: Ledger, pile_id: int, there: core.Pile) -> list[PileStepOut]:
+    looks = iter(_looks([step.lab for step in there.steps if step.lab is not None]))
+    told = []
+    for step in there.steps:
+        row = ledger.rows[step.place]
+        label, other, volume = _step_words(ledger, pile_id, step)
+        told.append(
+            PileStepOut(
+                kind=row.kind,
+                tube=row.tube_id,
+                pile=other,
+                label=label,
+                volume_ml=volume,
+                mass_g=row.mass_g,
+                look=None if step.lab is None else next(looks),
+            )
+        )
+    return told
+
+
+def _step_words(
+    ledger: Ledger, pile_id: int, step: core.Step
+) -> tuple[str, int | None, float | None]:
+    """A step in words, the other pile it has to do with, and how much came (or went, below 0)."""
+    move = step.move
+    match move:
+        case core.Added():
+            return move.paint.name, None, move.volume_ml
+        case core.Carried() if move.onto == pile_id:
+            name = ledger.pile_of[int(move.pile)].name
+            return f"from “{name}”", int(move.pile), move.volume_ml
+        case core.Carried():
+            name = ledger.pile_of[int(move.onto)].name
+            return f"to “{name}”", int(move.onto), -move.volume_ml
+        case core.Scooped():
+            return "scooped off", None, -move.volume_ml
+        case _:
+            off = 0.0 if step.lab is None else float(delta_e_2000(np.array(move.lab), step.lab))
+            return f"measured, ΔE {off:.1f} from predicted, {difference_in_words(off)}", None, None
+
+
+def calibrates(ledger: Ledger, there: core.Pile) -> list[CalibratesOut]:
+    """The tubes that a pile tells of which was just measured; white is taken as known."""
+    if not there.steps or not isinstance(there.steps[-1].move, core.Reading):
+        return []
+    coloured = [
+        part
+        for part in ledger.make_up(there.volumes_ml)
+        if part.tube is not None and not is_white(part.paint)
+    ]
+    return [
+        CalibratesOut(tube=part.tube, label=part.paint.name, alone=len(coloured) == 1)
+        for part in coloured
+    ]

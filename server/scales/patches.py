@@ -1,0 +1,107 @@
+"""The patches of a sheet as they are computed, and as they are kept."""
+
+from dataclasses import dataclass
+
+from pydantic import BaseModel
+
+from mesotint.mixing.mixture import Viewing
+from mesotint.paints.library import Paint
+from mesotint.planning.patch import Patch
+from server.kept.looks import look
+from server.kept.once import remember
+from server.mixtures.answers import Part
+from server.mixtures.services import in_tubes, parts_of, shares_of
+from server.scales.answers import PatchOut
+from server.scales.requests import AnyRequest
+from server.tubes.services import PaintBox
+
+
+class PatchResult(BaseModel):
+    """What is kept of a patch; `shares` are of its tubes, none where a paint is in no tube."""
+
+    label: str
+    lab: tuple[float, float, float]
+    srgb: str
+    in_gamut: bool
+    munsell: str
+    name: str
+    parts: list[Part]
+    rounding_delta_e: float
+    shares: dict[int, float] | None
+
+
+class Result(BaseModel):
+    """What is kept of a sheet."""
+
+    summary: str
+    columns: int
+    patches: list[PatchResult]
+
+
+@dataclass(frozen=True)
+class Patches:
+    """The patches of a sheet, in order, and what they are mixed from.
+
+    `ingredients` are the paints of which mixtures among `paints` are made, by key; `columns` is
+    how many patches stand in a row; `summary` says in a sentence what the sheet found.
+    """
+
+    box: PaintBox
+    viewing: Viewing
+    paints: tuple[Paint, ...]
+    labels: tuple[str, ...]
+    patches: tuple[Patch, ...]
+    columns: int
+    summary: str
+    ingredients: dict[str, Paint]
+
+    def out(self, *, absent: bool = True) -> list[PatchOut]:
+        """The patches as the API tells them, with the paints absent from each or without."""
+        return [
+            patch_out(label, self.paints, patch, self.box, absent=absent)
+            for label, patch in zip(self.labels, self.patches, strict=True)
+        ]
+
+    @property
+    def result(self) -> Result:
+        """What is kept of them."""
+        told = []
+        for label, patch in zip(self.labels, self.patches, strict=True):
+            seen = patch.appearance
+            told.append(
+                PatchResult(
+                    label=label[:120],
+                    lab=seen.lab,
+                    srgb=seen.srgb,
+                    in_gamut=seen.in_gamut,
+                    munsell=seen.munsell,
+                    name=seen.name,
+                    parts=parts_of(self.paints, patch, absent=False),
+                    rounding_delta_e=patch.whole.cost_delta_e,
+                    shares=shares_of(self.box, self.paints, patch.parts),
+                )
+            )
+        return Result(summary=self.summary, columns=self.columns, patches=told)
+
+    def remember(self, asked: AnyRequest) -> None:
+        """Remember their result for when the sheet is kept."""
+        remember(result_key(asked, self.box), self.result.model_dump_json())
+
+
+def result_key(asked: AnyRequest, box: PaintBox) -> str:
+    """Tells results apart: by what was asked, and of which paints."""
+    return f"{box.fingerprint}{asked.model_dump_json()}"
+
+
+def patch_out(
+    label: str, paints: tuple[Paint, ...], patch: Patch, box: PaintBox, *, absent: bool = True
+) -> PatchOut:
+    """A patch as the API tells it; paints that are absent from it are told or left out."""
+    return PatchOut(
+        label=label,
+        look=look(patch.appearance, patch.opened_srgb),
+        parts=parts_of(paints, patch, absent=absent),
+        mixture=in_tubes(box, paints, patch.parts),
+        rounding_delta_e=patch.whole.cost_delta_e,
+        uncertainty_delta_e=patch.uncertainty,
+    )

@@ -1,0 +1,172 @@
+"""Sheets computed, kept, copied, and their patches found."""
+
+from collections.abc import Mapping, Sequence
+
+from django.db import transaction
+from django.db.models import Q
+
+from mesotint.errors import InputError
+from server.kept.notes import kept_changed
+from server.kept.once import remembered
+from server.kept.services import copied, reopened, set_tubes
+from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
+from server.mixtures.origins import finds, forget_shares, set_origins, set_shares, sources_of
+from server.mixtures.requests import Origin as Asked
+from server.mixtures.services import box_of, tubes_of
+from server.painters.models import Painter
+from server.scales import chart, scale, triangle
+from server.scales.answers import request_of
+from server.scales.models import Patch, Sheet
+from server.scales.patches import Patches, Result, result_key
+from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriangleIn
+from server.tubes.services import PaintBox, data_version
+
+_TOLD = (
+    "place", "label", "lightness", "a", "b", "srgb", "in_gamut", "munsell", "name", "parts",
+    "rounding_delta_e", "note",
+)  # fmt: skip
+
+
+def compute(box: PaintBox, asked: AnyRequest) -> Patches:
+    """The patches of any sheet."""
+    match asked:
+        case ScaleIn():
+            return scale.compute(box, asked).made
+        case TriangleIn():
+            return triangle.compute(box, asked).made
+        case ChartIn():
+            return chart.compute(box, asked).made
+
+
+def _result(box: PaintBox, asked: AnyRequest) -> Result:
+    """What a sheet comes to: as it was computed for the screen just now, or computed."""
+    told = remembered(result_key(asked, box))
+    return compute(box, asked).result if told is None else Result.model_validate_json(told)
+
+
+@transaction.atomic
+def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
+    """Save a sheet, new or again.
+
+    Raises
+    ------
+    Http404
+        Where it is not on this painter's shelf.
+    Conflict
+        Where it was changed elsewhere meanwhile.
+    """
+    name = asked.name.strip()
+    if not name:
+        raise InputError("Give the sheet a name to find it by.", "name")
+    sheet = Sheet(painter=painter)
+    before: list[object] = []
+    if key is not None:
+        sheet = reopened(Sheet, painter, key, asked.revision)
+        was = request_of(sheet).asked_for
+        before = [tubes_of(was), [mixture.origin for mixture in was]]
+    box = box_of(painter, asked.request.asked_for)
+    result = _result(box, asked.request)
+    tubes = tubes_of(asked.request.asked_for)
+    sheet.kind, sheet.name = asked.request.kind, name
+    sheet.request = asked.request.model_dump(mode="json")
+    sheet.measure = asked.measure.model_dump(mode="json")
+    sheet.summary, sheet.columns = result.summary, result.columns
+    sheet.paint_data_version = data_version(box.tubes[tube] for tube in tubes)
+    sheet.save()
+    # What stays as it was is not written again: a drag is kept in as few queries as there can be.
+    now = [tubes, [mixture.origin for mixture in asked.request.asked_for]]
+    if now != before:
+        set_tubes(sheet, tubes)
+        set_origins(painter, {(SHEET, sheet.pk): sources_of(painter, asked.request.asked_for)})
+    notes = {note.place: note.text.strip() for note in asked.notes}
+    _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=key is None)
+    kept_changed.send(Sheet, kept=sheet)
+    return sheet
+
+
+def _keep_patches(
+    sheet: Sheet, result: Result, notes: Mapping[int, str], *, same_tubes: bool, new: bool
+) -> None:
+    """Write the patches in as many rows as there were: each keeps its own."""
+    known: dict[int, int] = {}
+    if not new:
+        known = dict(sheet.all_patches.filter(place__isnull=False).values_list("place", "pk"))
+    rows = []
+    for place, told in enumerate(result.patches):
+        lightness, a, b = told.lab
+        rows.append(
+            Patch(
+                pk=known.get(place),
+                sheet=sheet,
+                place=place,
+                label=told.label,
+                lightness=lightness,
+                a=a,
+                b=b,
+                srgb=told.srgb,
+                in_gamut=told.in_gamut,
+                munsell=told.munsell,
+                name=told.name,
+                parts=[part.model_dump() for part in told.parts],
+                rounding_delta_e=told.rounding_delta_e,
+                note=notes.get(place, ""),
+            )
+        )
+    Patch.objects.bulk_create(rows, update_conflicts=True, update_fields=_TOLD)
+    if gone := [pk for place, pk in known.items() if place >= len(rows)]:
+        _take_off(gone)
+    if len(known) < len(rows):
+        # This database gives no keys back for rows that are written together.
+        known = dict(sheet.all_patches.filter(place__isnull=False).values_list("place", "pk"))
+    if not same_tubes:
+        forget_shares(PATCH, list(known.values()))
+    used = {tube: 0.0 for told in result.patches for tube in told.shares or {}}
+    set_shares(
+        PATCH,
+        {
+            known[place]: {**used, **(told.shares or {})}
+            for place, told in enumerate(result.patches)
+        },
+    )
+
+
+def _take_off(gone: Sequence[int]) -> None:
+    """Take patches off a sheet; those that something was made from stay, without a place."""
+    used = Origin.objects.filter(from_kind=PATCH, from_key__in=gone)
+    wanted = set(used.values_list("from_key", flat=True))
+    Patch.objects.filter(pk__in=wanted).update(place=None)
+    Patch.objects.filter(pk__in=set(gone) - wanted).delete()
+    forget_shares(PATCH, sorted(set(gone) - wanted))
+
+
+@finds(PATCH)
+def _patches(painter: Painter, asked: Sequence[Asked]) -> Mapping[int, str]:
+    places = Q()
+    for each in asked:
+        places |= Q(sheet=each.id, place=each.place)
+    there = Patch.objects.filter(places, sheet__painter=painter)
+    return {pk: note or name for pk, note, name in there.values_list("pk", "note", "name")}
+
+
+@transaction.atomic
+def copy(sheet: Sheet) -> Sheet:
+    """The same sheet once more, patches and notes as they were saved, ticks left out."""
+    again = copied(sheet)
+    patches = list(sheet.all_patches.filter(place__isnull=False))
+    pks = [patch.pk for patch in patches]
+    for patch in patches:
+        patch.pk, patch.sheet = None, again
+        patch._state.adding = True
+    Patch.objects.bulk_create(patches)
+    new = dict(again.all_patches.values_list("place", "pk"))
+    place_of = {pk: new[patch.place] for pk, patch in zip(pks, patches, strict=True)}
+    shares: dict[int, dict[int, float]] = {}
+    for key, tube, share in TubeShare.objects.filter(kind=PATCH, key__in=pks).values_list(
+        "key", "tube", "share"
+    ):
+        shares.setdefault(place_of[key], {})[tube] = share
+    set_shares(PATCH, shares)
+    origins = Origin.objects.filter(made_kind=SHEET, made_key=sheet.pk)
+    sources = set(origins.values_list("from_kind", "from_key"))
+    set_origins(sheet.painter, {(SHEET, again.pk): sources})
+    return again
