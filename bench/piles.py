@@ -15,6 +15,8 @@ from mesotint.paints.library import library
 PORT = 8796
 MUDS = 200
 MIXTURES = 50_000
+PILES = 40
+EVENTS = 10_000
 BOX = ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light", "PV19", "PV23", "PB29",
        "PB15:3", "PG7", "PBk9")  # fmt: skip
 BARS = {0.10: 2.0, 0.25: 3.0}
@@ -42,6 +44,21 @@ labs = np.column_stack([rng.uniform(15, 95, {count}), rng.normal(0, 18, ({count}
 rows = [KeptMixture(painter=painter, name=f"Mixture {{i}}", lightness=lab[0], a=lab[1], b=lab[2])
         for i, lab in enumerate(labs.tolist())]
 KeptMixture.objects.bulk_create(rows, batch_size=2000)
+"""
+
+MOVES = """
+from server.painters.models import Painter
+from server.piles.models import Pile, PileEvent
+from server.tubes.models import Tube
+painter = Painter.objects.get(username="demo")
+tubes = list(Tube.objects.filter(painter=painter).values_list("pk", flat=True))
+for i in range({piles}):
+    pile = Pile.objects.create(painter=painter, name=f"Pile {{i}}")
+    PileEvent.objects.bulk_create(
+        PileEvent(pile=pile, kind="add", tube_id=tubes[(i + j) % len(tubes)], volume_ml=0.1,
+                  token=f"bench-{{j:05}}")
+        for j in range({each})
+    )
 """
 
 
@@ -96,9 +113,16 @@ def palette() -> list[Figure]:
             painter.ms("GET", f"mixtures/near?colour={colour}", runs=6)
             for colour in ("50%200%200", "35%2012%2018", "80%20-6%2010", "20%2030%2030")
         ]
+        filled = MOVES.format(piles=PILES, each=EVENTS // PILES)
+        stack.manage("shell", "-c", filled, failure="No piles.")
+        painter = DemoPainter(stack)
+        # What a palette of an earlier version comes to is noted when it is first looked at.
+        painter.ask("GET", "piles")
+        summary = painter.ms("GET", "piles")
     return [
         below("advice on screen after an addition, median", advised, "ms", 200),
         Figure("a pile with its advice at the API", asked, "ms"),
+        below(f"piles of a palette of {EVENTS:,} events", summary, "ms", 30),
         below(f"nearest of {MIXTURES:,} kept mixtures, worst of four", max(times), "ms", 100),
     ]
 

@@ -13,7 +13,7 @@ from workshop.backup import backup, default_file, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
-from workshop.testing import test, write_client
+from workshop.testing import CLIENT, test, write_client
 
 
 def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
@@ -85,9 +85,9 @@ def _copy(args: argparse.Namespace) -> int:
 
 
 def _client(args: argparse.Namespace) -> int:
-    install("test")
+    install("test", with_build=False)
     node_packages()
-    write_client(Stack(VAR / "client"), WEB / "src" / "api" / "schema.d.ts")
+    write_client(Stack(VAR / "client"), CLIENT)
     return 0
 
 

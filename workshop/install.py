@@ -159,10 +159,14 @@ def web_build() -> None:
     _stamp("build", fingerprint)
 
 
-def install(requirements: str = "run", with_browser: bool = False) -> None:
-    """Install all that is missing; `requirements` is run or test."""
+def install(
+    requirements: str = "run", *, with_browser: bool = False, with_build: bool = True
+) -> None:
+    """Install all that is missing; `requirements` is run or test. The client is written from the
+    server, so that whoever writes it does without the build that stands on it."""
     if sys.version_info < OLDEST_PYTHON:
         raise Trouble("Python 3.11 or newer is needed; this is " + sys.version.split()[0] + ".")
     _debian_packages(with_browser)
     _python_packages(requirements)
-    web_build()
+    if with_build:
+        web_build()

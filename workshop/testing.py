@@ -47,24 +47,32 @@ def _checkers(tally: Tally) -> None:
     _check(tally, "TypeScript compiles", ["npx", "tsc", "--noEmit"], WEB)
 
 
-def write_client(stack: Stack, target: Path) -> None:
-    """Write the typed client's schema from the server's API."""
+CLIENT = WEB / "src" / "api"
+WRITTEN = ("schema.d.ts", "tables.ts")
+
+
+def write_client(stack: Stack, folder: Path) -> None:
+    """Write what the client has from the server: the types of its API, and its tables."""
+    folder.mkdir(parents=True, exist_ok=True)
     schema = VAR / "openapi.json"
     words = ["export_openapi_schema", "--api", "server.config.api.api", "--output", str(schema)]
     stack.manage(*words, failure="The API's schema could not be written.")
     run(
-        ["npx", "openapi-typescript", schema, "-o", target],
+        ["npx", "openapi-typescript", schema, "-o", folder / "schema.d.ts"],
         "The typed client could not be written.",
         cwd=WEB,
     )
+    ask = "from server.config.tables import written; print(written(), end='')"
+    told = stack.manage("shell", "-v", "0", "-c", ask, failure="The tables could not be written.")
+    (folder / "tables.ts").write_text(told)
 
 
 def _client_is_current(tally: Tally, stack: Stack) -> None:
-    fresh = VAR / "schema.d.ts"
+    fresh = VAR / "client"
     write_client(stack, fresh)
-    current = fresh.read_text() == (WEB / "src" / "api" / "schema.d.ts").read_text()
+    current = all((fresh / name).read_text() == (CLIENT / name).read_text() for name in WRITTEN)
     if not current:
-        say("The API has changed: run ./studio client and commit web/src/api/schema.d.ts.")
+        say("The API has changed: run ./studio client and commit what it wrote to web/src/api.")
     tally.add("the typed client is current", current)
 
 

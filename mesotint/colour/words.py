@@ -44,12 +44,13 @@ _FULL_CHROMA: Final = 50.0
 EYE_TELLS: Final = 1.0
 """CIEDE2000 below which no eye tells two colours apart."""
 
-_DIFFERENCES: Final = (
+DIFFERENCES: Final = (
     (EYE_TELLS, "no eye sees it"),
     (2.5, "seen when touching"),
     (5.0, "seen side by side"),
     (float("inf"), "seen at once"),
 )
+"""What a CIEDE2000 is to an eye: each word up to where it is told."""
 
 
 def _picks(bounds: tuple[tuple[float, str], ...], figures: Array) -> list[str]:
@@ -63,7 +64,7 @@ def difference_in_words(delta_e: float) -> str:
     >>> difference_in_words(1.7)
     'seen when touching'
     """
-    return _picks(_DIFFERENCES, np.array([delta_e]))[0]
+    return _picks(DIFFERENCES, np.array([delta_e]))[0]
 
 
 def lean(lab: Array) -> str | None:

@@ -16,10 +16,26 @@ from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.scale import Scale
+from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS, Scale
 
 FEWEST_VALUES: Final = 5
 MOST_VALUES: Final = 11
+CHART_MIXTURES: Final[Mapping[str, tuple[int, int]]] = {
+    "complement": (2, 2),
+    "browns": (2, 6),
+    "values": (1, 1),
+    "tints": (1, 8),
+    "strings": (1, 8),
+    "recession": (1, 8),
+}
+"""The charts, and how many tubes or mixtures each is made of: at least, at most."""
+
+CHART_COUNTS: Final[Mapping[str, tuple[int, int]]] = {
+    "complement": (FEWEST_STEPS, MOST_STEPS),
+    "values": (FEWEST_VALUES, MOST_VALUES),
+}
+"""How many steps a chart has that has a number of them: at least, at most."""
+
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
 BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)

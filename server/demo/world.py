@@ -53,7 +53,7 @@ SHEETS: Final = (
 """What is on the demo's shelf, the first on top."""
 
 
-PILES: Final = (
+PILES: Final[tuple[dict[str, Any], ...]] = (
     {"name": "Scrapings of the week", "pot": True,
      "adds": (("PBr7-raw-umber", 9.0), ("PG18", 2.0), ("PR101", 3.0), ("PW6", 8.0))},
     {"name": "Bleached rope", "target": {"name": "bleached rope", "colour": "2.5Y 7/3"},

@@ -138,13 +138,13 @@ def _scratch() -> Iterator[str]:
     connections.databases[_OLDER] = settings
     quoted = connection.ops.quote_name(settings["NAME"])
     # Beside the connection that is in use, which may be in the middle of something.
-    server = connections[_OLDER]._nodb_cursor()  # type: ignore[attr-defined] # as Django's tests do
+    server = connections[_OLDER]._nodb_cursor()
     try:
         with server as cursor:
             cursor.execute(f"DROP DATABASE IF EXISTS {quoted}")
             cursor.execute(f"CREATE DATABASE {quoted} CHARACTER SET utf8mb4")
         yield _OLDER
-        with connections[_OLDER]._nodb_cursor() as cursor:  # type: ignore[attr-defined]
+        with connections[_OLDER]._nodb_cursor() as cursor:
             cursor.execute(f"DROP DATABASE IF EXISTS {quoted}")
     finally:
         connections[_OLDER].close()

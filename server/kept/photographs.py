@@ -48,7 +48,7 @@ def photograph_out(found: Photograph) -> PhotographOut:
 
 def pixels_of(photograph: Photograph) -> Array:
     """The pixels that were kept, shape (height, width, 3), uint8."""
-    return taken.pixels(photograph.image)
+    return taken.pixels(bytes(photograph.image))
 
 
 def _card_of(photograph: Photograph, pixels: Array) -> Card | None:

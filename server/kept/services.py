@@ -71,7 +71,7 @@ def set_tubes(kept: Kept, tubes: Iterable[int]) -> None:
         kept.tubes.bulk_create(rows)
 
 
-def set_thrown(found: Any, thrown: bool) -> Status:
+def set_thrown(found: Any, thrown: bool) -> Status[None]:
     """Throw something away, or bring it back; the answer of either.
 
     The time of its last change orders a shelf, and this is no change of the thing.

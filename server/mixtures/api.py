@@ -1,9 +1,12 @@
 """Mixtures kept and found by colour, grounds to paint on, and colours read off photographs."""
 
+from typing import Annotated
+
 import numpy as np
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Query, Router, Status
+from ninja import Router, Status
+from pydantic import Field
 
 from mesotint.mixing.ground import GROUNDS
 from mesotint.pictures.photograph import FEWEST_NOTES, MOST_NOTES
@@ -61,8 +64,8 @@ def find_mixture(request: SignedIn, payload: SourceIn) -> FoundMixture:
 @router.get("/mixtures/near", response=list[KeptMixtureOut])
 def mixtures_near(
     request: SignedIn,
-    colour: str = Query(max_length=60),
-    count: int = Query(8, ge=1, le=MOST_FOUND),
+    colour: Annotated[str, Field(max_length=60)],
+    count: Annotated[int, Field(ge=1, le=MOST_FOUND)] = 8,
 ) -> list[KeptMixtureOut]:
     """What was mixed before that is near a colour."""
     return nearest(request.user, colour_typed(colour), count)
@@ -73,13 +76,13 @@ def _mixture(request: SignedIn, mixture_id: int) -> KeptMixture:
 
 
 @router.delete("/mixtures/{int:mixture_id}", response={204: None})
-def throw_mixture_away(request: SignedIn, mixture_id: int) -> Status:
+def throw_mixture_away(request: SignedIn, mixture_id: int) -> Status[None]:
     """Throw a kept mixture away; it can be brought back."""
     return set_thrown(_mixture(request, mixture_id), True)
 
 
 @router.post("/mixtures/{int:mixture_id}/restore", response={204: None})
-def bring_mixture_back(request: SignedIn, mixture_id: int) -> Status:
+def bring_mixture_back(request: SignedIn, mixture_id: int) -> Status[None]:
     """Bring a kept mixture back."""
     return set_thrown(_mixture(request, mixture_id), False)
 
@@ -96,7 +99,9 @@ def list_photographs(request: SignedIn) -> list[PhotographOut]:
 
 
 @router.post("/photographs", response={201: PhotographOut}, openapi_extra=PICTURE)
-def take_photograph(request: SignedIn, name: str = Query("", max_length=300)) -> Status:
+def take_photograph(
+    request: SignedIn, name: Annotated[str, Field(max_length=300)] = ""
+) -> Status[PhotographOut]:
     """Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body."""
     data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
     found = photographs.take_in(request.user, data, name)
@@ -131,7 +136,7 @@ def area_of_photograph(request: SignedIn, photograph_id: int, payload: PhotoArea
 def notes_of_photograph(
     request: SignedIn,
     photograph_id: int,
-    count: int = Query(USUAL_NOTES, ge=FEWEST_NOTES, le=MOST_NOTES),
+    count: Annotated[int, Field(ge=FEWEST_NOTES, le=MOST_NOTES)] = USUAL_NOTES,
 ) -> list[Note]:
     """The main colours of a picture, dark to light."""
     found = photographs.notes_of(_photograph(request, photograph_id), count)
@@ -140,12 +145,12 @@ def notes_of_photograph(
 
 
 @router.delete("/photographs/{int:photograph_id}", response={204: None})
-def put_photograph_away(request: SignedIn, photograph_id: int) -> Status:
+def put_photograph_away(request: SignedIn, photograph_id: int) -> Status[None]:
     """Put a photograph away; it can be brought back."""
     return set_thrown(_photograph(request, photograph_id), True)
 
 
 @router.post("/photographs/{int:photograph_id}/restore", response={204: None})
-def bring_photograph_back(request: SignedIn, photograph_id: int) -> Status:
+def bring_photograph_back(request: SignedIn, photograph_id: int) -> Status[None]:
     """Bring a photograph back that was put away."""
     return set_thrown(_photograph(request, photograph_id), False)

@@ -16,12 +16,9 @@ router = Router(tags=["painters"])
 
 def _me(request: HttpRequest) -> Me:
     user = request.user
-    known = isinstance(user, Painter)
-    return Me(
-        name=user.username if known else None,
-        stage_value=user.stage_value if known else USUAL_STAGE,
-        demo=settings.DEMO,
-    )
+    if not isinstance(user, Painter):
+        return Me(name=None, stage_value=USUAL_STAGE, demo=settings.DEMO)
+    return Me(name=user.username, stage_value=user.stage_value, demo=settings.DEMO)
 
 
 @router.get("/me", response=Me, auth=None)

@@ -5,7 +5,7 @@ from typing import Literal
 from django.db.models import QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Query, Router, Status
+from ninja import Router, Status
 
 from server.kept.answers import KeptAgain
 from server.kept.downloads import download
@@ -89,13 +89,13 @@ def paintings(request: SignedIn) -> list[PaintingSummaryOut]:
 
 
 @router.post("", response={201: PaintingOut})
-def keep_painting(request: SignedIn, payload: PaintingIn) -> Status:
+def keep_painting(request: SignedIn, payload: PaintingIn) -> Status[PaintingOut]:
     """Keep a new painting."""
     return Status(201, painting_out(keep(request.user, payload)))
 
 
 @router.post("/import", response={201: PaintingOut}, openapi_extra=FILE)
-def take_painting_in(request: SignedIn) -> Status:
+def take_painting_in(request: SignedIn) -> Status[PaintingOut]:
     """Take in a painting that was exported, here or from another studio."""
     data = body_of(request, files.GREATEST_FILE, files.TOO_BIG, "file")
     return Status(201, painting_out(files.take_in(request.user, data)))
@@ -114,13 +114,13 @@ def keep_painting_again(request: SignedIn, painting_id: int, payload: PaintingIn
 
 
 @router.post("/{int:painting_id}/copy", response={201: PaintingOut})
-def copy_painting(request: SignedIn, painting_id: int) -> Status:
+def copy_painting(request: SignedIn, painting_id: int) -> Status[PaintingOut]:
     """The same painting once more."""
     return Status(201, painting_out(copy(_mine(request, painting_id))))
 
 
 @router.put("/{int:painting_id}/ticks", response={204: None})
-def keep_painting_ticks(request: SignedIn, painting_id: int, payload: Ticked) -> Status:
+def keep_painting_ticks(request: SignedIn, painting_id: int, payload: Ticked) -> Status[None]:
     """Keep which lines of its plan are done."""
     set_ticks(_mine(request, painting_id), payload.plan, payload.lines)
     return Status(204, None)
@@ -133,20 +133,20 @@ def versions(request: SignedIn, painting_id: int) -> list[VersionOut]:
 
 
 @router.post("/{int:painting_id}/versions", response={201: VersionOut})
-def name_version(request: SignedIn, painting_id: int, payload: VersionIn) -> Status:
+def name_version(request: SignedIn, painting_id: int, payload: VersionIn) -> Status[VersionOut]:
     """Give the palette a name under which it stays as it is now."""
     found = _mine(request, painting_id)
     return Status(201, version_out(add_version(found, payload.name), palette_of(found)))
 
 
 @router.delete("/{int:painting_id}/versions/{int:version_id}", response={204: None})
-def throw_version_away(request: SignedIn, painting_id: int, version_id: int) -> Status:
+def throw_version_away(request: SignedIn, painting_id: int, version_id: int) -> Status[None]:
     """Throw a version away; it can be brought back."""
     return set_thrown(_version(request, painting_id, version_id), True)
 
 
 @router.post("/{int:painting_id}/versions/{int:version_id}/restore", response={204: None})
-def bring_version_back(request: SignedIn, painting_id: int, version_id: int) -> Status:
+def bring_version_back(request: SignedIn, painting_id: int, version_id: int) -> Status[None]:
     """Bring a version back that was thrown away."""
     return set_thrown(_version(request, painting_id, version_id), False)
 
@@ -156,13 +156,13 @@ def _version(request: SignedIn, painting_id: int, version_id: int) -> Version:
 
 
 @router.delete("/{int:painting_id}", response={204: None})
-def throw_painting_away(request: SignedIn, painting_id: int) -> Status:
+def throw_painting_away(request: SignedIn, painting_id: int) -> Status[None]:
     """Take a painting off the shelf; it can be brought back."""
     return set_thrown(_mine(request, painting_id), True)
 
 
 @router.post("/{int:painting_id}/restore", response={204: None})
-def bring_painting_back(request: SignedIn, painting_id: int) -> Status:
+def bring_painting_back(request: SignedIn, painting_id: int) -> Status[None]:
     """Put a painting that was thrown away back on the shelf."""
     return set_thrown(get_object_or_404(Painting, pk=painting_id, painter=request.user), False)
 
@@ -172,7 +172,7 @@ def palette_on_paper(
     request: SignedIn,
     painting_id: int,
     form: Literal["pdf", "svg", "png", "csv", "json", "css"],
-    size: Literal["A4", "Letter"] = Query("A4"),
+    size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
     """A palette to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON, CSS)."""
     return paper.answer(_mine(request, painting_id), form, size)

@@ -1,11 +1,11 @@
 """A whole painting as one JSON file: its tubes, passages, mother and versions."""
 
 import json
-from typing import Any
+from typing import Any, TypeVar
 
 import numpy as np
 from django.db import transaction
-from pydantic import ValidationError
+from pydantic import BaseModel, ValidationError
 
 from mesotint.errors import InputError
 from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
@@ -168,7 +168,10 @@ def _request(told: dict[str, Any], tubes: dict[int, int]) -> PaintingRequest:
     return _checked(PaintingRequest, _renumbered(request.model_dump(mode="json"), tubes))
 
 
-def _checked(kind: Any, told: Any) -> Any:
+Kind = TypeVar("Kind", bound=BaseModel)
+
+
+def _checked(kind: type[Kind], told: Any) -> Kind:
     try:
         return kind.model_validate(told)
     except ValidationError as error:

@@ -16,6 +16,7 @@ from mesotint.harmony.painting import Painting
 from mesotint.harmony.patchwork import Patchwork, patchwork
 from mesotint.harmony.schools import School, schools
 from mesotint.harmony.unity import figures_of
+from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from server.kept.looks import Look, lines, looks
 from server.mixtures.requests import TubeMixture
@@ -127,7 +128,7 @@ def _passages(
     was, now = looks_of_painting(before), looks_of_painting(after)
     gaps = delta_e_2000(after.labs, before.labs)
     pulls: Sequence[PullOut | None] = [None] * len(was)
-    shares = np.zeros(len(was))
+    shares: Array = np.zeros(len(was))
     if mother is not None and found is not None:
         shares, even = found.shares, mother.even(PULL_POINTS)
         labs, opened = mother.opened(even)

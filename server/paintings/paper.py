@@ -15,6 +15,7 @@ from mesotint.formats.palette import (
 from mesotint.harmony.painting import Painting as CorePainting
 from mesotint.mixing.mixture import appearances, together
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
+from mesotint.optics.grid import Array
 from mesotint.painted import sheet as painted
 from mesotint.planning.patch import patches_of
 from server.kept.downloads import download
@@ -35,7 +36,8 @@ def answer(painting: Painting, form: str, size: str) -> HttpResponse:
     asked = request_of(painting).model_copy(update={"light": "D65"})
     composed = compose(painting.painter, asked)
     before = after = composed.painting
-    shares, mother = np.zeros(len(before.passages)), ""
+    shares: Array = np.zeros(len(before.passages))
+    mother = ""
     if asked.mother is not None:
         found = composed.mother()
         shares = found.given(composed.giving(found))

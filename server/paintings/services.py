@@ -1,12 +1,13 @@
 """Paintings kept with what their passages came to, copied, and versions of them."""
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from typing import Any
 
 import numpy as np
 from django.db import transaction
 
 from mesotint.errors import InputError
+from mesotint.optics.grid import Array
 from server.kept.notes import kept_changed
 from server.kept.services import copied, reopened, set_tubes
 from server.mixtures.models import PASSAGE, Origin
@@ -17,7 +18,7 @@ from server.painters.models import Painter
 from server.paintings.answers import palette_of, palette_row, request_of
 from server.paintings.composing import Composed, compose, tubes_of
 from server.paintings.models import Painting, Passage, Version
-from server.paintings.requests import PaintingIn, PaintingRequest
+from server.paintings.requests import PaintingIn, PaintingRequest, PassageIn
 from server.tubes.models import Tube
 from server.tubes.services import data_version
 
@@ -82,7 +83,10 @@ def _keep_passages(painting: Painting, asked: PaintingRequest) -> None:
     known = dict(painting.all_passages.values_list("key", "pk"))
     keys = [known[key] for key in wanted]
     forget_shares(PASSAGE, keys)
-    set_shares(PASSAGE, dict(zip(keys, shares, strict=True)) if shares else {})
+    if not shares:
+        there = set(painting.tubes.values_list("tube_id", flat=True))
+        shares = [_as_asked(passage, there) for passage in asked.passages]
+    set_shares(PASSAGE, dict(zip(keys, shares, strict=True)))
     set_origins(
         painting.painter,
         {
@@ -126,7 +130,7 @@ def _came_to(
     try:
         composed = compose(painter, asked.model_copy(update={"light": "D65"}))
         before = after = composed.painting
-        shares = np.zeros(len(before.passages))
+        shares: Array = np.zeros(len(before.passages))
         if asked.mother is not None:
             mother = composed.mother()
             shares = mother.given(composed.giving(mother))
@@ -138,6 +142,16 @@ def _came_to(
     ):
         row.share, row.lightness, row.a, row.b, row.was_lightness, row.was_a, row.was_b = told
     return rows, [_in_tubes(composed, place.mixture) for place in after.passages]
+
+
+def _as_asked(passage: PassageIn, there: Collection[int]) -> dict[int, float]:
+    """How much of each tube is in a passage as it was asked for, without a mother."""
+    amounts: dict[int, float] = {}
+    for part in passage.mixture.parts if passage.mixture else ():
+        if part.tube in there:
+            amounts[part.tube] = amounts.get(part.tube, 0.0) + part.parts
+    whole = sum(amounts.values())
+    return {tube: amount / whole for tube, amount in amounts.items()}
 
 
 def _in_tubes(composed: Composed, mixture: Mapping[Any, float]) -> dict[int, float]:

@@ -3,6 +3,7 @@
 import numpy as np
 
 from mesotint.mixing.mixture import together
+from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import Measure, least_ml, volume_for_area
@@ -17,7 +18,7 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
     """Amounts and instructions for a painting's palette, in the order of mixing."""
     composed = compose(painter, asked.request)
     painting, mother = composed.painting, None
-    shares = np.zeros(len(painting.passages))
+    shares: Array = np.zeros(len(painting.passages))
     if asked.request.mother is not None:
         found = composed.mother()
         shares = found.given(composed.giving(found))

@@ -184,7 +184,7 @@ def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOu
         look=None if there.lab is None else next(told),
         target=None if target is None else next(told),
         reading=None if read is None else next(told),
-        reading_delta_e=None if read is None else float(delta_e_2000(read, there.lab)),
+        reading_delta_e=_off(there),
         target_name=pile.target_name,
         steps=_steps_out(ledger, pile.pk, there),
         taken_back=there.taken_back,
@@ -200,6 +200,13 @@ def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOu
         calibrates=calibrates(ledger, there),
         advice=advice,
     )
+
+
+def _off(there: core.Pile) -> float | None:
+    """CIEDE2000 from predicted to measured."""
+    if there.off is None or there.lab is None:
+        return None
+    return float(delta_e_2000(there.lab + there.off, there.lab))
 
 
 def touching_out(painter: Painter, pile: Pile, light: str) -> TouchingOut:

@@ -1,6 +1,9 @@
 """The palette: piles and what is done to them, and the scale and the instrument beside them."""
 
-from ninja import Query, Router, Status
+from typing import Annotated
+
+from ninja import Router, Status
+from pydantic import Field
 
 from server.kept.services import set_thrown
 from server.mixtures.answers import KeptMixtureOut
@@ -53,7 +56,7 @@ def piles(request: SignedIn) -> list[PileSummaryOut]:
 
 
 @router.post("/piles", response={201: PileOut})
-def begin_pile(request: SignedIn, payload: PileIn) -> Status:
+def begin_pile(request: SignedIn, payload: PileIn) -> Status[PileOut]:
     """Begin a pile, or a let-down."""
     return Status(201, advised(request.user, new_pile(request.user, payload)))
 
@@ -136,13 +139,13 @@ def calibrate_by_pile(request: SignedIn, pile_id: int, payload: CalibrateIn) -> 
 
 
 @router.delete("/piles/{int:pile_id}", response={204: None})
-def scrape_off(request: SignedIn, pile_id: int) -> Status:
+def scrape_off(request: SignedIn, pile_id: int) -> Status[None]:
     """Scrape a pile off the palette; it can be brought back."""
     return set_thrown(mine(request.user, pile_id), True)
 
 
 @router.post("/piles/{int:pile_id}/restore", response={204: None})
-def bring_back(request: SignedIn, pile_id: int) -> Status:
+def bring_back(request: SignedIn, pile_id: int) -> Status[None]:
     """Bring a pile back that was scraped off."""
     return set_thrown(mine(request.user, pile_id), False)
 
@@ -178,7 +181,7 @@ def put_on_scale(request: SignedIn, payload: PutIn) -> GramScaleOut:
 
 
 @router.post("/piles/{int:pile_id}/keep", response={201: KeptMixtureOut})
-def keep_mixture(request: SignedIn, pile_id: int, payload: KeepIn) -> Status:
+def keep_mixture(request: SignedIn, pile_id: int, payload: KeepIn) -> Status[KeptMixtureOut]:
     """Keep what a pile is made of under a name."""
     kept = keep(request.user, mine(request.user, pile_id), payload)
     return Status(201, kept_out([kept])[0])
@@ -186,7 +189,7 @@ def keep_mixture(request: SignedIn, pile_id: int, payload: KeepIn) -> Status:
 
 @router.get("/piles/{int:pile_id}/near", response=list[KeptMixtureOut])
 def mixtures_near_pile(
-    request: SignedIn, pile_id: int, count: int = Query(8, ge=1, le=24)
+    request: SignedIn, pile_id: int, count: Annotated[int, Field(ge=1, le=24)] = 8
 ) -> list[KeptMixtureOut]:
     """What was mixed before that is near a pile's target, or its own colour."""
     return nearest(request.user, colour_of(request.user, mine(request.user, pile_id)), count)

@@ -121,7 +121,8 @@ def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
     """Keep what was measured of a pile as a reading of one of its tubes."""
     ledger = Ledger(painter, {pile.pk})
     there = ledger.pile(pile.pk)
-    if tube_id not in {found.tube for found in calibrates(ledger, there)}:
+    seen = there.corrected_lab
+    if seen is None or tube_id not in {found.tube for found in calibrates(ledger, there)}:
         raise InputError(
             "A pile tells of a tube that is in it, and right after it was measured.",
             "tube",
@@ -134,5 +135,5 @@ def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
         for tube, part in made.items()
         if not is_white(part.paint)
     ]
-    reading = CoreReading(float(f"{min(white, GREATEST_TINT):.6g}"), there.corrected_lab)
+    reading = CoreReading(float(f"{min(white, GREATEST_TINT):.6g}"), seen)
     keep_readings(ledger.box.tubes[tube_id], [reading], "pile", others)

@@ -50,7 +50,8 @@ class Ledger:
             pots = mine.filter(kind=Pile.POT, thrown_away=False).values_list("pk", flat=True)
             piles = {*piles, *pots}
         self.rows = _events(painter, piles)
-        ids = {row.pile_id for row in self.rows} | {row.onto_id for row in self.rows}
+        ids = {row.pile_id for row in self.rows}
+        ids |= {row.onto_id for row in self.rows if row.onto_id is not None}
         self.pile_of = {
             pile.pk: pile for pile in (mine if piles is None else mine.filter(pk__in=ids | piles))
         }
@@ -63,7 +64,7 @@ class Ledger:
     @cached_property
     def palette(self) -> core.Palette:
         """The palette of the core."""
-        names = {pk: pile.name for pk, pile in self.pile_of.items()}
+        names: dict[core.PileKey, str] = {pk: pile.name for pk, pile in self.pile_of.items()}
         return core.Palette(tuple(self._entry(row) for row in self.rows), names=names)
 
     def pile(self, pile_id: int) -> core.Pile:
@@ -96,16 +97,18 @@ class Ledger:
         return {tube: ml / whole for tube, ml in tubes.items()}
 
     def _entry(self, row: PileEvent) -> core.Entry:
+        # What a kind of event has need of stands in its row; what it has not is 0 here.
+        volume, lab = row.volume_ml or 0.0, (row.lightness or 0.0, row.a or 0.0, row.b or 0.0)
         match row.kind:
             case PileEvent.ADD:
-                paint = THINNERS[row.thinner] if row.thinner else self.box.paint(row.tube_id)
-                return core.Added(row.pile_id, paint, row.volume_ml)
+                paint = THINNERS[row.thinner] if row.thinner else self.box.paint(row.tube_id or 0)
+                return core.Added(row.pile_id, paint, volume)
             case PileEvent.CARRY:
-                return core.Carried(row.pile_id, row.onto_id, row.volume_ml)
+                return core.Carried(row.pile_id, row.onto_id or 0, volume)
             case PileEvent.SCOOP:
-                return core.Scooped(row.pile_id, row.volume_ml)
+                return core.Scooped(row.pile_id, volume)
             case PileEvent.READ:
-                return core.Reading(row.pile_id, (row.lightness, row.a, row.b))
+                return core.Reading(row.pile_id, lab)
             case PileEvent.TAKE_BACK:
                 return core.TakenBack(row.pile_id)
             case _:

@@ -2,8 +2,9 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import AfterValidator, BaseModel, Field
 
+from mesotint.instruments.gram_scale import GREATEST_LOAD_G
 from mesotint.mixing.palette import LEAST_ML, MOST_ML
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Key, Name, Token
@@ -90,10 +91,18 @@ class CalibrateIn(BaseModel):
     tube: Key
 
 
+def _known_step(step_g: float) -> float:
+    """A step that a scale is made with."""
+    if step_g not in GREATEST_LOAD_G:
+        steps = " or ".join(f"{step:g}" for step in GREATEST_LOAD_G)
+        raise ValueError(f"a scale reads in steps of {steps} g")
+    return step_g
+
+
 class GramScaleIn(BaseModel):
     """The step of the scale."""
 
-    step_g: Literal[0.1, 0.01]
+    step_g: Annotated[float, AfterValidator(_known_step)]
 
 
 class PutIn(BaseModel):

@@ -132,7 +132,7 @@ def _load_ml(painter: Painter, pile: Pile, asked: PileEventIn) -> float:
     holds = Ledger(painter, {pile.pk}).pile(pile.pk).volume_ml
     if holds <= 0:
         raise InputError(f"“{pile.name}” is empty; there is nothing to take.", "pile")
-    return holds * asked.share
+    return holds * (asked.share or 0.0)
 
 
 def _lock(*piles: Pile | None) -> None:

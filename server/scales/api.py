@@ -5,7 +5,7 @@ from typing import Literal
 from django.db.models import QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Query, Router, Status
+from ninja import Router, Status
 
 from server.kept.answers import KeptAgain
 from server.kept.requests import Ticked
@@ -108,7 +108,7 @@ def sheets(request: SignedIn) -> list[SummaryOut]:
 
 
 @router.post("", response={201: SheetOut})
-def keep_sheet(request: SignedIn, payload: SheetIn) -> Status:
+def keep_sheet(request: SignedIn, payload: SheetIn) -> Status[SheetOut]:
     """Keep a new sheet."""
     return Status(201, sheet_out(keep(request.user, payload)))
 
@@ -126,26 +126,26 @@ def keep_sheet_again(request: SignedIn, sheet_id: int, payload: SheetIn) -> Kept
 
 
 @router.post("/{int:sheet_id}/copy", response={201: SheetOut})
-def copy_sheet(request: SignedIn, sheet_id: int) -> Status:
+def copy_sheet(request: SignedIn, sheet_id: int) -> Status[SheetOut]:
     """The same sheet once more."""
     return Status(201, sheet_out(copy(_mine(request, sheet_id))))
 
 
 @router.put("/{int:sheet_id}/ticks", response={204: None})
-def keep_ticks(request: SignedIn, sheet_id: int, payload: Ticked) -> Status:
+def keep_ticks(request: SignedIn, sheet_id: int, payload: Ticked) -> Status[None]:
     """Keep which lines of its plan are done."""
     set_ticks(_mine(request, sheet_id), payload.plan, payload.lines)
     return Status(204, None)
 
 
 @router.delete("/{int:sheet_id}", response={204: None})
-def throw_away(request: SignedIn, sheet_id: int) -> Status:
+def throw_away(request: SignedIn, sheet_id: int) -> Status[None]:
     """Take a sheet off the shelf; it can be brought back."""
     return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), True)
 
 
 @router.post("/{int:sheet_id}/restore", response={204: None})
-def bring_back(request: SignedIn, sheet_id: int) -> Status:
+def bring_back(request: SignedIn, sheet_id: int) -> Status[None]:
     """Put a sheet that was thrown away back on the shelf."""
     return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), False)
 
@@ -155,7 +155,7 @@ def on_paper(
     request: SignedIn,
     sheet_id: int,
     form: Literal["pdf", "svg", "png", "csv", "json"],
-    size: Literal["A4", "Letter"] = Query("A4"),
+    size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
     """A sheet to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON)."""
     return paper.answer(_mine(request, sheet_id), form, size)

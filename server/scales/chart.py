@@ -50,8 +50,9 @@ class Asked:
     box: Sequence[Paint]
     viewing: Viewing
 
-    def need(self, fewest: int, most: int, what: str) -> None:
+    def need(self, what: str) -> None:
         """Refuse a number of mixtures that the chart cannot be made of."""
+        fewest, most = core.CHART_MIXTURES[self.request.chart]
         if not fewest <= len(self.paints) <= most:
             raise InputError(what, "mixtures")
 
@@ -66,7 +67,7 @@ def _openings(asked: Asked) -> list[str]:
 
 
 def _complement(asked: Asked) -> Grid:
-    asked.need(2, 2, "A complement chart takes two tubes.")
+    asked.need("A complement chart takes two tubes.")
     trail = Trail(asked.paints[0], asked.paints[1], 0.0, asked.viewing)
     scale = Scale(trail, asked.request.count)
     rows = core.complement_chart(scale, asked.request.openings)
@@ -76,7 +77,7 @@ def _complement(asked: Asked) -> Grid:
 
 
 def _browns(asked: Asked) -> Grid:
-    asked.need(2, 6, "A brown chart takes two to six tubes; three primaries are usual.")
+    asked.need("A brown chart takes two to six tubes; three primaries are usual.")
     base = asked.request.base or [1.0] * len(asked.paints)
     if len(base) != len(asked.paints):
         raise InputError("Give parts for every tube of the base.", "base")
@@ -92,7 +93,7 @@ def _browns(asked: Asked) -> Grid:
 
 
 def _values(asked: Asked) -> Grid:
-    asked.need(1, 1, "A value scale takes one dark: a black, or a mixture.")
+    asked.need("A value scale takes one dark: a black, or a mixture.")
     cells = core.value_scale(asked.paints[0], asked.request.count, viewing=asked.viewing)
     labels = [cell.label for cell in cells]
     return Grid(

@@ -90,7 +90,7 @@ def _keep_patches(
     """Write the patches in as many rows as there were: each keeps its own."""
     known: dict[int, int] = {}
     if not new:
-        known = dict(sheet.all_patches.filter(place__isnull=False).values_list("place", "pk"))
+        known = _places(sheet)
     rows = []
     for place, told in enumerate(result.patches):
         lightness, a, b = told.lab
@@ -117,7 +117,7 @@ def _keep_patches(
         _take_off(gone)
     if len(known) < len(rows):
         # This database gives no keys back for rows that are written together.
-        known = dict(sheet.all_patches.filter(place__isnull=False).values_list("place", "pk"))
+        known = _places(sheet)
     if not same_tubes:
         forget_shares(PATCH, list(known.values()))
     used = {tube: 0.0 for told in result.patches for tube in told.shares or {}}
@@ -128,6 +128,12 @@ def _keep_patches(
             for place, told in enumerate(result.patches)
         },
     )
+
+
+def _places(sheet: Sheet) -> dict[int, int]:
+    """Keys of the rows of a sheet's patches, by their places."""
+    rows = sheet.all_patches.filter(place__isnull=False).values_list("place", "pk")
+    return {place: pk for place, pk in rows if place is not None}
 
 
 def _take_off(gone: Sequence[int]) -> None:

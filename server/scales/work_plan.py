@@ -86,8 +86,8 @@ def _in_parts(made: Patches, measure: SheetMeasure) -> WorkPlan:
             for part, told in zip(parts, amounts, strict=True)
         ]
     each = volume_ml(measure)
-    parts = np.array([patch.parts for patch in made.patches])
-    volumes = (parts / parts.sum(axis=1, keepdims=True)).sum(axis=0) * each
+    table = np.array([patch.parts for patch in made.patches])
+    volumes = (table / table.sum(axis=1, keepdims=True)).sum(axis=0) * each
     return WorkPlan(
         key=plan_key(lines),
         patches=patches,

@@ -1,12 +1,13 @@
 """The paint library, the painter's tubes and boxes, the instrument, and files of all of them."""
 
-from typing import Literal
+from typing import Annotated, Literal
 
 from django.db import transaction
 from django.db.models import Count, QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import File, Query, Router, Status, UploadedFile
+from ninja import File, Router, Status, UploadedFile
+from pydantic import Field
 
 from mesotint.errors import InputError
 from mesotint.formats.box import TubeData, box_schema, checked_tube
@@ -77,7 +78,7 @@ def tubes(request: SignedIn, which: Literal["use", "all", "away"] = "use") -> li
 
 @router.post("/tubes", response={201: TubeOut})
 @transaction.atomic
-def add_tube(request: SignedIn, payload: TubeIn) -> Status:
+def add_tube(request: SignedIn, payload: TubeIn) -> Status[TubeOut]:
     """Put a tube in the box on the desk."""
     read = [
         CoreReading(reading.white_parts, readings.colour_typed(reading.colour))
@@ -126,18 +127,18 @@ def change_tube(request: SignedIn, tube_id: int, payload: TubeChange) -> TubeDet
 
 
 @router.delete("/tubes/{int:tube_id}", response={204: None})
-def put_away(request: SignedIn, tube_id: int) -> Status:
+def put_away(request: SignedIn, tube_id: int) -> Status[None]:
     """Put a tube away; sheets made with it keep it, and it can be brought back."""
     return _set_away(request, tube_id, True)
 
 
 @router.post("/tubes/{int:tube_id}/restore", response={204: None})
-def bring_back(request: SignedIn, tube_id: int) -> Status:
+def bring_back(request: SignedIn, tube_id: int) -> Status[None]:
     """Bring a tube back that was put away."""
     return _set_away(request, tube_id, False)
 
 
-def _set_away(request: SignedIn, tube_id: int, away: bool) -> Status:
+def _set_away(request: SignedIn, tube_id: int, away: bool) -> Status[None]:
     found = _mine(request, tube_id)
     found.put_away = away
     found.save(update_fields=["put_away"])
@@ -145,7 +146,7 @@ def _set_away(request: SignedIn, tube_id: int, away: bool) -> Status:
 
 
 @router.get("/reach", response=ReachOut)
-def reached(request: SignedIn, value: float = Query(5.0, ge=1, le=9.5)) -> ReachOut:
+def reached(request: SignedIn, value: Annotated[float, Field(ge=1, le=9.5)] = 5.0) -> ReachOut:
     """What the tubes in use reach at a Munsell value, and what they lack."""
     found = reach(PaintBox(request.user).paints, lightness_of_value(value))
     helper = found.helper
@@ -159,7 +160,7 @@ def reached(request: SignedIn, value: float = Query(5.0, ge=1, le=9.5)) -> Reach
 
 
 @router.post("/tubes/{int:tube_id}/readings", response={201: ReadingOut})
-def add_reading(request: SignedIn, tube_id: int, payload: ReadingIn) -> Status:
+def add_reading(request: SignedIn, tube_id: int, payload: ReadingIn) -> Status[ReadingOut]:
     """Keep a reading that was typed."""
     reading = CoreReading(payload.white_parts, readings.colour_typed(payload.colour))
     rows = readings.keep_readings(_mine(request, tube_id), [reading], "typed")
@@ -167,7 +168,7 @@ def add_reading(request: SignedIn, tube_id: int, payload: ReadingIn) -> Status:
 
 
 @router.delete("/tubes/{int:tube_id}/readings/{int:reading_id}", response={204: None})
-def remove_reading(request: SignedIn, tube_id: int, reading_id: int) -> Status:
+def remove_reading(request: SignedIn, tube_id: int, reading_id: int) -> Status[None]:
     """Take a reading out; what was calibrated with it stays as it is."""
     get_object_or_404(_mine(request, tube_id).readings, pk=reading_id).delete()
     return Status(204, None)
@@ -181,7 +182,9 @@ def look_at_readings(request: SignedIn, file: File[UploadedFile]) -> list[FoundR
 
 @router.post("/tubes/{int:tube_id}/readings/take", response={201: list[ReadingOut]})
 @transaction.atomic
-def take_readings(request: SignedIn, tube_id: int, file: File[UploadedFile]) -> Status:
+def take_readings(
+    request: SignedIn, tube_id: int, file: File[UploadedFile]
+) -> Status[list[ReadingOut]]:
     """Take all readings of a file."""
     read = [named.reading for named in files.readings_in(file)]
     rows = readings.keep_readings(_mine(request, tube_id), read, "file")
@@ -204,7 +207,7 @@ def look_at_optics(
 
 @router.post("/tubes/{int:tube_id}/optics/take", response={201: TubeDetailOut})
 @transaction.atomic
-def take_optics(request: SignedIn, tube_id: int, file: File[UploadedFile]) -> Status:
+def take_optics(request: SignedIn, tube_id: int, file: File[UploadedFile]) -> Status[TubeDetailOut]:
     """Let a tube have the K and S of a file."""
     found = _mine(request, tube_id)
     files.take_optics(found, files.optics_in(file))
@@ -260,7 +263,7 @@ def read_tile(request: SignedIn) -> InstrumentOut:
 
 
 @router.post("/tubes/{int:tube_id}/measure", response={201: ReadingOut})
-def measure(request: SignedIn, tube_id: int, payload: DrawdownIn) -> Status:
+def measure(request: SignedIn, tube_id: int, payload: DrawdownIn) -> Status[ReadingOut]:
     """Measure a drawdown of a tube with the colorimeter, and keep the reading."""
     found = _mine(request, tube_id)
     desk = instrument.desk_of(request.user)
@@ -301,7 +304,7 @@ def choose_box(request: SignedIn, payload: DeskIn) -> BoxesOut:
 
 @router.post("/boxes", response={201: BoxOut})
 @transaction.atomic
-def make_box(request: SignedIn, payload: BoxIn) -> Status:
+def make_box(request: SignedIn, payload: BoxIn) -> Status[BoxOut]:
     """Make a box or a selection."""
     box = Box(painter=request.user)
     return Status(201, _kept(request, box, payload))
@@ -328,7 +331,7 @@ def _kept(request: SignedIn, box: Box, payload: BoxIn) -> BoxOut:
 
 
 @router.delete("/boxes/{int:box_id}", response={204: None})
-def remove_box(request: SignedIn, box_id: int) -> Status:
+def remove_box(request: SignedIn, box_id: int) -> Status[None]:
     """Take a box apart; its tubes stay in the studio."""
     _box(request, box_id).delete()
     return Status(204, None)
@@ -341,7 +344,7 @@ def look_at_box(request: SignedIn, file: File[UploadedFile]) -> list[FoundTubeOu
 
 
 @router.post("/boxes/take", response={201: BoxOut})
-def take_box(request: SignedIn, file: File[UploadedFile]) -> Status:
+def take_box(request: SignedIn, file: File[UploadedFile]) -> Status[BoxOut]:
     """Make a box of a file."""
     return Status(201, _box_out(files.take_box(request.user, files.box_in(file))))
 

@@ -3,9 +3,9 @@
 from dataclasses import replace
 
 import numpy as np
-from django.core.files.uploadedfile import UploadedFile
 from django.db import transaction
 from django.http import HttpResponse
+from ninja import UploadedFile
 
 from mesotint.errors import InputError
 from mesotint.formats.box import (
@@ -50,7 +50,8 @@ def contents(file: UploadedFile) -> bytes:
     if (file.size or 0) > GREATEST_FILE:
         size = GREATEST_FILE // 2**20
         raise FileFaults([Fault(0, f"The file is over {size} MB; boxes and readings never are.")])
-    return file.read()
+    data: bytes = file.read()
+    return data
 
 
 def readings_in(file: UploadedFile) -> list[NamedReading]:
@@ -116,10 +117,10 @@ def take_optics(tube: Tube, found: Optics) -> None:
     """Let a tube have the K and S of a file; its doubts stay what they were."""
     absorption, scattering = found[_optics_for(tube, found)]
     before = paint_in(tube)
-    base = labelled_paint(tube)
+    base, known = labelled_paint(tube), tube.calibration
     kept = core.Calibration(
         paint=replace(before, absorption=absorption, scattering=scattering),
-        base_key=tube.paint_key or (base.key if base else tube.calibration.base_key),
+        base_key=tube.paint_key or (base.key if base else known.base_key if known else ""),
         before=(),
         after=(),
         remarks=(),

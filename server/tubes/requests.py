@@ -4,14 +4,12 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
-from mesotint.formats.box import TUBE_MEDIA
-from mesotint.optics.surface import FINISHES
 from server.tubes.models import LABEL_LENGTH
 
 Label = Annotated[str, Field(max_length=LABEL_LENGTH)]
 Millilitres = Annotated[float, Field(ge=0, le=100_000, allow_inf_nan=False)]
-Medium = Literal[TUBE_MEDIA]
-Finish = Literal[*FINISHES]
+Medium = Literal["oil", "acrylic", "gouache", "tempera", "watercolour"]
+Finish = Literal["gloss", "satin", "matte"]
 
 
 class RecipePartIn(BaseModel):

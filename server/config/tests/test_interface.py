@@ -1,5 +1,6 @@
 """The page around the interface: its policy, its addresses, and its neutrals."""
 
+import json
 import re
 from pathlib import Path
 
@@ -34,9 +35,10 @@ class PageTest(SimpleTestCase):
 
 class NeutralsTest(SimpleTestCase):
     def test_surrounds_are_the_values_they_are_named_by(self) -> None:
-        text = (SOURCES / "ui" / "neutrals.ts").read_text()
-        steps = {float(v): c for v, c in re.findall(r'(?:"([\d.]+)"|\b\d): "(#\w{6})"', text) if v}
-        steps |= {float(v): c for v, c in re.findall(r'^\s+(\d(?:\.5)?): "(#\w{6})"', text, re.M)}
+        text = (SOURCES / "api" / "tables.ts").read_text()
+        told = re.search(r'"neutrals": (\{.*\}),', text)
+        assert told is not None
+        steps = {float(value): code for value, code in json.loads(told[1]).items()}
         self.assertEqual(sorted(steps), [v / 2 for v in range(4, 19)])
         for value, code in steps.items():
             with self.subTest(value=value):

@@ -3682,11 +3682,8 @@ export interface components {
          * @description The step of the scale.
          */
         GramScaleIn: {
-            /**
-             * Step G
-             * @enum {number}
-             */
-            step_g: 0.1 | 0.01;
+            /** Step G */
+            step_g: number;
         };
         /**
          * PutIn

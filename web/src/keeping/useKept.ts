@@ -1,12 +1,13 @@
 import { useMutation } from "@tanstack/react-query";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 import { Problem } from "../api/problem";
+import { LIMITS } from "../api/tables";
 import { type Action, type History, history, startHistory } from "./history";
 import { keepUnsaved, readUnsaved, type UnsavedStore } from "./unsaved";
 
 const KEEP_AFTER_MS = 700;
 const TRY_AGAIN_AFTER_MS = 3000;
-export const NAME_LENGTH = 120;
+export const NAME_LENGTH = LIMITS.SheetIn.name.longest;
 
 export type Status = "empty" | "kept" | "keeping" | "waiting" | "conflict" | "stale" | "refused";
 

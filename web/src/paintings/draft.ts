@@ -8,6 +8,7 @@ import type {
   TubeMixture,
   Version,
 } from "../api/client";
+import { DEFAULTS, LIMITS } from "../api/tables";
 import { newToken } from "../api/token";
 import type { UnsavedStore } from "../keeping/unsaved";
 
@@ -20,7 +21,7 @@ export interface Draft {
   measure: Measure;
 }
 
-export const MOST_PASSAGES = 40;
+export const MOST_PASSAGES = LIMITS.PaintingRequest.passages.most;
 export const PARTS = [
   ["dominant", "Dominant"],
   ["supporting", "Supporting"],
@@ -34,24 +35,13 @@ export const DISTANCES = [
 ] as const;
 
 /** Just as far as halves the hue spread, values held and accents left out. */
-export const GIVING: PaintingRequest["giving"] = {
-  kind: "equal",
-  amount: null,
-  hold_value: true,
-  accent_share: 0,
-  most_delta_e: null,
-  pins: [],
-};
+export const GIVING = {
+  ...DEFAULTS.GivingIn,
+  ...{ amount: null, most_delta_e: null },
+} as PaintingRequest["giving"];
 
 /** What a passage is before anything is known of it; `newPassage` gives it a key of its own. */
-export const EMPTY_PASSAGE: Passage = {
-  key: "",
-  name: "",
-  area: 20,
-  part: "supporting",
-  distance: "",
-  mixture: null,
-};
+export const EMPTY_PASSAGE = { ...DEFAULTS.PassageIn, area: 20, mixture: null } as Passage;
 
 /** A passage that is new, with a key that tells it from the others wherever it stands. */
 export const newPassage = (known: Partial<Passage>): Passage => ({
@@ -63,15 +53,10 @@ export const newPassage = (known: Partial<Passage>): Passage => ({
 export const EMPTY_PAINTING: Draft = {
   name: "",
   request: {
-    medium: "opaque",
-    ground: "bright white",
-    passages: [],
-    touching: [],
-    mother: null,
-    giving: GIVING,
-    surface: { width_cm: 40, height_cm: 30, coats: 1, spread_cm2_per_ml: 80 },
+    ...unlit(DEFAULTS.PaintingRequest as PaintingRequest),
+    ...{ passages: [], mother: null, giving: GIVING, surface: DEFAULTS.SurfaceIn },
   },
-  measure: { kind: "ml", step: 0.01, nozzle_mm: 5 },
+  measure: DEFAULTS.Measure,
 };
 
 export function draftOf(painting: Painting): Draft {

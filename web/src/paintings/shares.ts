@@ -1,4 +1,5 @@
 import type { Giving, Harmonised, Passage, Trail } from "../api/client";
+import { TABLES } from "../api/tables";
 import { type Sample, sample } from "../plots/trail";
 
 /** How far along its way a share brings a passage, 0 to 1: its points are even in colour. */
@@ -91,12 +92,9 @@ export function lookAt(passage: Harmonised, share: number) {
   };
 }
 
-/** The share below which a paint is a trace, held to the core's by a test of the server. */
-const TRACE_BELOW = 1 / 40;
-
 /** A share as the hand takes it: a trace is one part in so many. */
 export function percent(share: number): string {
-  if (share > 0 && share < TRACE_BELOW)
+  if (share > 0 && share < TABLES.traceBelow)
     return `1\u00a0in\u00a0${Number((1 / share).toPrecision(2))}`;
   const value = 100 * share;
   return `${value === 0 ? "0" : value < 9.95 ? value.toFixed(1) : Math.round(value)}\u00a0%`;

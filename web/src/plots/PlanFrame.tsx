@@ -1,22 +1,11 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
+import { TABLES } from "../api/tables";
 
 const MARGIN = 26;
 /** Room for the hue words beside the rim. */
 const SIDE_MARGIN = 82;
 const RING_STEP = 20;
-/** Painters' hue words at the CIELAB angles of their middles. */
-const HUES: ReadonlyArray<readonly [string, number]> = [
-  ["red", 22],
-  ["orange", 60],
-  ["yellow", 90],
-  ["yellow-green", 116],
-  ["green", 150],
-  ["blue-green", 200],
-  ["blue", 262],
-  ["violet", 312],
-  ["red-violet", 341],
-];
 
 const AXES = [
   [-1, 0],
@@ -84,7 +73,7 @@ export function PlanFrame({ geometry }: { geometry: PlanGeometry }) {
           strokeOpacity={ring === most ? 0.7 : 0.28}
         />
       ))}
-      {HUES.map(([word, angle]) => {
+      {TABLES.hues.map(([word, angle]) => {
         const turn = (angle * Math.PI) / 180;
         const [c, s] = [Math.cos(turn), -Math.sin(turn)];
         return (

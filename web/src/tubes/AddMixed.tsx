@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
 import { paintsQuery } from "../api/queries";
+import { LIMITS } from "../api/tables";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
 import { Note } from "../ui/Note";
@@ -9,7 +10,7 @@ import { NumberField } from "../ui/NumberField";
 import { TextField } from "../ui/TextField";
 import { NEW_TUBE, useTubeChanges } from "./useTubes";
 
-const MOST_PAINTS = 8;
+const MOST_PAINTS = LIMITS.TubeIn.recipe.most;
 
 /** A tube that is a mixture: its name, and parts of library paints. */
 export function AddMixed({ onDone }: { onDone: () => void }) {

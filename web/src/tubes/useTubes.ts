@@ -1,17 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got, type NewTube, type TubeChange } from "../api/client";
+import { DEFAULTS } from "../api/tables";
 
-export const NEW_TUBE: NewTube = {
-  paint_key: "",
-  recipe: [],
-  readings: [],
-  label: "",
-  medium: "oil",
-  finish: "satin",
-  size_ml: null,
-  left_ml: null,
-  notes: "",
-};
+export const NEW_TUBE = { ...DEFAULTS.TubeIn, size_ml: null, left_ml: null } as NewTube;
 
 const at = (id: number) => ({ params: { path: { tube_id: id } } });
 

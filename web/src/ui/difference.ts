@@ -1,10 +1,9 @@
-/** What a CIEDE2000 is to an eye: the four bands of the core, held to them by a test of the server. */
-const BANDS = [
-  [1, "no eye sees it"],
-  [2.5, "seen when touching"],
-  [5, "seen side by side"],
-  [Number.POSITIVE_INFINITY, "seen at once"],
-] as const;
+import { TABLES } from "../api/tables";
+
+/** What a CIEDE2000 is to an eye, in the four bands of the core. */
+const BANDS = TABLES.differences.map(
+  ([below, word]) => [below ?? Number.POSITIVE_INFINITY, word] as const,
+);
 
 /** The bands as they are explained: "below 1" and its word. */
 export const DIFFERENCES: ReadonlyArray<readonly [string, string]> = BANDS.map(
@@ -16,7 +15,7 @@ export const DIFFERENCES: ReadonlyArray<readonly [string, string]> = BANDS.map(
 
 /** "seen when touching". */
 export function differenceWord(deltaE: number): string {
-  return (BANDS.find(([below]) => deltaE < below) ?? BANDS[3])[1];
+  return (BANDS.find(([below]) => deltaE < below) ?? ["", ""])[1];
 }
 
 /** "ΔE 1.7, seen when touching": a figure is never told without its word. */

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { School } from "../../api/client";
+import { LIMITS } from "../../api/tables";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { Stepper } from "../../ui/Stepper";
@@ -16,8 +17,7 @@ const TITLES: Record<string, string> = {
   glaze: "A glaze over all",
   partner: "The mother as partner",
 };
-const FEWEST_TUBES = 3;
-const MOST_TUBES = 8;
+const { least: FEWEST_TUBES, most: MOST_TUBES } = LIMITS.SchoolsIn.tubes;
 
 /** The schools of bringing a painting together, each taken as far as halves the hue spread. */
 export function SchoolsView({

@@ -2,9 +2,10 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got, type PhotoArea, type Photograph } from "../../api/client";
 import { Problem, problemFrom, unreachable } from "../../api/problem";
 import { csrfToken } from "../../api/session";
+import { TABLES } from "../../api/tables";
 import { photographsQuery } from "../queries";
 
-const MOST_BYTES = 25 * 1024 * 1024;
+const MOST_BYTES = TABLES.mostPhotographBytes;
 
 /** Sends a photograph as it is; the server keeps its pixels alone. */
 async function send(file: File): Promise<Photograph> {

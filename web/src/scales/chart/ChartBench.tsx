@@ -9,7 +9,7 @@ import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
 import { NothingYet } from "../NothingYet";
 import {
-  CHART_ENDS,
+  CHART_MIXTURES,
   type ChartDraft,
   examplePair,
   exampleTriad,
@@ -44,7 +44,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   const chart: Chart | undefined = request ? data : undefined;
   const [selected, setSelected] = useState(0);
   const [darkening, setDarkening] = useState(false);
-  const [, most] = CHART_ENDS[asked.chart];
+  const [, most] = CHART_MIXTURES[asked.chart];
   const patches = useMemo(() => chart?.rows.flat() ?? [], [chart]);
   const place = Math.min(selected, Math.max(0, patches.length - 1));
 

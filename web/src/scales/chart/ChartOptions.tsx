@@ -1,8 +1,9 @@
+import { TABLES } from "../../api/tables";
 import { Choice, Select } from "../../ui/Choice";
 import { Ground } from "../../ui/Ground";
 import { NumberField } from "../../ui/NumberField";
 import { Stepper } from "../../ui/Stepper";
-import { CHART_ENDS, type ChartDraft } from "../sheet/draft";
+import { CHART_MIXTURES, type ChartDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
 const CHARTS = [
@@ -19,10 +20,7 @@ const MEDIA = [
   ["wash", "Water"],
 ] as const;
 
-const STEPS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> = {
-  complement: [3, 15],
-  values: [5, 11],
-};
+const STEPS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> = TABLES.chartCounts;
 
 /** Which chart, and what each kind leaves to choose. */
 export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
@@ -35,7 +33,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
       {
         chart: next,
         count: Math.min(most, Math.max(least, request.count)),
-        mixtures: request.mixtures.slice(0, CHART_ENDS[next][1]),
+        mixtures: request.mixtures.slice(0, CHART_MIXTURES[next][1]),
         base: [],
       },
       "chart",

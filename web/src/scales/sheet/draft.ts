@@ -8,13 +8,12 @@ import type {
   Tube,
   TubeMixture,
 } from "../../api/client";
+import { DEFAULTS, TABLES } from "../../api/tables";
 
-export const FEWEST_STEPS = 3;
-export const MOST_STEPS = 15;
+export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
+
+/** Most white or water that is offered; more makes every step alike (our own judgement). */
 export const MOST_LIGHTENER = 12;
-
-/** What a wash is painted on where nothing is said. */
-export const USUAL_GROUND = "bright white";
 
 type Unlit<T> = Omit<T, "light" | "finish">;
 
@@ -39,58 +38,26 @@ export interface Draft<R extends RequestDraft = RequestDraft> {
   notes: Record<number, string>;
 }
 
-export const MEASURE: SheetMeasure = {
-  kind: "parts",
-  step: 0.1,
-  nozzle_mm: 5,
-  by: "volume",
-  volume_ml: 5,
-  area_cm2: 50,
-  coats: 1,
-  spread_cm2_per_ml: 80,
-  method: "separate",
-};
+/** What the server takes where nothing is said, without what the room tells. */
+function unlit<T extends object>(given: T): Omit<T, "light" | "finish"> {
+  const { light: _light, finish: _finish, ...rest } = given as T & Record<string, unknown>;
+  return rest as Omit<T, "light" | "finish">;
+}
 
-export const EMPTY_SCALE: ScaleDraft = {
-  kind: "scale",
-  first: null,
-  second: null,
-  third: null,
-  steps: 9,
-  spacing: "chroma",
-  to_grey: false,
-  medium: "opaque",
-  ground: USUAL_GROUND,
-  lightener: 0,
-  hold: null,
-  pins: [],
-};
+export const EMPTY_SCALE = {
+  ...unlit(DEFAULTS.ScaleIn),
+  ...{ first: null, second: null, third: null, hold: null },
+} as ScaleDraft;
 
-export const EMPTY_TRIANGLE: TriangleDraft = {
-  kind: "triangle",
+export const EMPTY_TRIANGLE = {
+  ...unlit(DEFAULTS.TriangleIn),
   corners: [null, null, null],
-  medium: "opaque",
-  ground: USUAL_GROUND,
-  lightener: 0,
-  picks: [],
-};
+} as TriangleDraft;
 
-export const EMPTY_CHART: ChartDraft = {
-  kind: "chart",
-  chart: "browns",
-  mixtures: [],
-  base: [],
-  more: 1,
-  count: 9,
-  openings: [0, 1, 2, 3, 4],
-  values: [3, 4, 5, 6, 7, 8],
-  dark: null,
-  lighter: 8,
-  cooler: 8,
-  greyer: 0.35,
-  medium: "opaque",
-  ground: USUAL_GROUND,
-};
+export const EMPTY_CHART = {
+  ...unlit(DEFAULTS.ChartIn),
+  ...{ chart: "browns", mixtures: [], dark: null },
+} as ChartDraft;
 
 const EMPTY: Record<Kind, RequestDraft> = {
   scale: EMPTY_SCALE,
@@ -104,7 +71,7 @@ export function emptyDraft(kind: Kind): Draft {
 
 /** A new sheet of a request. */
 export function draftWith<R extends RequestDraft>(request: R): Draft<R> {
-  return { name: "", request, measure: MEASURE, notes: {} };
+  return { name: "", request, measure: DEFAULTS.SheetMeasure, notes: {} };
 }
 
 export const oneTube = (tube: number): TubeMixture => ({ parts: [{ tube, parts: 1 }], name: "" });
@@ -124,15 +91,9 @@ export function endsOf(request: RequestDraft): TubeMixture[] {
   return ends.filter((end) => end !== null);
 }
 
-/** How many ends each chart takes: at least, at most. */
-export const CHART_ENDS: Record<ChartDraft["chart"], readonly [number, number]> = {
-  complement: [2, 2],
-  browns: [2, 6],
-  values: [1, 1],
-  tints: [1, 8],
-  strings: [1, 8],
-  recession: [1, 8],
-};
+/** How many mixtures each chart takes: at least, at most. */
+export const CHART_MIXTURES: Record<ChartDraft["chart"], readonly [number, number]> =
+  TABLES.chartMixtures;
 
 /** What is asked of the server under a light; null while something is still to be chosen. */
 export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): SheetRequest | null {
@@ -147,7 +108,7 @@ export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): Sh
       return corners.length === 3 ? { ...draft, ...lit, corners } : null;
     }
     case "chart":
-      return draft.mixtures.length >= CHART_ENDS[draft.chart][0] ? { ...draft, ...lit } : null;
+      return draft.mixtures.length >= CHART_MIXTURES[draft.chart][0] ? { ...draft, ...lit } : null;
   }
 }
 

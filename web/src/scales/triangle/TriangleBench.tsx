@@ -3,6 +3,7 @@ import { Plus, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
+import { LIMITS } from "../../api/tables";
 import { useViewing } from "../../app/viewing";
 import { partsText } from "../../plots/trail";
 import { Button } from "../../ui/Button";
@@ -27,7 +28,7 @@ import { type Point, roughShares, sampleField } from "./field";
 import { type Look, TrianglePlan, TrianglePlot } from "./TrianglePlot";
 
 const PLACES = ["Top", "Left", "Right"] as const;
-const MOST_PICKS = 30;
+const MOST_PICKS = LIMITS.TriangleIn.picks.most;
 const LOOKS = [
   ["field", "Field"],
   ["patches", "Patches"],

@@ -1,0 +1,122 @@
+"""What the browser has from the core and the API beside the types: defaults, limits and tables.
+
+``./studio client`` writes them as a module of the client, so that nothing is said twice.
+"""
+
+import json
+from collections.abc import Mapping
+from typing import Any, Final
+
+import numpy as np
+
+from mesotint.colour.hues import MIDDLES
+from mesotint.colour.munsell import lab_from_munsell
+from mesotint.colour.srgb import neutral_hex
+from mesotint.colour.words import DIFFERENCES
+from mesotint.mixing.traces import TRACE_BELOW
+from mesotint.pictures.taken import MOST_BYTES
+from mesotint.planning.charts import CHART_COUNTS, CHART_MIXTURES
+from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
+from server.config.api import api
+from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
+
+_LIMITS: Final = {
+    "minimum": "least",
+    "maximum": "most",
+    "maxLength": "longest",
+    "minItems": "fewest",
+    "maxItems": "most",
+}
+
+_HEAD: Final = """\
+// Written by ./studio client from the core and the API: what is said there is not said again here.
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+"""
+
+
+def _schemas() -> Mapping[str, Any]:
+    told: Mapping[str, Any] = api.get_openapi_schema()["components"]["schemas"]
+    return told
+
+
+def defaults() -> dict[str, dict[str, Any]]:
+    """What is taken where nothing is said, of every schema that has such things."""
+    found = {}
+    for name, schema in _schemas().items():
+        told = {
+            field: each["default"]
+            for field, each in schema.get("properties", {}).items()
+            if "default" in each
+        }
+        if told:
+            found[name] = told
+    return found
+
+
+def limits() -> dict[str, dict[str, dict[str, float]]]:
+    """How little and how much is taken, of every schema that says so."""
+    found = {}
+    for name, schema in _schemas().items():
+        told = {}
+        for field, each in schema.get("properties", {}).items():
+            # What may be left out says its limits one level down.
+            sides = [each, *each.get("anyOf", ())]
+            bounds = {
+                word: side[key] for side in sides for key, word in _LIMITS.items() if key in side
+            }
+            if bounds:
+                told[field] = bounds
+        if told:
+            found[name] = told
+    return found
+
+
+def tables() -> dict[str, Any]:
+    """Tables of the core that the browser reads."""
+    values = [step / 2 for step in range(round(2 * DARKEST_STAGE), round(2 * LIGHTEST_STAGE) + 1)]
+    lightness = lab_from_munsell(np.array([[0.0, value, 0.0] for value in values]))[:, 0]
+    return {
+        "steps": [FEWEST_STEPS, MOST_STEPS],
+        "chartMixtures": CHART_MIXTURES,
+        "chartCounts": CHART_COUNTS,
+        "traceBelow": TRACE_BELOW,
+        "differences": [
+            [None if below == float("inf") else below, word] for below, word in DIFFERENCES
+        ],
+        "hues": list(MIDDLES.items()),
+        "neutrals": dict(
+            zip([f"{value:g}" for value in values], neutral_hex(lightness), strict=True)
+        ),
+        "stage": [DARKEST_STAGE, LIGHTEST_STAGE],
+        "mostPhotographBytes": MOST_BYTES,
+    }
+
+
+def written() -> str:
+    """The module, in TypeScript."""
+    given = defaults()
+    whole = {name for name, told in given.items() if _all_have(name, told)}
+    types = "".join(
+        f"  {name}: {'' if name in whole else 'Partial<'}Schemas[{json.dumps(name)}]"
+        f"{'' if name in whole else '>'};\n"
+        for name in given
+    )
+    return (
+        f"{_HEAD}\n/** What is taken where nothing is said. */\n"
+        f"export const DEFAULTS: {{\n{types}}} = {_told(given)};\n\n"
+        f"/** How little and how much is taken. */\n"
+        f"export const LIMITS = {_told(limits())} as const;\n\n"
+        f"/** Tables of the core. */\nexport const TABLES = {_told(tables())} as const;\n"
+    )
+
+
+def _all_have(name: str, told: Mapping[str, Any]) -> bool:
+    return set(told) == set(_schemas()[name].get("properties", {}))
+
+
+def _told(value: Mapping[str, Any]) -> str:
+    """An object with each of its fields on a line."""
+    lines = (f"  {json.dumps(name)}: {json.dumps(told)}," for name, told in value.items())
+    return "\n".join(["{", *lines, "}"])

@@ -1,0 +1,136 @@
+// Written by ./studio client from the core and the API: what is said there is not said again here.
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+
+/** What is taken where nothing is said. */
+export const DEFAULTS: {
+  ReadingIn: Partial<Schemas["ReadingIn"]>;
+  TubeIn: Partial<Schemas["TubeIn"]>;
+  DrawdownIn: Schemas["DrawdownIn"];
+  BoxIn: Partial<Schemas["BoxIn"]>;
+  TubeMixture: Partial<Schemas["TubeMixture"]>;
+  TubePart: Partial<Schemas["TubePart"]>;
+  PhotoArea: Partial<Schemas["PhotoArea"]>;
+  Target: Partial<Schemas["Target"]>;
+  ScaleIn: Partial<Schemas["ScaleIn"]>;
+  TriangleIn: Partial<Schemas["TriangleIn"]>;
+  ChartIn: Partial<Schemas["ChartIn"]>;
+  PartnersIn: Partial<Schemas["PartnersIn"]>;
+  MutingIn: Partial<Schemas["MutingIn"]>;
+  SheetMeasure: Schemas["SheetMeasure"];
+  SheetIn: Partial<Schemas["SheetIn"]>;
+  PileIn: Partial<Schemas["PileIn"]>;
+  PileEventIn: Partial<Schemas["PileEventIn"]>;
+  SplitIn: Partial<Schemas["SplitIn"]>;
+  FamilyIn: Partial<Schemas["FamilyIn"]>;
+  ReadPileIn: Partial<Schemas["ReadPileIn"]>;
+  PutIn: Partial<Schemas["PutIn"]>;
+  KeepIn: Partial<Schemas["KeepIn"]>;
+  GivingIn: Partial<Schemas["GivingIn"]>;
+  MotherIn: Partial<Schemas["MotherIn"]>;
+  PaintingRequest: Partial<Schemas["PaintingRequest"]>;
+  PassageIn: Partial<Schemas["PassageIn"]>;
+  SurfaceIn: Schemas["SurfaceIn"];
+  SchoolsIn: Partial<Schemas["SchoolsIn"]>;
+  Measure: Schemas["Measure"];
+  PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
+  PaintingIn: Partial<Schemas["PaintingIn"]>;
+  VersionIn: Schemas["VersionIn"];
+} = {
+  "ReadingIn": {"white_parts": 0.0},
+  "TubeIn": {"paint_key": "", "recipe": [], "readings": [], "label": "", "medium": "oil", "finish": "satin", "notes": ""},
+  "DrawdownIn": {"white_parts": 0.0, "count": 3},
+  "BoxIn": {"selection": false, "tubes": []},
+  "TubeMixture": {"name": ""},
+  "TubePart": {"parts": 1.0},
+  "PhotoArea": {"width": 0.0, "height": 0.0},
+  "Target": {"name": "", "colour": "", "mud": false},
+  "ScaleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "scale", "steps": 9, "spacing": "chroma", "to_grey": false, "lightener": 0.0, "pins": []},
+  "TriangleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triangle", "lightener": 0.0, "picks": []},
+  "ChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "base": [], "more": 1.0, "count": 9, "openings": [0.0, 1.0, 2.0, 3.0, 4.0], "values": [3, 4, 5, 6, 7, 8], "lighter": 8.0, "cooler": 8.0, "greyer": 0.35},
+  "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
+  "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
+  "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
+  "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
+  "PileIn": {"name": "", "kind": "pile", "volume_ml": 5.0},
+  "PileEventIn": {"measure": "ml"},
+  "SplitIn": {"into": 2},
+  "FamilyIn": {"share": 0.3},
+  "ReadPileIn": {"count": 3},
+  "PutIn": {"unsteady": false},
+  "KeepIn": {"name": ""},
+  "GivingIn": {"kind": "equal", "hold_value": true, "accent_share": 0.0, "pins": []},
+  "MotherIn": {"id": 0, "colour": ""},
+  "PaintingRequest": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "touching": [], "giving": {"kind": "equal", "amount": null, "hold_value": true, "accent_share": 0.0, "most_delta_e": null, "pins": []}, "surface": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0}},
+  "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": ""},
+  "SurfaceIn": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0},
+  "SchoolsIn": {"tubes": 5},
+  "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0},
+  "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
+  "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
+  "VersionIn": {"name": ""},
+};
+
+/** How little and how much is taken. */
+export const LIMITS = {
+  "Stage": {"stage_value": {"least": 2.0, "most": 9.0}},
+  "ReadingIn": {"white_parts": {"least": 0, "most": 1000}, "colour": {"longest": 60}},
+  "RecipePartIn": {"paint_key": {"longest": 64}, "parts": {"most": 1000000.0}},
+  "TubeIn": {"paint_key": {"longest": 64}, "recipe": {"most": 8}, "readings": {"most": 20}, "label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
+  "TubeChange": {"label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
+  "DrawdownIn": {"white_parts": {"least": 0, "most": 1000}},
+  "BoxIn": {"name": {"longest": 120}, "tubes": {"most": 1000}},
+  "Origin": {"id": {"least": 1}, "place": {"least": 0, "most": 1000}},
+  "TubeMixture": {"parts": {"fewest": 1, "most": 8}, "name": {"longest": 120}},
+  "TubePart": {"parts": {"most": 1000}},
+  "PhotoArea": {"left": {"least": 0, "most": 1}, "top": {"least": 0, "most": 1}, "width": {"least": 0, "most": 1}, "height": {"least": 0, "most": 1}},
+  "PhotographArea": {"photograph": {"least": 1}},
+  "Target": {"name": {"longest": 120}, "colour": {"longest": 60}, "kept": {"least": 1}},
+  "PinIn": {"place": {"least": 1, "most": 15}, "share": {"least": 0, "most": 1}},
+  "ScaleIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}, "hold": {"least": 0.5, "most": 9.5}, "pins": {"most": 15}},
+  "ThirdIn": {"parts": {"least": 0, "most": 20}},
+  "PickIn": {"point": {"fewest": 3, "most": 3}},
+  "TriangleIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
+  "ChartIn": {"ground": {"longest": 40}, "mixtures": {"fewest": 1, "most": 8}, "base": {"most": 8}, "more": {"most": 20}, "openings": {"fewest": 1, "most": 10}, "values": {"fewest": 2, "most": 11}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}},
+  "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
+  "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},
+  "SheetMeasure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
+  "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
+  "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}},
+  "Ticked": {"plan": {"longest": 16}, "lines": {"most": 5000}},
+  "PileIn": {"name": {"longest": 120}, "volume_ml": {"least": 0.1, "most": 1000}, "token": {"longest": 40}},
+  "PileChange": {"name": {"longest": 120}},
+  "PileEventIn": {"tube": {"least": 1}, "onto": {"least": 1}, "amount": {"least": 0.0001, "most": 10000.0}, "share": {"most": 1}, "token": {"longest": 40}},
+  "SplitIn": {"into": {"least": 2, "most": 12}, "shares": {"fewest": 2, "most": 12}, "token": {"longest": 40}},
+  "FamilyIn": {"share": {"least": 0.05, "most": 0.8}, "token": {"longest": 40}},
+  "PotIn": {"pot": {"least": 1}, "token": {"longest": 40}},
+  "WeighIn": {"tube": {"least": 1}, "token": {"longest": 40}},
+  "ReadPileIn": {"count": {"least": 1, "most": 20}, "token": {"longest": 40}},
+  "CalibrateIn": {"tube": {"least": 1}},
+  "PutIn": {"mass_g": {"least": -1000, "most": 1000}},
+  "KeepIn": {"name": {"longest": 120}, "token": {"longest": 40}},
+  "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
+  "MotherIn": {"id": {"least": 0, "most": 2147483647}, "colour": {"longest": 60}},
+  "PaintingRequest": {"ground": {"longest": 40}, "passages": {"most": 40}, "touching": {"most": 400}},
+  "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}},
+  "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
+  "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
+  "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
+  "Measure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
+  "PaintingIn": {"name": {"longest": 120}},
+  "VersionIn": {"name": {"longest": 120}},
+} as const;
+
+/** Tables of the core. */
+export const TABLES = {
+  "steps": [3, 15],
+  "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8]},
+  "chartCounts": {"complement": [3, 15], "values": [5, 11]},
+  "traceBelow": 0.025,
+  "differences": [[1.0, "no eye sees it"], [2.5, "seen when touching"], [5.0, "seen side by side"], [null, "seen at once"]],
+  "hues": [["red", 22.0], ["orange", 60.0], ["yellow", 90.0], ["yellow-green", 114.0], ["green", 150.0], ["blue-green", 198.0], ["blue", 272.0], ["violet", 313.0], ["red-violet", 339.0]],
+  "neutrals": {"2": "#313131", "2.5": "#3c3c3c", "3": "#484848", "3.5": "#545454", "4": "#606060", "4.5": "#6d6d6d", "5": "#797979", "5.5": "#868686", "6": "#939393", "6.5": "#a0a0a0", "7": "#adadad", "7.5": "#bbbbbb", "8": "#c8c8c8", "8.5": "#d5d5d5", "9": "#e3e3e3"},
+  "stage": [2.0, 9.0],
+  "mostPhotographBytes": 26214400,
+} as const;
