@@ -14,7 +14,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
 from mesotint.mixing.searcher import MOST_PAINTS
 from mesotint.planning.scale import SPACINGS
-from mesotint.planning.workplan import METHODS
+from mesotint.planning.work_plan import METHODS
 
 BAD_INPUT = 2
 

@@ -34,7 +34,7 @@ from mesotint.planning.making import number_in_steps
 from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.measuring import Measured, measured
 from mesotint.planning.scale import Scale
-from mesotint.planning.workplan import work_plan
+from mesotint.planning.work_plan import work_plan
 
 
 def match(args: argparse.Namespace) -> None:

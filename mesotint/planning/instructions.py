@@ -20,7 +20,7 @@ from mesotint.paints.library import Paint
 from mesotint.planning.making import Making, number_in_steps
 from mesotint.planning.measures import Measure, checked_volumes
 from mesotint.planning.measuring import Amount, measured_addition, too_much
-from mesotint.planning.workplan import NANOLITRES, Move, WorkPlan, work_plan
+from mesotint.planning.work_plan import NANOLITRES, Move, WorkPlan, work_plan
 
 WORTH_TELLING_ML: Final = 0.01
 """Volume left over from which its colour is told."""
@@ -41,7 +41,7 @@ class Work:
     """How the work is done: what measures, the volume of each patch, and the method.
 
     `each_ml` is one volume for all patches, or one for each. `method` is one of
-    `mesotint.planning.workplan.METHODS`.
+    `mesotint.planning.work_plan.METHODS`.
     """
 
     measure: Measure

@@ -38,7 +38,7 @@ SHEETS: Final = (
     {"name": "Tarred hull, green into rose", "pair": ("PG7", "PV19"), "steps": 7},
     {"name": "Fog bank, thin wash", "pair": ("PBr7-burnt-sienna", "PB35"),
      "steps": 7, "lightener": 6.0, "medium": "wash"},
-    {"name": "Breakers' yard in three paints", "kind": "triangle",
+    {"name": "Breakers' yard in three paints", "kind": "triad",
      "corners": ("PR108-light", "PY3", "PB29"), "lightener": 1.0,
      "picks": ((0.3, 0.3, 0.4), (0.5, 0.35, 0.15), (0.2, 0.5, 0.3), (0.25, 0.15, 0.6)),
      "notes": {0: "mud", 1: "rust", 2: "rope in shade", 3: "harbour water"}},

@@ -14,10 +14,14 @@ def _renamed(told: Any, names: Mapping[str, str]) -> Any:
 
 
 def sheet_request(told: Any) -> Any:
-    """What a sheet is computed from: a chart had ``ends``, and a third paint was an ``end``."""
+    """What a sheet is computed from: a chart had ``ends``, a third paint was an ``end``, a triad a
+    ``triangle``."""
     request = _renamed(told, {"ends": "mixtures"})
-    if isinstance(request, dict) and "third" in request:
-        request["third"] = _renamed(request["third"], {"end": "mixture"})
+    if isinstance(request, dict):
+        if "third" in request:
+            request["third"] = _renamed(request["third"], {"end": "mixture"})
+        if request.get("kind") == "triangle":
+            request["kind"] = "triad"
     return request
 
 

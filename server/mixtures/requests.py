@@ -8,6 +8,7 @@ from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
 from mesotint.planning.measures import Measure as CoreMeasure
 from mesotint.planning.measures import measure_of
+from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Key, Name, PhotoArea
 
 GREATEST_LIGHTENER = 20.0
@@ -26,12 +27,13 @@ class TubePart(BaseModel):
 
 
 class Origin(BaseModel):
-    """Where a mixture was taken from: a passage, a pile, a kept mixture, or a patch of a sheet by
-    its place."""
+    """Where a mixture was taken from: a pile or a kept mixture by its key; a patch by its sheet's
+    and its place; a passage by its painting's and its own."""
 
     kind: Literal["patch", "passage", "pile", "kept"]
     id: Key
     place: int | None = Field(None, ge=0, le=1000)
+    key: str = Field("", max_length=TOKEN_LENGTH)
 
 
 class TubeMixture(BaseModel):

@@ -5,12 +5,13 @@ from typing import Any
 
 import numpy as np
 from django.db import transaction
+from django.db.models import Exists, OuterRef, Q
 
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from server.kept.notes import kept_changed
 from server.kept.services import copied, reopened, set_tubes
-from server.mixtures.models import PASSAGE, Origin
+from server.mixtures.models import PASSAGE, Origin, TubeShare
 from server.mixtures.origins import finds, forget_shares, set_origins, set_shares, sources_of
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import shares_of
@@ -107,8 +108,16 @@ def _take_out(gone: Sequence[int]) -> None:
 
 @finds(PASSAGE)
 def _passages(painter: Painter, asked: Sequence[Asked]) -> Mapping[int, str]:
-    keys = [each.id for each in asked]
-    mine = Passage.objects.filter(pk__in=keys, painting__painter=painter)
+    named = Q()
+    for each in asked:
+        named |= Q(painting=each.id, key=each.key)
+    mine = Passage.objects.filter(named, painting__painter=painter)
+    # Those of an earlier version tell what they are of when they are first asked for.
+    untold = mine.exclude(
+        Exists(TubeShare.objects.filter(kind=PASSAGE, key=OuterRef("pk")))
+    ).values("painting")
+    for painting in Painting.objects.filter(pk__in=untold):
+        _keep_passages(painting, request_of(painting))
     return dict(mine.values_list("pk", "name"))
 
 

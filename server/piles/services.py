@@ -71,8 +71,11 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
         set_target(pile, painter, asked.target)
     pile.name = pile.name or pile.target_name or "A pile"
     pile.save()
+    # What it is to look like counts as well as what it is begun with.
+    aimed_at = asked.target.mixture if asked.target else None
+    named = [mixture for mixture in (asked.mixture, aimed_at) if mixture is not None]
+    set_origins(painter, {(PILE, pile.pk): sources_of(painter, named)} if named else {})
     if asked.mixture is not None:
-        set_origins(painter, {(PILE, pile.pk): sources_of(painter, [asked.mixture])})
         total = sum(part.parts for part in asked.mixture.parts)
         for part in asked.mixture.parts:
             volume = asked.volume_ml * part.parts / total

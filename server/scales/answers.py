@@ -97,7 +97,7 @@ class ChromaLineOut(BaseModel):
     pieces: list[list[list[float]]]
 
 
-class TriangleOut(BaseModel):
+class TriadOut(BaseModel):
     """A computed triangle; `patches` are its picks, in order."""
 
     paints: list[PaintRef]

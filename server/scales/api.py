@@ -12,7 +12,7 @@ from server.kept.requests import Ticked
 from server.kept.services import mine, set_thrown, set_ticks
 from server.mixtures.services import box_of
 from server.painters.requests import SignedIn
-from server.scales import chart, paper, partners, scale, triangle
+from server.scales import chart, paper, partners, scale, triad
 from server.scales.answers import (
     ChartOut,
     CompareOut,
@@ -21,7 +21,7 @@ from server.scales.answers import (
     ScaleOut,
     SheetOut,
     SummaryOut,
-    TriangleOut,
+    TriadOut,
     WorkPlan,
     sheet_out,
     summaries_out,
@@ -35,7 +35,7 @@ from server.scales.requests import (
     PlanIn,
     ScaleIn,
     SheetIn,
-    TriangleIn,
+    TriadIn,
 )
 from server.scales.services import compute, copy, keep
 from server.scales.work_plan import work_plan
@@ -59,12 +59,12 @@ def compute_scale(request: SignedIn, payload: ScaleIn) -> ScaleOut:
     return scale.scale_out(found, payload)
 
 
-@router.post("/compute/triangle", response=TriangleOut)
-def compute_triangle(request: SignedIn, payload: TriangleIn) -> TriangleOut:
+@router.post("/compute/triad", response=TriadOut)
+def compute_triad(request: SignedIn, payload: TriadIn) -> TriadOut:
     """The field, the lines of equal chroma and the picks of a triangle; nothing is kept."""
-    found = triangle.compute(box_of(request.user, payload.asked_for), payload)
+    found = triad.compute(box_of(request.user, payload.asked_for), payload)
     found.made.remember(payload)
-    return triangle.triangle_out(found)
+    return triad.triad_out(found)
 
 
 @router.post("/compute/chart", response=ChartOut)

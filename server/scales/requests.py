@@ -56,10 +56,10 @@ class PickIn(BaseModel):
     point: list[Share] = Field(min_length=3, max_length=3)
 
 
-class TriangleIn(Viewing):
+class TriadIn(Viewing):
     """Three corners, white or water in everything, and the points the painter picked."""
 
-    kind: Literal["triangle"] = "triangle"
+    kind: Literal["triad"] = "triad"
     corners: list[TubeMixture] = Field(min_length=3, max_length=3)
     lightener: Opening = 0.0
     picks: list[PickIn] = Field([], max_length=30)
@@ -99,7 +99,7 @@ class ChartIn(Viewing):
         return [*self.mixtures, *([self.dark] if self.dark else [])]
 
 
-AnyRequest = ScaleIn | TriangleIn | ChartIn
+AnyRequest = ScaleIn | TriadIn | ChartIn
 SheetRequest = Annotated[AnyRequest, Field(discriminator="kind")]
 
 

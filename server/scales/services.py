@@ -14,11 +14,11 @@ from server.mixtures.origins import finds, forget_shares, set_origins, set_share
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
-from server.scales import chart, scale, triangle
+from server.scales import chart, scale, triad
 from server.scales.answers import request_of
 from server.scales.models import Patch, Sheet
 from server.scales.patches import Patches, Result, result_key
-from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriangleIn
+from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriadIn
 from server.tubes.services import PaintBox, data_version
 
 _TOLD = (
@@ -32,8 +32,8 @@ def compute(box: PaintBox, asked: AnyRequest) -> Patches:
     match asked:
         case ScaleIn():
             return scale.compute(box, asked).made
-        case TriangleIn():
-            return triangle.compute(box, asked).made
+        case TriadIn():
+            return triad.compute(box, asked).made
         case ChartIn():
             return chart.compute(box, asked).made
 

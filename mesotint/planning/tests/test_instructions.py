@@ -13,7 +13,7 @@ from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import dropper, gram_scale, ribbon, syringe
 from mesotint.planning.scale import Scale
-from mesotint.planning.workplan import METHODS
+from mesotint.planning.work_plan import METHODS
 
 PAINT = library().paint
 MEASURES = (gram_scale(0.1), gram_scale(0.01), syringe(0.1), dropper(), ribbon(5))

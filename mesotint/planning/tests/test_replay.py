@@ -23,7 +23,7 @@ from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import Measure, dropper, gram_scale, ribbon, syringe
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import AMOUNT, DENSITIES, Heap, replayed, volume_of
-from mesotint.planning.workplan import METHODS
+from mesotint.planning.work_plan import METHODS
 
 PAINT = library().paint
 WHITE = PAINT("PW6")

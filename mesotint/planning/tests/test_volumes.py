@@ -17,7 +17,7 @@ from mesotint.planning.measures import (
     syringe,
 )
 from mesotint.planning.measuring import measured
-from mesotint.planning.workplan import METHODS, replay, work_plan
+from mesotint.planning.work_plan import METHODS, replay, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")

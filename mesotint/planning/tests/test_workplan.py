@@ -22,7 +22,7 @@ from mesotint.planning.measures import (
 )
 from mesotint.planning.measuring import let_down, measured
 from mesotint.planning.scale import Scale
-from mesotint.planning.workplan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
+from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")

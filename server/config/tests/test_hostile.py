@@ -99,7 +99,7 @@ class HostileTest(DeskTest, PropertyTest):
             ("put", f"boxes/{box['id']}", {"name": "Class", "tubes": tubes}),
             ("put", "desk", {"box": box["id"]}),
             ("post", "scales/compute/scale", scale),
-            ("post", "scales/compute/triangle", self.triangle("PO20", "PB29", "PW6")),
+            ("post", "scales/compute/triad", self.triad("PO20", "PB29", "PW6")),
             ("post", "scales/compute/chart", chart),
             ("post", "scales/compute/partners", {"mixture": mixture, "medium": "opaque"}),
             ("post", "scales/compute/schools", {"mixture": self.one("PO20"), "chroma": 30}),

@@ -61,7 +61,8 @@ class OlderBackupTest(TestCase):
         self.assertEqual(shelf, set(self.then["sheets"]))
         for key, then in self.then["sheets"].items():
             sheet = self.get(f"scales/{key}")
-            self.assertEqual([sheet["name"], sheet["kind"]], [then["name"], then["kind"]])
+            kind = {"triangle": "triad"}.get(then["kind"], then["kind"])
+            self.assertEqual([sheet["name"], sheet["kind"]], [then["name"], kind])
             self.assertEqual(sheet["ticks"], then["ticks"])
             self.assertEqual([p["note"] for p in sheet["patches"]], [p[3] for p in then["patches"]])
             self.assert_labs(

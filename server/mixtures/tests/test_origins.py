@@ -100,6 +100,24 @@ class OriginsTest(DeskTest):
         self.send("put", f"scales/{again['id']}", body)
         self.assertEqual(used_in(self.patch(2)), [])
 
+    def test_from_a_passage_by_its_key_whatever_its_place(self) -> None:
+        passages = [{"key": key, "name": key, "mixture": self.mix(key, PO20=2, PB29=1)}
+                    for key in ("sky", "rope")]  # fmt: skip
+        painting = self.send("post", "paintings", {"request": {"passages": passages}})[1]["id"]
+        origin = {"kind": "passage", "id": painting, "key": "rope"}
+        told = self.send("post", "mixtures/find", {"origin": origin})[1]["mixture"]
+        self.assertEqual(told["name"], "rope")
+        parts = {part["tube"]: part["parts"] for part in told["parts"]}
+        ratio = parts[self.tubes["PO20"]] / parts[self.tubes["PB29"]]
+        self.assertAlmostEqual(ratio, 2, places=4)
+        pile = self.send("post", "piles", {"target": {"mixture": told}})[1]
+        passage = Passage.objects.get(key="rope")
+        self.assertEqual(used_in(("passage", passage.pk)), [("pile", pile["id"])])
+        # One of an earlier version, which has not told its tubes yet.
+        TubeShare.objects.filter(kind="passage").delete()
+        again = self.send("post", "mixtures/find", {"origin": origin})[1]["mixture"]
+        self.assertEqual(again["parts"], told["parts"])
+
     def test_nobody_names_what_is_anothers(self) -> None:
         origin = {"kind": "patch", "id": self.saved["id"], "place": 2}
         status = self.send("post", "mixtures/find", {"origin": origin}, self.as_other())[0]

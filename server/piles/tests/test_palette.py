@@ -228,8 +228,9 @@ class InstrumentsTest(PaletteTest):
         super().setUp()
         # What is really in a tube follows from its seed, or else from its key, which is another
         # one with every order of the tests.
-        for seed, tube in enumerate(self.tubes.values(), start=1):
-            Tube.objects.filter(pk=tube).update(seed=seed)
+        self.seeds = {key: seed for seed, key in enumerate(self.tubes, start=1)}
+        for key, seed in self.seeds.items():
+            Tube.objects.filter(pk=self.tubes[key]).update(seed=seed)
 
     def at(self, seconds: float):
         return moved(seconds)
@@ -273,7 +274,7 @@ class InstrumentsTest(PaletteTest):
         with self.at(3600):
             self.send("post", "instrument/tile")
             told = self.make(pile, "measure", count=20)
-        real = [hidden_tube(PAINT(k), self.tubes[k]) for k in ("PO20", "PB29")]
+        real = [hidden_tube(PAINT(k), self.seeds[k]) for k in ("PO20", "PB29")]
         truth = DEFAULT_VIEWING.lab(np.array([2.0, 1.0]), real)
         self.assertLess(float(delta_e_2000(told["reading"]["lab"], truth)), 0.3)
         self.assertEqual(

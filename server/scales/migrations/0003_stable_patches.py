@@ -17,7 +17,8 @@ def told_in_rows(apps, schema_editor):
     for sheet in sheets.iterator():
         sheet.request = older.sheet_request(sheet.request)
         sheet.measure = older.measure(sheet.measure)
-        sheet.save(update_fields=['request', 'measure'])
+        sheet.kind = sheet.request['kind']
+        sheet.save(update_fields=['request', 'measure', 'kind'])
         tubes = {}
         for row in sheet.tubes.select_related('tube'):
             tubes[f'tube{row.tube_id}'] = tubes[row.tube.paint_key] = row.tube_id

@@ -24,9 +24,9 @@ class DeskTest(StudioTest):
         """A request for a scale."""
         return {"kind": "scale", "first": self.one(first), "second": self.one(second), **more}
 
-    def triangle(self, *keys: str, **more: Any) -> dict[str, Any]:
+    def triad(self, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a triangle."""
-        return {"kind": "triangle", "corners": [self.one(key) for key in keys], **more}
+        return {"kind": "triad", "corners": [self.one(key) for key in keys], **more}
 
     def chart(self, chart: str, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a chart."""

@@ -116,12 +116,10 @@ class ScaleTest(DeskTest):
         self.assertEqual(self.send("post", path, b"\xff\x00")[0], 400)
 
 
-class TriangleTest(DeskTest):
+class TriadTest(DeskTest):
     def test_tells_what_the_core_tells(self) -> None:
         picks = [{"point": [0.2, 0.3, 0.5]}, {"point": [1, 0, 0]}]
-        told = self.computed(
-            "triangle", self.triangle("PO20", "PY3", "PB29", lightener=1, picks=picks)
-        )
+        told = self.computed("triad", self.triad("PO20", "PY3", "PB29", lightener=1, picks=picks))
         triad = Triad((PAINT("PO20"), PAINT("PY3"), PAINT("PB29")), 1.0)
         field = told["field"]
         np.testing.assert_allclose(field["lab"], triad.labs(np.array(field["point"])), atol=0.02)
@@ -140,7 +138,7 @@ class TriangleTest(DeskTest):
                 )
 
     def test_without_picks_the_neutral_spot_is_the_patch(self) -> None:
-        told = self.computed("triangle", self.triangle("PO20", "PY3", "PB29"))
+        told = self.computed("triad", self.triad("PO20", "PY3", "PB29"))
         self.assertEqual(told["patches"][0]["look"], told["neutral"]["look"])
 
     def test_what_is_no_triangle(self) -> None:
@@ -149,8 +147,8 @@ class TriangleTest(DeskTest):
             (("PO20", "PB29"), "corners"),
         ):
             with self.subTest(keys=keys):
-                asked = self.triangle(*keys)
-                self.assert_problem(self.send("post", "scales/compute/triangle", asked), 422, said)
+                asked = self.triad(*keys)
+                self.assert_problem(self.send("post", "scales/compute/triad", asked), 422, said)
 
 
 class ChartTest(DeskTest):
@@ -224,7 +222,7 @@ class ChoosingTest(DeskTest):
         self.assertGreater(told["delta_e"][0], 10)
         same = {"request": self.scale("PY3", "PV23", steps=7), "sheet": other["id"]}
         self.assertEqual(self.computed("comparison", same)["delta_e"], [0] * 7)
-        triangle = self.kept(self.triangle("PO20", "PY3", "PB29"))
+        triangle = self.kept(self.triad("PO20", "PY3", "PB29"))
         body["sheet"] = triangle["id"]
         self.assert_problem(self.send("post", "scales/compute/comparison", body), 404, "no such")
 
@@ -260,7 +258,7 @@ class PlanTest(DeskTest):
 
     def test_charts_and_triangles_have_plans_too(self) -> None:
         for request in (self.chart("browns", "PO20", "PY3", "PB29"),
-                        self.triangle("PO20", "PY3", "PB29")):  # fmt: skip
+                        self.triad("PO20", "PY3", "PB29")):  # fmt: skip
             told = self.plan(request, kind="grams", step=0.01)
             self.assertLess(told["worst_delta_e"], 1)
 

@@ -31,7 +31,7 @@ class KeepTest(DeskTest):
     def test_every_kind_comes_back_as_it_was_asked_for(self) -> None:
         for request in (
             self.scale(pins=[{"place": 1, "share": 0.05}], hold=5, to_grey=True),
-            self.triangle("PO20", "PY3", "PB29", picks=[{"point": [0.2, 0.3, 0.5]}]),
+            self.triad("PO20", "PY3", "PB29", picks=[{"point": [0.2, 0.3, 0.5]}]),
             self.chart("browns", "PO20", "PY3", "PB29"),
         ):
             with self.subTest(kind=request["kind"]):

@@ -860,7 +860,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/compute/triangle": {
+    "/api/scales/compute/triad": {
         parameters: {
             query?: never;
             header?: never;
@@ -870,10 +870,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Compute Triangle
+         * Compute Triad
          * @description The field, the lines of equal chroma and the picks of a triangle; nothing is kept.
          */
-        post: operations["server_scales_api_compute_triangle"];
+        post: operations["server_scales_api_compute_triad"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2248,8 +2248,8 @@ export interface components {
         };
         /**
          * Origin
-         * @description Where a mixture was taken from: a passage, a pile, a kept mixture, or a patch of a sheet by
-         *     its place.
+         * @description Where a mixture was taken from: a pile or a kept mixture by its key; a patch by its sheet's
+         *     and its place; a passage by its painting's and its own.
          */
         Origin: {
             /**
@@ -2261,6 +2261,11 @@ export interface components {
             id: number;
             /** Place */
             place?: number | null;
+            /**
+             * Key
+             * @default
+             */
+            key: string;
         };
         /**
          * TubeMixture
@@ -2672,10 +2677,10 @@ export interface components {
             uncertainty_delta_e: number;
         };
         /**
-         * TriangleOut
+         * TriadOut
          * @description A computed triangle; `patches` are its picks, in order.
          */
-        TriangleOut: {
+        TriadOut: {
             /** Paints */
             paints: components["schemas"]["PaintRef"][];
             /** Corners */
@@ -2704,10 +2709,10 @@ export interface components {
             point: number[];
         };
         /**
-         * TriangleIn
+         * TriadIn
          * @description Three corners, white or water in everything, and the points the painter picked.
          */
-        TriangleIn: {
+        TriadIn: {
             /**
              * Medium
              * @default opaque
@@ -2736,7 +2741,7 @@ export interface components {
              * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "triangle";
+            kind: "triad";
             /** Corners */
             corners: components["schemas"]["TubeMixture"][];
             /**
@@ -3133,7 +3138,7 @@ export interface components {
          */
         PlanIn: {
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
             measure: components["schemas"]["SheetMeasure"];
         };
         /**
@@ -3275,7 +3280,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
             measure: components["schemas"]["SheetMeasure"];
             /** Patches */
             patches: components["schemas"]["SavedPatchOut"][];
@@ -3314,7 +3319,7 @@ export interface components {
             /** Name */
             name: string;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriangleIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
             /**
              * @default {
              *       "kind": "parts",
@@ -5502,7 +5507,7 @@ export interface operations {
             };
         };
     };
-    server_scales_api_compute_triangle: {
+    server_scales_api_compute_triad: {
         parameters: {
             query?: never;
             header?: never;
@@ -5511,7 +5516,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TriangleIn"];
+                "application/json": components["schemas"]["TriadIn"];
             };
         };
         responses: {
@@ -5521,7 +5526,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TriangleOut"];
+                    "application/json": components["schemas"]["TriadOut"];
                 };
             };
         };

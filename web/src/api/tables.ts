@@ -9,12 +9,13 @@ export const DEFAULTS: {
   TubeIn: Partial<Schemas["TubeIn"]>;
   DrawdownIn: Schemas["DrawdownIn"];
   BoxIn: Partial<Schemas["BoxIn"]>;
+  Origin: Partial<Schemas["Origin"]>;
   TubeMixture: Partial<Schemas["TubeMixture"]>;
   TubePart: Partial<Schemas["TubePart"]>;
   PhotoArea: Partial<Schemas["PhotoArea"]>;
   Target: Partial<Schemas["Target"]>;
   ScaleIn: Partial<Schemas["ScaleIn"]>;
-  TriangleIn: Partial<Schemas["TriangleIn"]>;
+  TriadIn: Partial<Schemas["TriadIn"]>;
   ChartIn: Partial<Schemas["ChartIn"]>;
   PartnersIn: Partial<Schemas["PartnersIn"]>;
   MutingIn: Partial<Schemas["MutingIn"]>;
@@ -42,12 +43,13 @@ export const DEFAULTS: {
   "TubeIn": {"paint_key": "", "recipe": [], "readings": [], "label": "", "medium": "oil", "finish": "satin", "notes": ""},
   "DrawdownIn": {"white_parts": 0.0, "count": 3},
   "BoxIn": {"selection": false, "tubes": []},
+  "Origin": {"key": ""},
   "TubeMixture": {"name": ""},
   "TubePart": {"parts": 1.0},
   "PhotoArea": {"width": 0.0, "height": 0.0},
   "Target": {"name": "", "colour": "", "mud": false},
   "ScaleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "scale", "steps": 9, "spacing": "chroma", "to_grey": false, "lightener": 0.0, "pins": []},
-  "TriangleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triangle", "lightener": 0.0, "picks": []},
+  "TriadIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triad", "lightener": 0.0, "picks": []},
   "ChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "base": [], "more": 1.0, "count": 9, "openings": [0.0, 1.0, 2.0, 3.0, 4.0], "values": [3, 4, 5, 6, 7, 8], "lighter": 8.0, "cooler": 8.0, "greyer": 0.35},
   "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
@@ -81,7 +83,7 @@ export const LIMITS = {
   "TubeChange": {"label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
   "DrawdownIn": {"white_parts": {"least": 0, "most": 1000}},
   "BoxIn": {"name": {"longest": 120}, "tubes": {"most": 1000}},
-  "Origin": {"id": {"least": 1}, "place": {"least": 0, "most": 1000}},
+  "Origin": {"id": {"least": 1}, "place": {"least": 0, "most": 1000}, "key": {"longest": 40}},
   "TubeMixture": {"parts": {"fewest": 1, "most": 8}, "name": {"longest": 120}},
   "TubePart": {"parts": {"most": 1000}},
   "PhotoArea": {"left": {"least": 0, "most": 1}, "top": {"least": 0, "most": 1}, "width": {"least": 0, "most": 1}, "height": {"least": 0, "most": 1}},
@@ -91,7 +93,7 @@ export const LIMITS = {
   "ScaleIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}, "hold": {"least": 0.5, "most": 9.5}, "pins": {"most": 15}},
   "ThirdIn": {"parts": {"least": 0, "most": 20}},
   "PickIn": {"point": {"fewest": 3, "most": 3}},
-  "TriangleIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
+  "TriadIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
   "ChartIn": {"ground": {"longest": 40}, "mixtures": {"fewest": 1, "most": 8}, "base": {"most": 8}, "more": {"most": 20}, "openings": {"fewest": 1, "most": 10}, "values": {"fewest": 2, "most": 11}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}},
   "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
   "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},

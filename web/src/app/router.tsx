@@ -61,7 +61,7 @@ const home = createRoute({
 });
 
 const idIn = (text: string | undefined) => (text === undefined ? null : Number(text));
-const KINDS = ["scale", "triangle", "chart"] as const;
+const KINDS = ["scale", "triad", "chart"] as const;
 
 const scales = createRoute({
   getParentRoute: () => studio,

@@ -14,7 +14,7 @@ import type { OpenSheet } from "./sheet/useSheet";
 
 const KINDS: ReadonlyArray<readonly [Kind, string]> = [
   ["scale", "Scale"],
-  ["triangle", "Triangle"],
+  ["triad", "Triangle"],
   ["chart", "Chart"],
 ];
 

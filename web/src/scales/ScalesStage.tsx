@@ -12,10 +12,10 @@ import {
   emptyDraft,
   type Kind,
   type ScaleDraft,
-  type TriangleDraft,
+  type TriadDraft,
 } from "./sheet/draft";
 
-const TriangleBench = lazy(() => import("./triangle/TriangleBench"));
+const TriadBench = lazy(() => import("./triad/TriadBench"));
 const ChartBench = lazy(() => import("./chart/ChartBench"));
 
 interface Bench {
@@ -70,8 +70,8 @@ export function ScalesStage({
       {start.request.kind === "scale" && (
         <ScaleBench key={key} {...props} start={start as Draft<ScaleDraft>} />
       )}
-      {start.request.kind === "triangle" && (
-        <TriangleBench key={key} {...props} start={start as Draft<TriangleDraft>} />
+      {start.request.kind === "triad" && (
+        <TriadBench key={key} {...props} start={start as Draft<TriadDraft>} />
       )}
       {start.request.kind === "chart" && (
         <ChartBench key={key} {...props} start={start as Draft<ChartDraft>} />

@@ -11,11 +11,14 @@ import { Swatch } from "../ui/Swatch";
 import { useNewSheet } from "./Bench";
 import { emptyDraft, type Kind } from "./sheet/draft";
 
+/** A kind of sheet as it is called on screen. */
+const kindWord = (kind: string) => (kind === "triad" ? "triangle" : kind);
+
 /** Whether every word stands somewhere in what a sheet and its patches are called. */
 export function found(sheet: SheetSummary, words: string): boolean {
   const text = [
     sheet.name,
-    sheet.kind,
+    kindWord(sheet.kind),
     sheet.summary,
     ...sheet.patches.map((patch) => `${patch.munsell} ${patch.name}`),
   ]

@@ -1,4 +1,5 @@
 import { ArrowRight } from "lucide-react";
+import type { Origin } from "../../api/client";
 import { NO_TARGET, newPile, useBeginPiles } from "../../app/beginPile";
 import { Checklist } from "../../keeping/Checklist";
 import { millilitres } from "../../piles/amounts";
@@ -11,6 +12,7 @@ import { nameOf } from "../draft";
 import { usePaintingPlan } from "../queries";
 import { percent } from "../shares";
 import type { Shown } from "../shown";
+import type { OpenPainting } from "../usePainting";
 
 /** From plan to palette: how much of each passage, in the order of mixing, and what to do. */
 export function PaletteView({
@@ -39,7 +41,11 @@ export function PaletteView({
         return newPile({
           name,
           target: mixture
-            ? { ...NO_TARGET, name, mixture: { parts: mixture, name: "" } }
+            ? {
+                ...NO_TARGET,
+                name,
+                mixture: { parts: mixture, name: "", origin: originOf(painting, place) },
+              }
             : { ...NO_TARGET, name, colour: after?.lab.map((v) => v.toFixed(2)).join(" ") ?? "" },
         });
       }),
@@ -92,6 +98,7 @@ export function PaletteView({
                       says="Go on"
                       mixture={each.mixture}
                       name={nameOf(passages, need.place)}
+                      origin={originOf(painting, need.place)}
                       medium={request.medium}
                     />
                   </span>
@@ -130,6 +137,12 @@ export function PaletteView({
 }
 
 const TOLD_FROM = 0.05;
+
+/** Where a passage stands, once its painting is kept. */
+function originOf({ id, draft }: OpenPainting, place: number): Origin | null {
+  const key = draft.request.passages[place]?.key;
+  return id === null || !key ? null : { kind: "passage", id, key };
+}
 
 function costOf(costs: readonly number[]): string {
   const worst = Math.max(0, ...costs);

@@ -47,9 +47,11 @@ export function MixtureFinder({
           setFrom(next);
         }}
       />
-      {from === "pile" && <Piles onTake={(id) => take({ origin: { kind: "pile", id } })} />}
+      {from === "pile" && (
+        <Piles onTake={(id) => take({ origin: { kind: "pile", id, key: "" } })} />
+      )}
       {from === "patch" && (
-        <Patches onTake={(id, place) => take({ origin: { kind: "patch", id, place } })} />
+        <Patches onTake={(id, place) => take({ origin: { kind: "patch", id, place, key: "" } })} />
       )}
       {from === "target" ? (
         <TargetChooser

@@ -8,7 +8,7 @@ import {
   draftWith,
   EMPTY_CHART,
   EMPTY_SCALE,
-  EMPTY_TRIANGLE,
+  EMPTY_TRIAD,
   emptyDraft,
   examplePair,
   nameFor,
@@ -79,7 +79,7 @@ describe("what is asked of the server", () => {
       first,
       light: "A",
     });
-    expect(requestOf({ ...EMPTY_TRIANGLE, corners: [first, null, first] }, "D65")).toBeNull();
+    expect(requestOf({ ...EMPTY_TRIAD, corners: [first, null, first] }, "D65")).toBeNull();
     expect(requestOf({ ...EMPTY_CHART, mixtures: [first] }, "D65")).toBeNull();
     expect(requestOf({ ...EMPTY_CHART, chart: "values", mixtures: [first] }, "D65")).not.toBeNull();
   });

@@ -4,7 +4,7 @@ import type {
   Sheet,
   SheetMeasure,
   SheetRequest,
-  TriangleRequest,
+  TriadRequest,
   Tube,
   TubeMixture,
 } from "../../api/client";
@@ -22,11 +22,11 @@ export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
   first: TubeMixture | null;
   second: TubeMixture | null;
 };
-export type TriangleDraft = Omit<Unlit<TriangleRequest>, "corners"> & {
+export type TriadDraft = Omit<Unlit<TriadRequest>, "corners"> & {
   corners: Array<TubeMixture | null>;
 };
 export type ChartDraft = Unlit<ChartRequest>;
-export type RequestDraft = ScaleDraft | TriangleDraft | ChartDraft;
+export type RequestDraft = ScaleDraft | TriadDraft | ChartDraft;
 export type Kind = RequestDraft["kind"];
 
 /** A sheet being made: what the painter chose, kept or not. */
@@ -49,10 +49,10 @@ export const EMPTY_SCALE = {
   ...{ first: null, second: null, third: null, hold: null },
 } as ScaleDraft;
 
-export const EMPTY_TRIANGLE = {
-  ...unlit(DEFAULTS.TriangleIn),
+export const EMPTY_TRIAD = {
+  ...unlit(DEFAULTS.TriadIn),
   corners: [null, null, null],
-} as TriangleDraft;
+} as TriadDraft;
 
 export const EMPTY_CHART = {
   ...unlit(DEFAULTS.ChartIn),
@@ -61,7 +61,7 @@ export const EMPTY_CHART = {
 
 const EMPTY: Record<Kind, RequestDraft> = {
   scale: EMPTY_SCALE,
-  triangle: EMPTY_TRIANGLE,
+  triad: EMPTY_TRIAD,
   chart: EMPTY_CHART,
 };
 
@@ -85,7 +85,7 @@ export function endsOf(request: RequestDraft): TubeMixture[] {
   const ends =
     request.kind === "scale"
       ? [request.first, request.second, request.third?.mixture ?? null]
-      : request.kind === "triangle"
+      : request.kind === "triad"
         ? request.corners
         : [...request.mixtures, request.dark ?? null];
   return ends.filter((end) => end !== null);
@@ -103,7 +103,7 @@ export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): Sh
       const { first, second } = draft;
       return first && second ? { ...draft, ...lit, first, second } : null;
     }
-    case "triangle": {
+    case "triad": {
       const corners = draft.corners.filter((corner) => corner !== null);
       return corners.length === 3 ? { ...draft, ...lit, corners } : null;
     }
@@ -148,7 +148,7 @@ export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
   const told =
     draft.kind === "scale"
       ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`
-      : draft.kind === "triangle"
+      : draft.kind === "triad"
         ? names.map((name, i) => (i ? lower(name) : name)).join(", ")
         : `${CHART_TITLES[draft.chart]} of ${names.map(lower).join(", ")}`;
   return told.slice(0, 120);

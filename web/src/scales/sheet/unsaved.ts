@@ -7,6 +7,7 @@ function renamed(request: unknown): Record<string, unknown> {
   const third = rest.third as { end?: unknown; parts?: unknown } | null | undefined;
   return {
     ...rest,
+    ...(rest.kind === "triangle" ? { kind: "triad" } : {}),
     ...(ends === undefined ? {} : { mixtures: ends }),
     ...(third?.end ? { third: { mixture: third.end, parts: third.parts } } : {}),
   };
@@ -17,10 +18,11 @@ export const UNSAVED_SHEETS: UnsavedStore<Draft> = {
   kind: "sheet",
   mended: (found) => {
     const draft = found as Draft | undefined;
-    const kind = draft?.request?.kind;
-    if (kind !== "scale" && kind !== "triangle" && kind !== "chart") return null;
+    const now = draft?.request && renamed(draft.request);
+    const kind = now?.kind as Draft["request"]["kind"] | undefined;
+    if (kind !== "scale" && kind !== "triad" && kind !== "chart") return null;
     const empty = emptyDraft(kind);
-    const request = { ...empty.request, ...renamed(draft?.request) } as Draft["request"];
+    const request = { ...empty.request, ...now } as Draft["request"];
     return { ...empty, ...draft, request, measure: { ...empty.measure, ...draft?.measure } };
   },
 };

@@ -1,6 +1,6 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
-import type { Patch, TubeMixture, TubePart } from "../../api/client";
+import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { Button } from "../../ui/Button";
@@ -11,7 +11,7 @@ import {
   draftWith,
   EMPTY_CHART,
   EMPTY_SCALE,
-  EMPTY_TRIANGLE,
+  EMPTY_TRIAD,
   type RequestDraft,
 } from "../sheet/draft";
 import { useAmounts } from "./plan";
@@ -101,6 +101,7 @@ export function Chosen<R extends RequestDraft>({
             says="Go on with it"
             mixture={patch.mixture}
             name={patch.look.name}
+            origin={sheet.id === null ? null : patchOrigin(sheet.id, selected)}
             medium={sheet.draft.request.medium}
           />
         )}
@@ -121,31 +122,37 @@ const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
   ["values", "A value scale from it to white"],
 ];
 
+const patchOrigin = (id: number, place: number): Origin => ({ kind: "patch", id, place, key: "" });
+
 /** A mixture as the beginning of a sheet or a pile. */
 export function GoOn({
   says,
   mixture,
   name,
+  origin,
   medium,
 }: {
   says: string;
   mixture: TubePart[];
   name: string;
+  /** Where it stands, once that is kept. */
+  origin: Origin | null;
   medium: "opaque" | "wash";
 }) {
   const begin = useNewSheet();
   const pile = useBeginPiles();
-  const end: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name };
-  const corners = [end, null, null];
+  const start: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name, origin };
+  const corners = [start, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
-    ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: end }))],
-    ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: end })])],
-    ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIANGLE, medium, corners }))],
+    ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: start }))],
+    ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: start })])],
+    ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIAD, medium, corners }))],
     ...CHARTS.map(
       ([chart, says]) =>
         [
           says,
-          () => begin(draftWith({ ...EMPTY_CHART, ...chartStart(chart), medium, ends: [end] })),
+          () =>
+            begin(draftWith({ ...EMPTY_CHART, ...chartStart(chart), medium, mixtures: [start] })),
         ] as const,
     ),
   ];

@@ -1,5 +1,5 @@
 import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef } from "react";
-import type { Triangle } from "../../api/client";
+import type { Triad } from "../../api/client";
 import { useViewing } from "../../app/viewing";
 import { PlanFrame, planGeometry } from "../../plots/PlanFrame";
 import { blend } from "../../plots/trail";
@@ -40,15 +40,15 @@ function triangleIn(width: number, height: number) {
 
 /** The lattice as small triangles, each in the middle colour of its corners. */
 const Mesh = memo(function Mesh({
-  triangle,
+  triad,
   codes,
   spot,
 }: {
-  triangle: Triangle;
+  triad: Triad;
   codes: readonly string[];
   spot: (index: number) => readonly [number, number];
 }) {
-  const cells = useMemo(() => cellsOf(triangle.field.level), [triangle.field.level]);
+  const cells = useMemo(() => cellsOf(triad.field.level), [triad.field.level]);
   return (
     <g>
       {cells.map(([a, b, c]) => {
@@ -85,17 +85,17 @@ function cellsOf(level: number): Array<[number, number, number]> {
 
 /** Patches as a painter would lay them: hexagons of mixtures that touch. */
 const Patches = memo(function Patches({
-  triangle,
+  triad,
   codes,
   place,
   side,
 }: {
-  triangle: Triangle;
+  triad: Triad;
   codes: readonly string[];
   place: Place;
   side: number;
 }) {
-  const every = triangle.field.level / PATCHES;
+  const every = triad.field.level / PATCHES;
   const radius = side / PATCHES / Math.sqrt(3);
   const hexagon = Array.from({ length: 6 }, (_, k) => {
     const turn = (Math.PI / 3) * k + Math.PI / 6;
@@ -103,8 +103,8 @@ const Patches = memo(function Patches({
   });
   return (
     <g>
-      {triangle.field.point.map((point, index) => {
-        const steps = point.map((share) => (share * triangle.field.level) / every);
+      {triad.field.point.map((point, index) => {
+        const steps = point.map((share) => (share * triad.field.level) / every);
         if (steps.some((step) => Math.abs(step - Math.round(step)) > 1e-3)) return null;
         const [x, y] = place(point as unknown as Point);
         return (
@@ -119,14 +119,8 @@ const Patches = memo(function Patches({
   );
 });
 
-const ChromaLines = memo(function ChromaLines({
-  triangle,
-  place,
-}: {
-  triangle: Triangle;
-  place: Place;
-}) {
-  const paths = triangle.lines.map((line) => ({
+const ChromaLines = memo(function ChromaLines({ triad, place }: { triad: Triad; place: Place }) {
+  const paths = triad.lines.map((line) => ({
     chroma: line.chroma,
     d: line.pieces
       .map((piece) => {
@@ -148,15 +142,15 @@ const ChromaLines = memo(function ChromaLines({
   );
 });
 
-function useCodes(triangle: Triangle): readonly string[] {
+function useCodes(triad: Triad): readonly string[] {
   const { squint, whiteTest } = useViewing();
-  const { field } = triangle;
+  const { field } = triad;
   return squint ? field.value_srgb : whiteTest ? field.opened_srgb : field.srgb;
 }
 
 /** Three paints at the corners, their mixtures between, and the point in hand. */
-export function TrianglePlot({
-  triangle,
+export function TriadPlot({
+  triad,
   names,
   look,
   width,
@@ -170,7 +164,7 @@ export function TrianglePlot({
   onDrop,
   onSelect,
 }: {
-  triangle: Triangle;
+  triad: Triad;
   names: readonly [string, string, string];
   look: Look;
   width: number;
@@ -187,7 +181,7 @@ export function TrianglePlot({
 }) {
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef(false);
-  const codes = useCodes(triangle);
+  const codes = useCodes(triad);
   const {
     corners,
     place,
@@ -195,9 +189,9 @@ export function TrianglePlot({
     side,
   } = useMemo(() => triangleIn(width, height), [width, height]);
   const spot = useMemo(() => {
-    const spots = triangle.field.point.map((p) => place(p as unknown as Point));
+    const spots = triad.field.point.map((p) => place(p as unknown as Point));
     return (index: number) => spots[index] as readonly [number, number];
-  }, [triangle, place]);
+  }, [triad, place]);
   const to = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     return pointAt(event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0));
@@ -225,7 +219,7 @@ export function TrianglePlot({
     onMove(next);
     onDrop();
   };
-  const [nx, ny] = place(triangle.neutral_point as unknown as Point);
+  const [nx, ny] = place(triad.neutral_point as unknown as Point);
   const [x, y] = place(point);
   const { squint, whiteTest } = useViewing();
   const fill = squint ? at.value_srgb : whiteTest ? at.opened_srgb : at.srgb;
@@ -245,11 +239,11 @@ export function TrianglePlot({
       >
         <g className="isolate">
           {look === "field" ? (
-            <Mesh triangle={triangle} codes={codes} spot={spot} />
+            <Mesh triad={triad} codes={codes} spot={spot} />
           ) : (
-            <Patches triangle={triangle} codes={codes} place={place} side={side} />
+            <Patches triad={triad} codes={codes} place={place} side={side} />
           )}
-          <ChromaLines triangle={triangle} place={place} />
+          <ChromaLines triad={triad} place={place} />
         </g>
         <g stroke="#000000" fill="none">
           <circle cx={nx} cy={ny} r={11} stroke="#ffffff" strokeWidth={4} />
@@ -337,26 +331,26 @@ export function TrianglePlot({
 }
 
 /** The same mixtures in the plan: how the triangle lies around the neutral axis. */
-export function TrianglePlan({
-  triangle,
+export function TriadPlan({
+  triad,
   width,
   height,
   at,
 }: {
-  triangle: Triangle;
+  triad: Triad;
   width: number;
   height: number;
   at: FieldSample;
 }) {
-  const codes = useCodes(triangle);
+  const codes = useCodes(triad);
   const geometry = useMemo(
-    () => planGeometry(triangle.field.lab, width, height),
-    [triangle, width, height],
+    () => planGeometry(triad.field.lab, width, height),
+    [triad, width, height],
   );
   const spot = useMemo(() => {
-    const spots = triangle.field.lab.map((lab) => geometry.place(lab));
+    const spots = triad.field.lab.map((lab) => geometry.place(lab));
     return (index: number) => spots[index] as readonly [number, number];
-  }, [triangle, geometry]);
+  }, [triad, geometry]);
   const [x, y] = geometry.place(at.lab);
   return (
     <svg
@@ -366,7 +360,7 @@ export function TrianglePlan({
       aria-label="The plan: where the mixtures of the triangle lie around the neutral axis."
       className="block"
     >
-      <Mesh triangle={triangle} codes={codes} spot={spot} />
+      <Mesh triad={triad} codes={codes} spot={spot} />
       <PlanFrame geometry={geometry} />
       <circle cx={x} cy={y} r={9} fill="none" stroke="#ffffff" strokeWidth={4} />
       <circle cx={x} cy={y} r={9} fill="none" stroke="#000000" strokeWidth={2} />

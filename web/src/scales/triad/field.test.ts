@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Triangle } from "../../api/client";
+import type { Triad } from "../../api/client";
 import {
   around,
   inside,
@@ -13,7 +13,7 @@ import {
 const LEVEL = 4;
 
 /** A lattice whose lightness is linear in the point, as the server would send it. */
-function field(): Triangle["field"] {
+function field(): Triad["field"] {
   const point: number[][] = [];
   for (let i = 0; i <= LEVEL; i += 1)
     for (let j = 0; i + j <= LEVEL; j += 1)

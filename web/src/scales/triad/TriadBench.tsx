@@ -14,41 +14,29 @@ import { Bench, type BenchProps } from "../Bench";
 import { EndChip } from "../EndChip";
 import { Lightness } from "../Lightness";
 import { NothingYet } from "../NothingYet";
-import {
-  endName,
-  exampleTriad,
-  oneTube,
-  requestOf,
-  type TriangleDraft,
-  tubeOf,
-} from "../sheet/draft";
+import { endName, exampleTriad, oneTube, requestOf, type TriadDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { type Point, roughShares, sampleField } from "./field";
-import { type Look, TrianglePlan, TrianglePlot } from "./TrianglePlot";
+import { type Look, TriadPlan, TriadPlot } from "./TriadPlot";
 
 const PLACES = ["Top", "Left", "Right"] as const;
-const MOST_PICKS = LIMITS.TriangleIn.picks.most;
+const MOST_PICKS = LIMITS.TriadIn.picks.most;
 const LOOKS = [
   ["field", "Field"],
   ["patches", "Patches"],
 ] as const;
 
 /** The bench on which three paints surround grey. */
-export default function TriangleBench({
-  me,
-  sheet: opened,
-  start,
-  address,
-}: BenchProps<TriangleDraft>) {
+export default function TriadBench({ me, sheet: opened, start, address }: BenchProps<TriadDraft>) {
   const sheet = useSheet(me, opened, start, address);
   const { draft, set } = sheet;
   const { request: asked } = draft;
   const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("triangle", request?.kind === "triangle" ? request : null);
-  const triangle = request ? data : undefined;
+  const { data, error } = useComputed("triad", request?.kind === "triad" ? request : null);
+  const triad = request ? data : undefined;
 
   const empty = asked.corners.indexOf(null);
   const [active, setActive] = useState(Math.max(0, empty));
@@ -61,12 +49,12 @@ export default function TriangleBench({
   useEffect(() => {
     latest.current = null;
     setHeld(null);
-  }, [triangle]);
+  }, [triad]);
 
   const picks = asked.picks.map((pick) => pick.point as unknown as Point);
   const place = Math.min(selected, Math.max(picks.length - 1, 0));
-  const point = held ?? picks[place] ?? (triangle?.neutral_point as unknown as Point | undefined);
-  const at = triangle && point ? sampleField(triangle.field, point) : null;
+  const point = held ?? picks[place] ?? (triad?.neutral_point as unknown as Point | undefined);
+  const at = triad && point ? sampleField(triad.field, point) : null;
   const move = (to: Point) => {
     latest.current = to;
     setHeld(to);
@@ -108,7 +96,7 @@ export default function TriangleBench({
     string,
   ];
   const example = exampleTriad(tubes);
-  const patch = triangle?.patches[place];
+  const patch = triad?.patches[place];
 
   const [room, width, height] = useSize();
   const beside = width >= 640;
@@ -166,15 +154,15 @@ export default function TriangleBench({
         <Slip
           sheet={sheet}
           request={request}
-          patches={triangle?.patches ?? []}
+          patches={triad?.patches ?? []}
           patchWord="Point"
           selected={place}
           onSelect={setSelected}
-          summary={triangle?.miss ?? ""}
+          summary={triad?.miss ?? ""}
         />
       }
     >
-      {triangle && point && at ? (
+      {triad && point && at ? (
         <>
           <div
             ref={room}
@@ -182,9 +170,9 @@ export default function TriangleBench({
           >
             {width > 0 && (
               <>
-                <TrianglePlot
+                <TriadPlot
                   {...size}
-                  triangle={triangle}
+                  triad={triad}
                   names={names}
                   look={look}
                   point={point}
@@ -200,13 +188,13 @@ export default function TriangleBench({
                   onDrop={drop}
                   onSelect={setSelected}
                 />
-                <TrianglePlan {...size} triangle={triangle} at={at} />
+                <TriadPlan {...size} triad={triad} at={at} />
               </>
             )}
           </div>
           <section aria-label="The run" className="px-4 pb-3">
             <ol className="flex">
-              {triangle.patches.map((each, i) => (
+              {triad.patches.map((each, i) => (
                 // biome-ignore lint/suspicious/noArrayIndexKey: a pick is its place in the row
                 <li key={i} className="min-w-11 flex-1">
                   <button

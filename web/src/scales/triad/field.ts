@@ -1,4 +1,4 @@
-import type { Triangle } from "../../api/client";
+import type { Triad } from "../../api/client";
 import { blend } from "../../plots/trail";
 
 export type Point = readonly [number, number, number];
@@ -41,7 +41,7 @@ export function around(level: number, point: Point): Array<readonly [number, num
   ];
 }
 
-export function sampleField(field: Triangle["field"], point: Point): FieldSample {
+export function sampleField(field: Triad["field"], point: Point): FieldSample {
   const corners = around(field.level, point);
   const sum = (of: (index: number) => number) =>
     corners.reduce((total, [index, weight]) => total + of(index) * weight, 0);

@@ -16,9 +16,9 @@ from server.mixtures.services import (
     paint_of,
     refs,
 )
-from server.scales.answers import ChromaLineOut, FieldOut, TriangleOut
+from server.scales.answers import ChromaLineOut, FieldOut, TriadOut
 from server.scales.patches import Patches, patch_out
-from server.scales.requests import TriangleIn
+from server.scales.requests import TriadIn
 from server.tubes.services import PaintBox
 
 LEVEL = 24
@@ -45,7 +45,7 @@ def _patches(triad: Triad, points: np.ndarray) -> tuple[list[Patch], tuple[Paint
     return patches_of(parts, paints, triad.viewing), paints
 
 
-def compute(box: PaintBox, asked: TriangleIn) -> Computed:
+def compute(box: PaintBox, asked: TriadIn) -> Computed:
     """The triangle a painter asks for; without picks, its neutral spot is the one patch."""
     first, second, third = (paint_of(box, end) for end in asked.corners)
     triad = Triad((first, second, third), asked.lightener, asked.viewing)
@@ -65,7 +65,7 @@ def compute(box: PaintBox, asked: TriangleIn) -> Computed:
     return Computed(made, triad)
 
 
-def triangle_out(computed: Computed) -> TriangleOut:
+def triad_out(computed: Computed) -> TriadOut:
     """A computed triangle as the API tells it."""
     triad, made = computed.triad, computed.made
     grid = barycentric(LEVEL)
@@ -74,7 +74,7 @@ def triangle_out(computed: Computed) -> TriangleOut:
     levels = [float(c) for c in range(CHROMA_STEP, int(chroma.max()), CHROMA_STEP)]
     _, parts = merged(triad.all_paints, triad.parts(grid))
     neutral = triad.labs(triad.neutral_point)
-    return TriangleOut(
+    return TriadOut(
         paints=refs(made.paints),
         corners=looks_of_paints(triad.paints, triad.viewing),
         field=FieldOut(
