@@ -151,6 +151,12 @@ class InBrowser(unittest.TestCase):
         page.get_by_role("button", name=re.compile(f"^{label}: ")).click()
         page.get_by_role("option", name=option, exact=True).click()
 
+    def unfold(self, page: Page | None = None) -> None:
+        """Have the options of a scale on screen: they are folded into a line until asked for."""
+        fold = (page or self.page).get_by_role("button", name=re.compile("^Options: "))
+        if fold.get_attribute("aria-expanded") != "true":
+            fold.click()
+
     def wait_until_kept(self, page: Page | None = None) -> None:
         """The sheet on screen is what the server has."""
         slip = (page or self.page).get_by_label("The slip", exact=True)

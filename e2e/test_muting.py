@@ -51,6 +51,7 @@ class Muting(InBrowser):
         for first, one, second, other, steps, spacing, white in TEN:
             with self.subTest(pair=(one, other)):
                 self.pair(first, second)
+                self.unfold()
                 if spacing != "chroma":
                     self.choose("Spacing", SPACINGS[spacing])
                 for _ in range(abs(steps - 9)):
@@ -75,6 +76,7 @@ class Muting(InBrowser):
     def test_yellow_and_violet_go_to_umber_and_the_fix_takes_the_lean_out(self) -> None:
         page = self.page
         self.new_sheet()
+        self.unfold()
         page.get_by_role("slider", name="White").fill("4")
         page.get_by_title("Hansa yellow light", exact=True).click()
         partners = page.get_by_role("region", name="Partners, nearest to grey first")
@@ -190,6 +192,7 @@ class Muting(InBrowser):
         step.press("Shift+ArrowRight")
         expect(page.get_by_role("img", name="pinned")).to_have_count(1)
         share = step.get_attribute("aria-valuenow")
+        self.unfold()
         self.choose("Spacing", "Even in parts")
         expect(page.locator('[data-run-step="2"]')).not_to_have_attribute("aria-valuenow", "0.1")
         expect(step).to_have_attribute("aria-valuenow", share or "")

@@ -43,8 +43,8 @@ class PaintersStory(InBrowser):
         self.assert_steps_are_the_cores("--steps", "9")
 
         # Steps, spacing and white, seen at once.
-        page.get_by_role("button", name="Fewer steps").click()
-        page.get_by_role("button", name="Fewer steps").click()
+        self.unfold()
+        page.get_by_role("button", name="Fewer steps").click(click_count=2)
         expect(page.locator("[data-run-step]")).to_have_count(7)
         self.assert_steps_are_the_cores("--steps", "7")
         self.choose("Spacing", "Even in parts")

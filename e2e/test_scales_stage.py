@@ -109,6 +109,7 @@ class ScalesStage(InBrowser):
 
     def test_a_wash_is_thinned_with_water(self) -> None:
         page = self.page
+        self.unfold()
         self.choose("Lightness", "Thin with water")
         page.get_by_role("slider", name="Water").fill("6")
         chosen = page.get_by_label("The chosen patch")
@@ -117,6 +118,7 @@ class ScalesStage(InBrowser):
 
     def test_a_value_is_held_along_the_whole_scale(self) -> None:
         page = self.page
+        self.unfold()
         self.choose("Lightness", "Hold a value")
         page.get_by_role("slider", name="Value").fill("6")
         expect(page.locator('[data-run-step="4"]')).to_have_attribute(
@@ -128,6 +130,7 @@ class ScalesStage(InBrowser):
 
     def test_a_scale_ends_at_grey_where_that_is_wanted(self) -> None:
         page = self.page
+        self.unfold()
         self.choose("How far", "To grey only")
         expect(page.locator('[data-run-step="8"]')).to_have_attribute(
             "aria-valuetext", re.compile("very dark grey")
@@ -157,6 +160,7 @@ class ScalesStage(InBrowser):
 
     def test_a_change_keeps_itself_and_is_there_after_a_reload(self) -> None:
         page = self.page
+        self.unfold()
         page.get_by_role("button", name="More steps").click()
         expect(page.locator("[data-run-step]")).to_have_count(10)
         # Before it is kept at all, the browser has it.
@@ -185,6 +189,7 @@ class ScalesStage(InBrowser):
 
     def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
         page = self.page
+        self.unfold()
         page.get_by_label("Name of the sheet").fill("Kept through a sign-in")
         # Else the name's own keeping could meet the end of the session before the click does.
         self.wait_until_kept()
@@ -223,6 +228,7 @@ class ScalesStage(InBrowser):
         other.locator("[data-run-step]").first.wait_for()
         self.page.get_by_label("Name of the sheet").fill("Rust runs into harbour water")
         self.wait_until_kept()
+        self.unfold(other)
         other.get_by_role("button", name="More steps").click()
         alert.get_by_role("button", name="Take the other one").click()
         expect(other.get_by_label("Name of the sheet")).to_have_value(
@@ -297,6 +303,7 @@ class Accessible(InBrowser):
         page.locator("body").press("?")
         expect(page.get_by_role("dialog")).to_contain_text("Squint")
         page.keyboard.press("Escape")
+        page.keyboard.press("e")
         reached = set()
         for _ in range(90):
             page.keyboard.press("Tab")

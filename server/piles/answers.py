@@ -12,10 +12,10 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.colour.words import difference_in_words
 from mesotint.mixing import palette as core
-from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.optics.grid import Array
 from mesotint.paints.roles import is_white
-from server.kept.looks import Look, looks
+from server.kept.looks import Look, look, looks
 from server.mixtures.answers import Ingredient
 from server.painters.models import Painter
 from server.piles.ledger import Ledger, noted
@@ -137,7 +137,8 @@ def target_lab(pile: Pile) -> Array | None:
 def piles_out(painter: Painter) -> list[PileSummaryOut]:
     """The piles on the palette, the last one touched first; none that nothing is left of."""
     shown = [pile for pile in noted(painter) if _lies_there(pile)]
-    now = iter(_looks([lab for pile in shown if (lab := _noted_lab(pile)) is not None]))
+    lying = [pile for pile in shown if pile.lightness is not None]
+    now = iter(_looks([_noted_lab(pile) for pile in lying], [pile.opened_srgb for pile in lying]))
     wanted = iter(_looks([lab for pile in shown if (lab := target_lab(pile)) is not None]))
     return [
         PileSummaryOut(
@@ -160,33 +161,34 @@ def _lies_there(pile: Pile) -> bool:
     return not pile.stands and (pile.target_lightness is not None or not pile.taken_back)
 
 
-def _noted_lab(pile: Pile) -> Array | None:
-    if pile.lightness is None:
-        return None
+def _noted_lab(pile: Pile) -> Array:
     return np.array([pile.lightness, pile.a, pile.b])
 
 
-def _looks(labs: Sequence[Array]) -> list[Look]:
-    return looks(np.array(labs)) if labs else []
+def _looks(labs: Sequence[Array], opened_srgb: Sequence[str | None] = ()) -> list[Look]:
+    codes = opened_srgb or [None] * len(labs)
+    seen = appearances(np.array(labs)) if labs else []
+    return [look(*both) for both in zip(seen, codes, strict=True)]
 
 
 def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOut:
     """A pile as the API tells it, from its ledger, with the advice on it."""
     there = ledger.pile(pile.pk)
     target, read = target_lab(pile), None if there.off is None else there.corrected_lab
-    told = iter(_looks([lab for lab in (there.lab, target, read) if lab is not None]))
+    told = iter(_looks([lab for lab in (target, read) if lab is not None]))
+    steps = _steps_out(ledger, pile.pk, there)
     return PileOut(
         id=pile.pk,
         name=pile.name,
         kind=pile.kind,
         changed=pile.changed,
         volume_ml=there.volume_ml,
-        look=None if there.lab is None else next(told),
+        look=steps[-1].look if steps else None,
         target=None if target is None else next(told),
         reading=None if read is None else next(told),
         reading_delta_e=_off(there),
         target_name=pile.target_name,
-        steps=_steps_out(ledger, pile.pk, there),
+        steps=steps,
         taken_back=there.taken_back,
         make_up=[
             Ingredient(
@@ -229,7 +231,9 @@ def touching_out(painter: Painter, pile: Pile, light: str) -> TouchingOut:
 
 
 def _steps_out(ledger: Ledger, pile_id: int, there: core.Pile) -> list[PileStepOut]:
-    looks = iter(_looks([step.lab for step in there.steps if step.lab is not None]))
+    filled = [step for step in there.steps if step.lab is not None]
+    labs = np.array([step.lab for step in filled])
+    seen = iter(looks(labs, ledger.opened([step.volumes_ml for step in filled])))
     told = []
     for step in there.steps:
         row = ledger.rows[step.place]
@@ -242,7 +246,7 @@ def _steps_out(ledger: Ledger, pile_id: int, there: core.Pile) -> list[PileStepO
                 label=label,
                 volume_ml=volume,
                 mass_g=row.mass_g,
-                look=None if step.lab is None else next(looks),
+                look=None if step.lab is None else next(seen),
             )
         )
     return told

@@ -1,13 +1,17 @@
 """A painter's events as the ledger of a palette that the core replays."""
 
-from collections.abc import Collection
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
 from django.db.models import Q, QuerySet
 from django.dispatch import receiver
 
+from mesotint.colour.srgb import hex_from_lab
 from mesotint.mixing import palette as core
+from mesotint.mixing.mixture import together
+from mesotint.optics.grid import Array
 from mesotint.paints.library import MEDIUM, WATER, Paint
 from mesotint.paints.roles import mixture
 from server.kept.notes import tube_changed
@@ -73,7 +77,8 @@ class Ledger:
 
     def note(self) -> None:
         """Note on every pile that was replayed what its last event left, where that changed."""
-        changed = []
+        changed: list[Pile] = []
+        filled: list[Pile] = []
         for pk, pile in self.pile_of.items():
             there = self.pile(pk)
             lab = [None] * 3 if there.corrected_lab is None else there.corrected_lab.tolist()
@@ -84,11 +89,23 @@ class Ledger:
                 for name, value in zip(_NOTED, told, strict=True):
                     setattr(pile, name, value)
                 changed.append(pile)
+                pile.opened_srgb = None
+                filled += [pile] * bool(there.volumes_ml)
+        codes = hex_from_lab(self.opened([self.pile(pile.pk).volumes_ml for pile in filled]))[0]
+        for pile, code in zip(filled, codes, strict=True):
+            pile.opened_srgb = code
         if changed:
-            Pile.objects.bulk_update(changed, _NOTED)
+            Pile.objects.bulk_update(changed, (*_NOTED, "opened_srgb"))
             keys = [pile.pk for pile in changed]
             forget_shares(PILE, keys)
             set_shares(PILE, {pk: self._shares(self.pile(pk).volumes_ml) for pk in keys})
+
+    def opened(self, volumes_ml: Sequence[dict[Paint, float]]) -> Array:
+        """CIELAB, shape (n, 3), of what some piles hold in the white test, in daylight."""
+        if not volumes_ml:
+            return np.empty((0, 3))
+        paints, parts = together([(list(ml), list(ml.values())) for ml in volumes_ml])
+        return self.palette.viewing.opened_lab(parts, paints)
 
     def _shares(self, volumes_ml: dict[Paint, float]) -> dict[int, float]:
         """How much of each tube is in a pile, without what thins it; adding to 1."""

@@ -11,9 +11,9 @@ class Pile(models.Model):
     """A pile with a target; a pot of left-over mud; or a let-down. Its paint follows from events.
 
     A pot and a let-down are piles that others are mixed from. What the last event left is noted,
-    so that a palette is told without replaying it: how much there is, its colour where there is
-    any, and whether anything stands or could be brought back. It is not `noted` before that, nor
-    after a tube in it changed.
+    so that a palette is told without replaying it: how much there is, its colour and what the
+    white test makes of it where there is any, and whether anything stands or could be brought
+    back. It is not `noted` before that, nor after a tube in it changed.
     """
 
     PILE, POT, LET_DOWN = "pile", "pot", "let-down"
@@ -30,6 +30,7 @@ class Pile(models.Model):
     lightness = models.FloatField(null=True)
     a = models.FloatField(null=True)
     b = models.FloatField(null=True)
+    opened_srgb = models.CharField(max_length=7, null=True)
     stands = models.BooleanField(default=False)
     taken_back = models.BooleanField(default=False)
     token = models.CharField(max_length=TOKEN_LENGTH, null=True)

@@ -14,7 +14,7 @@ from mesotint.paints.calibration import Calibration, nearest_paint
 from mesotint.paints.library import NO_HAZARD, Paint, library
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.clock import now_s
-from server.kept.looks import Look, look, looks
+from server.kept.looks import Look, looks
 from server.tubes.instrument import instrument_of
 from server.tubes.models import Desk, Reading, Tube
 from server.tubes.readings import core_reading
@@ -193,8 +193,8 @@ def paint_out(paint: Paint, chip: Chip) -> PaintOut:
         opacity=paint.opacity,
         hazard_group=paint.hazard_group,
         origin=paint.origin,
-        masstone=look(chip.masstone),
-        tint=look(chip.tint),
+        masstone=chip.masstone,
+        tint=chip.tint,
     )
 
 

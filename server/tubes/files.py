@@ -26,7 +26,7 @@ from mesotint.paints import calibration as core
 from mesotint.paints.library import library
 from server.kept.clock import now
 from server.kept.downloads import download
-from server.kept.looks import look, looks
+from server.kept.looks import looks
 from server.painters.models import Painter
 from server.tubes.answers import FoundOpticsOut, FoundReadingOut, FoundTubeOut
 from server.tubes.models import Box, RecipePart, Tube
@@ -110,7 +110,7 @@ def found_optics(tube: Tube, found: Optics) -> FoundOpticsOut:
     absorption, scattering = found[key]
     after = replace(before, absorption=absorption, scattering=scattering)
     was, will_be = chips_of([before, after])
-    return FoundOpticsOut(key=key, before=look(was.masstone), after=look(will_be.masstone))
+    return FoundOpticsOut(key=key, before=was.masstone, after=will_be.masstone)
 
 
 def take_optics(tube: Tube, found: Optics) -> None:

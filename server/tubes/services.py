@@ -19,13 +19,14 @@ from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, appearances
-from mesotint.optics.grid import BANDS
+from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS
+from mesotint.optics.grid import BANDS, Array
 from mesotint.paints import calibration as core
 from mesotint.paints.library import Paint, library, mixed_tube
 from mesotint.paints.roles import MIXED_TUBE
 from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
+from server.kept.looks import Look, looks
 from server.kept.notes import tube_changed
 from server.painters.models import Painter
 from server.tubes.models import Box, Calibration, Desk, Tube
@@ -35,10 +36,10 @@ PAINTS_KNOWN = 4096
 
 @dataclass(frozen=True)
 class Chip:
-    """Masstone and tint of a paint."""
+    """Masstone and tint of a paint, each with what the white test makes of it."""
 
-    masstone: Appearance
-    tint: Appearance
+    masstone: Look
+    tint: Look
 
     @property
     def place(self) -> tuple[bool, float]:
@@ -54,13 +55,16 @@ def chips_of(paints: Sequence[Paint]) -> list[Chip]:
     white = library().white
     k = np.array([[p.absorption, white.absorption] for p in paints])
     s = np.array([[p.scattering, white.scattering] for p in paints])
-    labs = []
-    for opened in (0.0, TINT_WHITE_PARTS):
-        parts = np.broadcast_to([1.0, opened], (len(paints), 1, 2))
-        film = DEFAULT_VIEWING.film(parts, k, s)[:, 0]
-        labs.append(DEFAULT_VIEWING.lab_of_film(film))
-    looks = [appearances(each) for each in labs]
-    return [Chip(masstone, tint) for masstone, tint in zip(*looks, strict=True)]
+
+    def lab(parts_of_white: float) -> Array:
+        parts = np.broadcast_to([1.0, parts_of_white], (len(paints), 1, 2))
+        return DEFAULT_VIEWING.lab_of_film(DEFAULT_VIEWING.film(parts, k, s)[:, 0])
+
+    told = [
+        looks(lab(part), lab(part + WHITE_TEST_PARTS * (1 + part)))
+        for part in (0.0, TINT_WHITE_PARTS)
+    ]
+    return [Chip(masstone, tint) for masstone, tint in zip(*told, strict=True)]
 
 
 @cache

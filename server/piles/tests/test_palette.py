@@ -7,6 +7,7 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, munsell_from_lab, parse
+from mesotint.colour.srgb import hex_from_lab
 from mesotint.instruments.colorimeter import hidden_tube
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.mixing.palette import Added, Carried, Palette
@@ -83,6 +84,27 @@ class MovesTest(PaletteTest):
             shares = {part["label"]: part["volume_ml"] for part in told["make_up"]}
             for paint, ml in wanted[i].volumes_ml.items():
                 self.assertAlmostEqual(shares[paint.name], ml)
+
+    def test_the_white_test_opens_what_lies_there_and_no_target(self) -> None:
+        pile = self.begin(3.0, PB29=2.0, PO20=1.0)
+        self.do(pile, "add", tube=self.tubes["PW6"], amount=0.5)
+        blue, orange, white = PAINT("PB29"), PAINT("PO20"), library().white
+
+        def opened(white_ml: float) -> str:
+            # Four parts of white to each part of the pile, as the white test is told.
+            parts = np.array([2.0, 1.0, white_ml + 4 * (3 + white_ml)])
+            lab = DEFAULT_VIEWING.lab(parts, [blue, orange, white])
+            return hex_from_lab(lab[None])[0][0]
+
+        told = self.pile(pile)
+        self.assertEqual(
+            [step["look"]["opened_srgb"] for step in told["steps"][1:]], [opened(0), opened(0.5)]
+        )
+        self.assertEqual(told["look"]["opened_srgb"], opened(0.5))
+        self.assertEqual(self.piles()["Brown"]["look"]["opened_srgb"], opened(0.5))
+        self.assertNotEqual(opened(0), opened(0.5))
+        self.send("patch", f"piles/{pile}", {"target": {"colour": "#445566"}})
+        self.assertIsNone(self.pile(pile)["target"]["opened_srgb"])
 
     def test_paint_is_conserved_through_every_move(self) -> None:
         pile = self.begin(6.0, PO20=2.0, PW6=1.0)

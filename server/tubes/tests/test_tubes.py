@@ -4,7 +4,9 @@ import time
 
 import numpy as np
 
+from mesotint.colour.srgb import hex_from_lab
 from mesotint.mixing.character import character
+from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import library, mixed_tube
 from server.painters.tests.studio import StudioTest
 from server.tubes.models import Box, Reading, Tube
@@ -22,6 +24,14 @@ class TubeTest(StudioTest):
         # Whites and blacks come after the hues.
         self.assertIn(paints[-1]["family"], ("bone carbon", "carbon", "zinc oxide",
                                              "titanium dioxide", "iron oxide"))  # fmt: skip
+
+    def test_the_white_test_opens_a_chip_and_its_tint(self) -> None:
+        paint = library().paint("PG7")
+        told = next(each for each in self.send("get", "paints")[1] if each["key"] == "PG7")
+        # Four parts of white to one, and to the eleven parts of a tint that is 1 : 10 itself.
+        for part, white in (("masstone", 4.0), ("tint", 54.0)):
+            lab = DEFAULT_VIEWING.lab(np.array([1.0, white]), [paint, library().white])
+            self.assertEqual(told[part]["opened_srgb"], hex_from_lab(lab[None])[0][0])
 
     def test_a_tube_is_added_changed_put_away_and_brought_back(self) -> None:
         status, tube = self.send(

@@ -23,7 +23,7 @@ const STAGES = [
 export function Shell({ me }: { me: Me }) {
   return (
     <ViewingProvider me={me}>
-      <div className="flex min-h-dvh flex-col bg-stage lg:h-dvh">
+      <div className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
         <TopBar me={me} />
         <Outlet />
       </div>
@@ -36,6 +36,8 @@ function TopBar({ me }: { me: Me }) {
   const viewing = useViewing();
   const { stageValue, setStageValue, squint, setSquint, whiteTest, setWhiteTest } = viewing;
   const [help, setHelp] = useState(false);
+  /** Whether a phone shows how the work is seen. */
+  const [seeing, setSeeing] = useState(false);
   const cache = useQueryClient();
   const navigate = useNavigate();
   const keys: KeyAction[] = [
@@ -55,57 +57,88 @@ function TopBar({ me }: { me: Me }) {
     cache.clear();
     navigate({ to: "/sign-in" });
   };
+  const controls = (
+    <>
+      <SurroundChoice />
+      <LightChoice />
+      <Button aria-pressed={squint} onClick={() => setSquint(!squint)}>
+        <Eye aria-hidden="true" size={18} /> Squint
+      </Button>
+      <Button aria-pressed={whiteTest} onClick={() => setWhiteTest(!whiteTest)}>
+        White test
+      </Button>
+      <Button aria-label="Keys" onClick={() => setHelp(true)}>
+        <CircleHelp aria-hidden="true" size={20} />
+      </Button>
+      <Button aria-label={`Sign out ${me.name}`} onClick={leave}>
+        <LogOut aria-hidden="true" size={20} />
+      </Button>
+    </>
+  );
   return (
     <header className="flex min-h-14 flex-wrap items-center gap-x-3 bg-slate-deep px-4 text-chalk">
       <Link to="/scales/{-$sheetId}" className="mr-2 font-bold text-2xl tracking-tight">
         Mesotint
       </Link>
-      <nav aria-label="Stages of the work" className="self-stretch">
-        <ul className="flex h-full">
-          {STAGES.map((stage) => (
-            <li key={stage.to}>
-              <Link
-                to={stage.to}
-                className="flex h-full min-h-11 items-center border-transparent border-b-4 px-3"
-                activeProps={{ className: "border-chalk! font-bold", "aria-current": "page" }}
-              >
-                {stage.name}
-              </Link>
-            </li>
-          ))}
-        </ul>
-      </nav>
-      <div className="ml-auto flex flex-wrap items-center gap-2">
-        <label className="flex min-h-11 items-center gap-2">
-          Surround
-          <input
-            type="range"
-            min={DARKEST_STAGE}
-            max={LIGHTEST_STAGE}
-            step={0.5}
-            value={stageValue}
-            aria-valuetext={`value ${stageValue}`}
-            onChange={(event) => setStageValue(Number(event.target.value))}
-            className="h-11 w-28 accent-chalk"
-          />
-          <output className="w-9 font-bold">N{stageValue}</output>
-        </label>
-        <LightChoice />
-        <Button aria-pressed={squint} onClick={() => setSquint(!squint)}>
-          <Eye aria-hidden="true" size={18} /> Squint
-        </Button>
-        <Button aria-pressed={whiteTest} onClick={() => setWhiteTest(!whiteTest)}>
-          White test
-        </Button>
-        <Button look="quiet" aria-label="Keys" onClick={() => setHelp(true)}>
-          <CircleHelp aria-hidden="true" size={20} />
-        </Button>
-        <Button look="quiet" aria-label={`Sign out ${me.name}`} onClick={leave}>
-          <LogOut aria-hidden="true" size={20} />
-        </Button>
+      <Stages />
+      <Button
+        aria-expanded={seeing}
+        className="ml-auto md:hidden"
+        onClick={() => setSeeing(!seeing)}
+      >
+        <Eye aria-hidden="true" size={18} /> Light
+      </Button>
+      <div
+        className={`flex-wrap items-center gap-x-1 gap-y-2 md:ml-auto md:flex ${seeing ? "flex w-full pb-2" : "hidden"}`}
+      >
+        {controls}
       </div>
       <KeyHelp open={help} onClose={() => setHelp(false)} keys={keys} />
     </header>
+  );
+}
+
+/** Where one is in the work: beside the name, or in a phone's hand at the bottom. */
+function Stages() {
+  return (
+    <nav
+      aria-label="Stages of the work"
+      className="self-stretch bg-slate-deep max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-20"
+    >
+      <ul className="flex h-full max-md:h-14">
+        {STAGES.map((stage) => (
+          <li key={stage.to} className="max-md:flex-1">
+            <Link
+              to={stage.to}
+              className="flex h-full min-h-11 items-center justify-center border-transparent px-3 max-md:border-t-4 md:border-b-4"
+              activeProps={{ className: "border-chalk! font-bold", "aria-current": "page" }}
+            >
+              {stage.name}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+function SurroundChoice() {
+  const { stageValue, setStageValue } = useViewing();
+  return (
+    <label className="flex min-h-11 items-center gap-2">
+      Surround
+      <input
+        type="range"
+        min={DARKEST_STAGE}
+        max={LIGHTEST_STAGE}
+        step={0.5}
+        value={stageValue}
+        aria-valuetext={`value ${stageValue}`}
+        onChange={(event) => setStageValue(Number(event.target.value))}
+        className="h-11 w-28 accent-chalk"
+      />
+      <output className="w-9 font-bold">N{stageValue}</output>
+    </label>
   );
 }
 
@@ -128,7 +161,7 @@ const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["↑ ↓ ← →", "Walk a triangle's point, or the cells of a chart"],
   ["Tab", "To the next step, and through all controls"],
   ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
-  ["T · P · M", "The trail · partners · ways to mute"],
+  ["T · P · M · E", "The trail · partners · schools of muting · steps and white"],
   ["O · N", "Saved sheets or paintings · a new sheet"],
   ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
 ];

@@ -5,10 +5,10 @@ import { Button } from "../ui/Button";
 export function UndoRedo({ undo, redo }: { undo: (() => void) | null; redo: (() => void) | null }) {
   return (
     <>
-      <Button look="quiet" aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
+      <Button aria-label="Undo" disabled={!undo} onClick={() => undo?.()}>
         <Undo2 aria-hidden="true" size={20} />
       </Button>
-      <Button look="quiet" aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
+      <Button aria-label="Redo" disabled={!redo} onClick={() => redo?.()}>
         <Redo2 aria-hidden="true" size={20} />
       </Button>
     </>

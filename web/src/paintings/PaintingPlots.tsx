@@ -1,13 +1,13 @@
 import { useMemo } from "react";
-import { useViewing } from "../app/viewing";
+import { Mark } from "../plots/Mark";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
-import { PlanFrame, planGeometry } from "../plots/PlanFrame";
+import { PlanFrame } from "../plots/PlanFrame";
+import { planGeometry } from "../plots/plan";
+import { Ring } from "../plots/Ring";
 import type { Colour } from "../ui/Swatch";
+import { useSeen } from "../ui/useSeen";
 import { useSize } from "../ui/useSize";
 
-const WAS = 7;
-const NOW = 24;
-const CHOSEN = 34;
 const SHOWN_MOVE_PX = 6;
 
 export type Look = Colour & { lab: readonly number[] };
@@ -95,13 +95,11 @@ function Page({ width, height, ...props }: Props & { width: number; height: numb
 
 /** Where each passage was, where it is now, and the way between. */
 function Moves({ before, after, chosen, place }: Props & { place: Place }) {
-  const { squint, whiteTest } = useViewing();
+  const seen = useSeen();
   // The chosen one last, so that it lies on top.
   const inOrder = after
     .map((_, i) => i)
     .sort((i, j) => Number(i === chosen) - Number(j === chosen));
-  const code = (look: Look) =>
-    squint ? look.value_srgb : whiteTest && look.opened_srgb ? look.opened_srgb : look.srgb;
   return (
     <g>
       {inOrder.map((i) => {
@@ -110,24 +108,10 @@ function Moves({ before, after, chosen, place }: Props & { place: Place }) {
         const [x, y] = place(now.lab);
         const [u, v] = place(was.lab);
         const moved = Math.hypot(x - u, y - v) > SHOWN_MOVE_PX;
-        const size = i === chosen ? CHOSEN : NOW;
         return (
           <g key={i} data-passage={i}>
-            {moved && (
-              <>
-                <line x1={u} y1={v} x2={x} y2={y} stroke="var(--stage-ink)" strokeWidth={1.5} />
-                <circle cx={u} cy={v} r={WAS} fill={code(was)} stroke="#000000" />
-              </>
-            )}
-            <rect
-              x={x - size / 2}
-              y={y - size / 2}
-              width={size}
-              height={size}
-              fill={code(now)}
-              stroke="#000000"
-              strokeWidth={i === chosen ? 3 : 1}
-            />
+            {moved && <Ring from={[u, v]} to={[x, y]} code={seen.code(was)} />}
+            <Mark x={x} y={y} code={seen.code(now)} chosen={i === chosen} />
           </g>
         );
       })}

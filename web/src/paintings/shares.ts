@@ -83,13 +83,7 @@ export function pulled(
 export function lookAt(passage: Harmonised, share: number) {
   if (!passage.pull) return passage.after;
   const at: Sample = sample(passage.pull, share);
-  return {
-    srgb: at.srgb,
-    value_srgb: at.valueSrgb,
-    opened_srgb: at.openedSrgb,
-    in_gamut: at.inGamut,
-    lab: [...at.lab],
-  };
+  return { ...at, lab: [...at.lab] };
 }
 
 /** A share as the hand takes it: a trace is one part in so many. */

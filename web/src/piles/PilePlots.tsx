@@ -1,17 +1,18 @@
 import { useMemo } from "react";
 import type { Pile } from "../api/client";
-import { useViewing } from "../app/viewing";
+import { Mark } from "../plots/Mark";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
-import { PlanFrame, planGeometry } from "../plots/PlanFrame";
+import { PlanFrame } from "../plots/PlanFrame";
+import { planGeometry } from "../plots/plan";
+import { Spot } from "../plots/Spot";
+import { useSeen } from "../ui/useSeen";
 import { useSize } from "../ui/useSize";
 
 const SIDE_BY_SIDE_FROM = 600;
-const MARK = 20;
-const LAST = 30;
 
 type Place = (lab: readonly number[]) => readonly [number, number];
 
-/** The pile's way across page and plan toward its target. */
+/** The pile's course across page and plan toward its target. */
 export function PilePlots({ pile }: { pile: Pile }) {
   const [room, width, height] = useSize();
   const beside = width >= SIDE_BY_SIDE_FROM;
@@ -50,11 +51,11 @@ function Page({ pile, width, height }: { pile: Pile; width: number; height: numb
       width={width}
       height={height}
       role="img"
-      aria-label="The page: value upward, chroma outward, and the pile's way across it."
+      aria-label="The page: value upward, chroma outward, and the pile's course across it."
       className="block"
     >
       <PageFrame geometry={geometry} />
-      <Way pile={pile} place={geometry.place} />
+      <Course pile={pile} place={geometry.place} />
     </svg>
   );
 }
@@ -67,56 +68,31 @@ function Plan({ pile, width, height }: { pile: Pile; width: number; height: numb
       width={width}
       height={height}
       role="img"
-      aria-label="The plan: hue around, chroma outward, and the pile's way across it."
+      aria-label="The plan: hue around, chroma outward, and the pile's course across it."
       className="block"
     >
       <PlanFrame geometry={geometry} />
-      <Way pile={pile} place={geometry.place} />
+      <Course pile={pile} place={geometry.place} />
     </svg>
   );
 }
 
-/** The pile after each addition, joined in order, and the target as a ring around its colour. */
-function Way({ pile, place }: { pile: Pile; place: Place }) {
-  const { squint } = useViewing();
+/** The pile after each addition, joined in order, and the target it is to come to. */
+function Course({ pile, place }: { pile: Pile; place: Place }) {
+  const seen = useSeen();
   const looks = looksOf(pile);
   const points = looks.map((look) => place(look.lab));
   const path = points.map(([x, y], i) => `${i ? "L" : "M"}${x} ${y}`).join("");
-  const target = pile.target;
+  const { target } = pile;
   const at = target ? place(target.lab) : null;
-  const last = points.length - 1;
   return (
     <g>
-      <path d={path} fill="none" stroke="var(--stage-ink)" strokeWidth={2} />
-      {target && at && (
-        <>
-          <circle cx={at[0]} cy={at[1]} r={19} fill="none" stroke="#ffffff" strokeWidth={5} />
-          <circle
-            cx={at[0]}
-            cy={at[1]}
-            r={19}
-            fill={squint ? target.value_srgb : target.srgb}
-            stroke="#000000"
-            strokeWidth={2}
-          />
-        </>
-      )}
-      {points.map(([x, y], i) => {
-        const look = looks[i];
-        const size = i === last ? LAST : MARK;
-        return (
-          <rect
-            // biome-ignore lint/suspicious/noArrayIndexKey: an addition is its place
-            key={i}
-            x={x - size / 2}
-            y={y - size / 2}
-            width={size}
-            height={size}
-            fill={squint ? look?.value_srgb : look?.srgb}
-            stroke="#000000"
-            strokeWidth={i === last ? 2 : 1}
-          />
-        );
+      <path d={path} fill="none" stroke="var(--stage-ink)" strokeWidth={1.5} />
+      {target && at && <Spot x={at[0]} y={at[1]} r={18} code={seen.code(target)} target />}
+      {looks.map((look, i) => {
+        const [x, y] = points[i] as readonly [number, number];
+        // biome-ignore lint/suspicious/noArrayIndexKey: an addition is its place
+        return <Mark key={i} x={x} y={y} code={seen.code(look)} chosen={i === looks.length - 1} />;
       })}
     </g>
   );

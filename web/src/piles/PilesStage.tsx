@@ -137,7 +137,6 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
               }}
             />
             <Button
-              look="quiet"
               aria-label="Take back"
               disabled={pile.steps.length === 0}
               onClick={() => back("take back")}
@@ -145,7 +144,6 @@ function Palette({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scrapin
               <Undo2 aria-hidden="true" size={20} />
             </Button>
             <Button
-              look="quiet"
               aria-label="Bring back"
               disabled={pile.taken_back === 0}
               onClick={() => back("bring back")}

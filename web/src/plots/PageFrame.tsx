@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
+import { lightnessOf, VALUES } from "./NeutralAxis";
 
 const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
-const VALUES = [1, 2, 3, 4, 5, 6, 7, 8, 9];
 
 /** Where colours lie on a page of a size, chroma to one side only. */
 export interface PageGeometry {
@@ -42,13 +42,13 @@ export function PageFrame({ geometry }: { geometry: PageGeometry }) {
           <line
             x1={MARGIN.left}
             x2={width - MARGIN.right}
-            y1={y(value * 10 + 1)}
-            y2={y(value * 10 + 1)}
+            y1={y(lightnessOf(value))}
+            y2={y(lightnessOf(value))}
             stroke="var(--stage-ink)"
             strokeOpacity={0.16}
           />
           {value % 2 === 1 && (
-            <text x={MARGIN.left - 8} y={y(value * 10 + 1) + 5} textAnchor="end">
+            <text x={MARGIN.left - 8} y={y(lightnessOf(value)) + 5} textAnchor="end">
               {value}
             </text>
           )}

@@ -1,17 +1,12 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { Trail } from "../api/client";
-import { DARKEST_STAGE, neutral } from "../ui/neutrals";
+import { lightnessOf, NeutralAxis, VALUES } from "./NeutralAxis";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
 
 const MARGIN = { top: 30, right: 24, bottom: 34, left: 24 };
-const AXIS_WIDTH = 12;
-const VALUES = [1, 2, 3, 4, 5, 6, 7, 8, 9];
 const MISS_SHOWN_FROM = 2;
-
-/** Lightness of a Munsell value, near enough for ticks on an axis of L*. */
-const lightnessOf = (value: number) => value * 10 + 1;
 
 /**
  * The page: value upward, chroma outward from the neutral axis in the middle. One paint's side is
@@ -81,30 +76,9 @@ export function PagePlot({
             </text>
           </g>
         ))}
-        {VALUES.filter((value) => value >= DARKEST_STAGE).map((value) => (
-          <rect
-            key={value}
-            x={x(0) - AXIS_WIDTH / 2}
-            width={AXIS_WIDTH}
-            y={y(lightnessOf(value + 0.5))}
-            height={y(lightnessOf(value - 0.5)) - y(lightnessOf(value + 0.5))}
-            fill={neutral(value)}
-          />
-        ))}
-        <rect
-          x={x(0) - AXIS_WIDTH / 2}
-          width={AXIS_WIDTH}
-          y={y(lightnessOf(9.5))}
-          height={y(lightnessOf(DARKEST_STAGE - 0.5)) - y(lightnessOf(9.5))}
-          fill="none"
-          stroke="var(--stage-ink)"
-          strokeOpacity={0.6}
-        />
+        <NeutralAxis x={x(0)} y={y} />
         <text x={x(0)} y={height - MARGIN.bottom + 20} textAnchor="middle" fontWeight={700}>
           grey
-        </text>
-        <text x={x(0) + AXIS_WIDTH / 2 + 5} y={y(lightnessOf(9.5)) + 12}>
-          value
         </text>
         <text x={MARGIN.left} y={height - MARGIN.bottom - 6}>
           chroma
@@ -115,11 +89,6 @@ export function PagePlot({
         <text x={width - MARGIN.right} y={18} textAnchor="end" fontWeight={700} fontSize={15}>
           {names[1]}
         </text>
-        {[2, 5, 8].map((value) => (
-          <text key={value} x={x(0) + AXIS_WIDTH / 2 + 5} y={y(lightnessOf(value)) + 5}>
-            {value}
-          </text>
-        ))}
       </g>
       {nearest.chroma >= MISS_SHOWN_FROM && (
         <g stroke="var(--stage-ink)" strokeWidth={2} fill="none">

@@ -1,60 +1,6 @@
-import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import { TABLES } from "../api/tables";
-
-const MARGIN = 26;
-/** Room for the hue words beside the rim. */
-const SIDE_MARGIN = 82;
-const RING_STEP = 20;
-
-const AXES = [
-  [-1, 0],
-  [0, -1],
-  [1, 0],
-  [0, 1],
-] as const;
-
-/** Where colours lie in a plan of a size, and how far it reaches. */
-export interface PlanGeometry {
-  labs: ReadonlyArray<readonly number[]>;
-  centre: readonly [number, number];
-  most: number;
-  radius: (chroma: number) => number;
-  place: (lab: readonly number[]) => readonly [number, number];
-}
-
-export function planGeometry(
-  labs: ReadonlyArray<readonly number[]>,
-  width: number,
-  height: number,
-): PlanGeometry {
-  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
-  const most = Math.max(RING_STEP, Math.ceil(reach / RING_STEP) * RING_STEP);
-  const radius = scaleLinear(
-    [0, most],
-    [0, Math.max(20, Math.min(width / 2 - SIDE_MARGIN, height / 2 - MARGIN))],
-  );
-  const centre = [width / 2, height / 2] as const;
-  return {
-    labs,
-    centre,
-    most,
-    radius,
-    place: (lab) => [centre[0] + radius(lab[1] ?? 0), centre[1] - radius(lab[2] ?? 0)],
-  };
-}
-
-/** The direction along which the fewest colours lie: there the rings are labelled. */
-function clearestAxis(labs: ReadonlyArray<readonly number[]>): readonly [number, number] {
-  const crowd = ([x, y]: readonly [number, number]) =>
-    Math.max(
-      ...labs.map((lab) => {
-        const [a, b] = [lab[1] ?? 0, lab[2] ?? 0];
-        return (a * x + b * y) / (Math.hypot(a, b) + 1);
-      }),
-    );
-  return AXES.reduce((best, axis) => (crowd(axis) < crowd(best) ? axis : best));
-}
+import { clearestAxis, type PlanGeometry, RING_STEP } from "./plan";
 
 /** Rings of chroma, hue words around the rim, and the neutral axis in the middle. */
 export function PlanFrame({ geometry }: { geometry: PlanGeometry }) {

@@ -1,6 +1,7 @@
 import { useMemo } from "react";
 import type { Trail } from "../api/client";
-import { PlanFrame, planGeometry } from "./PlanFrame";
+import { PlanFrame } from "./PlanFrame";
+import { planGeometry } from "./plan";
 import { type StepsOnTrail, TrailPlot } from "./TrailPlot";
 
 /** The plan: looking down the neutral axis, hue around, chroma outward. */

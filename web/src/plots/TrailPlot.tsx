@@ -1,7 +1,11 @@
-import { memo, type PointerEvent, type ReactNode, useRef, useState } from "react";
+import { type PointerEvent, type ReactNode, useMemo, useRef, useState } from "react";
 import type { Trail } from "../api/client";
-import { between, type Lab, nearestShare } from "./trail";
-import { useTrailView } from "./useTrailView";
+import { useSeen } from "../ui/useSeen";
+import { Ghost } from "./Ghost";
+import { Mark } from "./Mark";
+import type { Path } from "./path";
+import { Ribbon } from "./Ribbon";
+import { between, type Lab, nearestShare, sample } from "./trail";
 
 export type Place = (lab: Lab, share: number) => readonly [number, number];
 
@@ -16,66 +20,8 @@ export interface StepsOnTrail {
   onDrop: () => void;
 }
 
-const MARK = 20;
-const MARK_SELECTED = 32;
 /** How far from a patch a finger may land and still take it. */
 const REACH = 30;
-
-/** A trail that is not the one at hand, as a thin line to compare with. */
-function Ghost({ trail, place, breakAt }: { trail: Trail; place: Place; breakAt?: number }) {
-  const path = trail.lab
-    .map((lab, i) => {
-      const [x, y] = place(lab as unknown as Lab, trail.share[i] as number);
-      const crosses =
-        i > 0 &&
-        breakAt !== undefined &&
-        (trail.share[i - 1] as number) < breakAt &&
-        (trail.share[i] as number) >= breakAt;
-      return `${i === 0 || crosses ? "M" : "L"}${x} ${y}`;
-    })
-    .join("");
-  return (
-    <path d={path} fill="none" stroke="var(--stage-ink)" strokeWidth={1.5} strokeDasharray="6 4" />
-  );
-}
-
-/** The mixing line itself, in the colours of its mixtures, with a dark and a light edge. */
-const Ribbon = memo(function Ribbon({
-  trail,
-  codes,
-  place,
-  breakAt,
-}: {
-  trail: Trail;
-  codes: readonly string[];
-  place: Place;
-  breakAt?: number;
-}) {
-  const points = trail.lab.map((lab, i) => place(lab as unknown as Lab, trail.share[i] as number));
-  const segments = points.slice(1).map((to, i) => ({ from: points[i] as typeof to, to, i }));
-  const whole = segments.filter(({ i }) => {
-    const before = trail.share[i] as number;
-    const after = trail.share[i + 1] as number;
-    return breakAt === undefined || !(before < breakAt && after >= breakAt);
-  });
-  const outline = whole.map(({ from, to }) => `M${from[0]} ${from[1]}L${to[0]} ${to[1]}`).join("");
-  return (
-    <g strokeLinecap="round">
-      <path d={outline} stroke="var(--stage-ink)" strokeWidth={9} fill="none" opacity={0.55} />
-      {whole.map(({ from, to, i }) => (
-        <line
-          key={i}
-          x1={from[0]}
-          y1={from[1]}
-          x2={to[0]}
-          y2={to[1]}
-          stroke={codes[i]}
-          strokeWidth={7}
-        />
-      ))}
-    </g>
-  );
-});
 
 /** A plot with a trail on it and its steps as patches that can be dragged along it. */
 export function TrailPlot({
@@ -103,7 +49,8 @@ export function TrailPlot({
   ghost?: Trail | null;
   children: ReactNode;
 }) {
-  const view = useTrailView(trail);
+  const seen = useSeen();
+  const path = useMemo(() => pathOf(trail, place, breakAt), [trail, place, breakAt]);
   const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<number | null>(null);
 
@@ -115,7 +62,7 @@ export function TrailPlot({
   const press = (event: PointerEvent) => {
     const [px, py] = spot(event);
     const away = shares.map((share) => {
-      const [x, y] = place(view.sampleAt(share).lab, share);
+      const [x, y] = place(sample(trail, share).lab, share);
       return Math.hypot(x - px, y - py);
     });
     const nearest = away.indexOf(Math.min(...away));
@@ -153,42 +100,25 @@ export function TrailPlot({
       onPointerCancel={release}
     >
       {children}
-      {ghost && <Ghost trail={ghost} place={place} breakAt={breakAt} />}
-      <Ribbon trail={trail} codes={view.codes} place={place} breakAt={breakAt} />
+      {ghost && <Ghost path={pathOf(ghost, place, breakAt)} />}
+      <Ribbon path={path} codes={seen.codes(trail)} />
       {order.map((i) => {
-        const at = view.sampleAt(shares[i] as number);
-        const [x, y] = place(at.lab, shares[i] as number);
-        const size = i === selected ? MARK_SELECTED : MARK;
+        const share = shares[i] as number;
+        const at = sample(trail, share);
+        const [x, y] = place(at.lab, share);
+        const moves = i > 0 && i < shares.length - 1;
         return (
-          <g
-            key={i}
-            transform={`translate(${x} ${y})`}
-            data-step={i}
-            className={i === 0 || i === shares.length - 1 ? "cursor-pointer" : "cursor-grab"}
-          >
-            {i === selected && (
-              <rect
-                x={-size / 2 - 4}
-                y={-size / 2 - 4}
-                width={size + 8}
-                height={size + 8}
-                fill="none"
-                stroke="#ffffff"
-                strokeWidth={2}
-              />
-            )}
-            <rect
-              x={-size / 2}
-              y={-size / 2}
-              width={size}
-              height={size}
-              fill={view.patch(at).srgb}
-              stroke="#000000"
-              strokeWidth={i === selected ? 2 : 1}
-            />
+          <g key={i} data-step={i} className={moves ? "cursor-grab" : "cursor-pointer"}>
+            <Mark x={x} y={y} code={seen.code(at)} chosen={i === selected} />
           </g>
         );
       })}
     </svg>
   );
+}
+
+function pathOf(trail: Trail, place: Place, breakAt: number | undefined): Path {
+  const { share: shares } = trail;
+  const points = trail.lab.map((lab, i) => place(lab as unknown as Lab, shares[i] as number));
+  return { points, shares, breakAt };
 }

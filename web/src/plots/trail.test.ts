@@ -40,8 +40,8 @@ describe("a mixture between the server's points", () => {
   });
 
   it("is marked where either point is out of the screen's gamut", () => {
-    expect(sample(TRAIL, 0.05).inGamut).toBe(false);
-    expect(sample(TRAIL, 0.2).inGamut).toBe(true);
+    expect(sample(TRAIL, 0.05).in_gamut).toBe(false);
+    expect(sample(TRAIL, 0.2).in_gamut).toBe(true);
   });
 });
 

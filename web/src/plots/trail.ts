@@ -1,14 +1,11 @@
-import type { Line, Patch, Trail } from "../api/client";
+import type { Line, Patch, Swatch, Trail } from "../api/client";
 
 export type Lab = readonly [number, number, number];
 
 /** How a mixture on the trail looks, between the points the server sent. */
-export interface Sample {
+export interface Sample extends Swatch {
   lab: Lab;
-  srgb: string;
-  valueSrgb: string;
-  openedSrgb: string;
-  inGamut: boolean;
+  opened_srgb: string;
 }
 
 /** Index of the last point at or before a share, and how far on the way to the next. */
@@ -57,9 +54,9 @@ function sampleAt(trail: Line, i: number, j: number, t: number): Sample {
       from[2] + (to[2] - from[2]) * t,
     ],
     srgb: code(trail.srgb),
-    valueSrgb: code(trail.value_srgb),
-    openedSrgb: code(trail.opened_srgb),
-    inGamut: Boolean(trail.in_gamut[i] && trail.in_gamut[j]),
+    value_srgb: code(trail.value_srgb),
+    opened_srgb: code(trail.opened_srgb),
+    in_gamut: Boolean(trail.in_gamut[i] && trail.in_gamut[j]),
   };
 }
 

@@ -18,6 +18,14 @@ const HOWS: ReadonlyArray<readonly [How, string]> = [
   ["held wash", "Hold a wash's value"],
 ];
 
+/** What lightens, in a few words. */
+export function lightnessSaid({ medium, lightener, hold, ground }: Required<Lightened>): string {
+  const laid = medium === "wash" ? `in a wash on ${ground}` : "";
+  if (hold !== null) return `held at value ${hold}${laid && ` ${laid}`}`;
+  const word = medium === "wash" ? "water" : "white";
+  return `${lightener ? `${lightener} : 1 ${word}` : `no ${word}`}${laid && `, ${laid}`}`;
+}
+
 /** The medium and what lightens (white, water, or as much as a value takes), and a wash's ground. */
 export function Lightness({
   medium,

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Plus } from "lucide-react";
+import { ChevronUp, Plus } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
@@ -19,29 +19,45 @@ export function Tray({
 }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [adding, setAdding] = useState(false);
+  /** Whether the drawer that the tray is on a phone stands open. */
+  const [drawn, setDrawn] = useState(false);
   return (
     <nav
       aria-label="Tubes"
-      className="grid max-h-64 min-h-0 grid-cols-[1fr_auto] grid-rows-[auto_minmax(0,1fr)] bg-slate text-chalk lg:flex lg:h-full lg:max-h-none lg:flex-col"
+      className={`grid max-h-64 min-h-0 grid-cols-[1fr_auto] border-stage-ink/25 bg-stage text-stage-ink max-md:fixed max-md:inset-x-0 max-md:bottom-14 max-md:z-20 max-md:max-h-[60dvh] max-md:border-t md:grid-rows-[auto_minmax(0,1fr)] lg:flex lg:h-full lg:max-h-none lg:flex-col lg:border-r ${drawn ? "max-md:grid-rows-[auto_minmax(0,1fr)]" : ""}`}
     >
-      <p className="self-center px-4 pt-3 pb-1 text-chalk-soft text-sm leading-tight lg:self-auto">
+      <p className="self-center px-4 pt-3 pb-1 text-sm leading-tight max-md:py-3 lg:self-auto">
         {hint}
       </p>
-      <ul className="col-span-2 grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 lg:grid-cols-[repeat(3,3.375rem)]">
+      <ul
+        className={`col-span-2 min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 md:grid lg:grid-cols-[repeat(3,3.375rem)] ${drawn ? "grid" : "hidden"}`}
+      >
         {tubes.map((tube) => (
           <li key={tube.id}>
             <TubeButton
               tube={tube}
               mark={markOf(tube, tubes)}
               used={inUse.includes(tube.id)}
-              onPick={onPick}
+              onPick={(picked) => {
+                setDrawn(false);
+                onPick(picked);
+              }}
             />
           </li>
         ))}
       </ul>
-      <div className="col-start-2 row-start-1 p-3 pb-0 lg:pb-3">
-        <Button className="w-full" onClick={() => setAdding(true)}>
-          <Plus aria-hidden="true" size={18} /> Add tubes
+      <div className="col-start-2 row-start-1 flex p-3 pb-0 max-md:p-1 lg:pb-3">
+        <Button look="stage" className="md:w-full" onClick={() => setAdding(true)}>
+          <Plus aria-hidden="true" size={18} /> <span className="max-md:sr-only">Add tubes</span>
+        </Button>
+        <Button
+          look="stage"
+          className="md:hidden"
+          aria-expanded={drawn}
+          onClick={() => setDrawn(!drawn)}
+        >
+          Tray
+          <ChevronUp aria-hidden="true" size={18} className={drawn ? "rotate-180" : ""} />
         </Button>
       </div>
       <AddTubes open={adding} onClose={() => setAdding(false)} />
@@ -86,7 +102,7 @@ function TubeButton({
         className={`mx-auto flex-col transition-[height,width] ${used ? "h-[3.3rem] w-12" : "h-9 w-8"}`}
       />
       <span
-        className={`block overflow-hidden whitespace-nowrap text-[0.8125rem] leading-5 ${used ? "font-bold" : "text-chalk-soft"}`}
+        className={`block overflow-hidden whitespace-nowrap text-[0.8125rem] leading-5 ${used ? "font-bold" : ""}`}
       >
         {mark}
       </span>

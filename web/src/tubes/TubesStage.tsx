@@ -78,16 +78,15 @@ export default function TubesStage() {
               >
                 <span className="flex items-center gap-2">
                   Dashed: its reach at
-                  <span className="rounded-sm bg-slate text-chalk">
-                    <Stepper
-                      before
-                      value={value}
-                      least={2}
-                      most={9}
-                      word="value"
-                      onChange={setValue}
-                    />
-                  </span>
+                  <Stepper
+                    before
+                    look="paper"
+                    value={value}
+                    least={2}
+                    most={9}
+                    word="value"
+                    onChange={setValue}
+                  />
                 </span>
                 <p className="min-w-60 flex-1">
                   {reach.gaps.length > 0

@@ -1,7 +1,10 @@
 import { type PointerEvent, useMemo, useRef } from "react";
 import type { Reach, Tube } from "../api/client";
-import { useViewing } from "../app/viewing";
-import { PlanFrame, planGeometry } from "../plots/PlanFrame";
+import { Mark } from "../plots/Mark";
+import { PlanFrame } from "../plots/PlanFrame";
+import { planGeometry } from "../plots/plan";
+import { Spot } from "../plots/Spot";
+import { useSeen } from "../ui/useSeen";
 
 const REACH_PX = 28;
 
@@ -24,7 +27,7 @@ export function WheelPlot({
   onSelect: (id: number) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const { squint } = useViewing();
+  const seen = useSeen();
   const geometry = useMemo(
     () =>
       planGeometry(
@@ -84,8 +87,7 @@ export function WheelPlot({
         const [mx, my] = place(masstone.lab);
         const [tx, ty] = place(tint.lab);
         const bold = marked(tube.id);
-        const size = bold ? 26 : 16;
-        const fill = (look: typeof masstone) => (squint ? look.value_srgb : look.srgb);
+        const size = bold ? 26 : 18;
         return (
           <g key={tube.id} data-tube={tube.id}>
             <line
@@ -97,27 +99,12 @@ export function WheelPlot({
               strokeWidth={bold ? 2.5 : 1}
               strokeOpacity={bold ? 1 : 0.5}
             />
-            <circle
-              cx={tx}
-              cy={ty}
-              r={size / 2.4}
-              fill={fill(tint)}
-              stroke="#000000"
-              strokeWidth={bold ? 2 : 0.75}
-            />
-            <rect
-              x={mx - size / 2}
-              y={my - size / 2}
-              width={size}
-              height={size}
-              fill={fill(masstone)}
-              stroke="#000000"
-              strokeWidth={bold ? 2 : 0.75}
-            />
+            <Spot x={tx} y={ty} r={size / 2.2} code={seen.code(tint)} />
+            <Mark x={mx} y={my} size={size} code={seen.code(masstone)} chosen={bold} />
             {bold && (
               <text
                 x={mx}
-                y={my - size / 2 - 6}
+                y={my - size / 2 - 10}
                 textAnchor="middle"
                 fontSize={14}
                 fontWeight={700}

@@ -1,19 +1,21 @@
 import type { ComponentProps } from "react";
 
+/** By the surface a button stands on; `solid` is the one thing a form is for. */
 const LOOKS = {
   slate:
-    "bg-slate-high text-chalk hover:bg-slate-deep aria-pressed:bg-chalk aria-pressed:text-ink aria-pressed:font-bold disabled:opacity-45",
+    "text-chalk hover:bg-slate-high aria-pressed:bg-chalk aria-pressed:text-ink aria-pressed:font-bold disabled:opacity-45",
   paper:
-    "bg-paper text-ink ring-1 ring-inset ring-ink/45 hover:bg-paper-deep aria-pressed:bg-ink aria-pressed:text-paper disabled:opacity-45",
+    "text-ink underline decoration-ink/35 decoration-2 underline-offset-4 hover:bg-paper-deep aria-pressed:bg-ink aria-pressed:text-paper aria-pressed:font-bold aria-pressed:no-underline disabled:opacity-45",
+  stage:
+    "text-stage-ink hover:bg-stage-ink/10 aria-pressed:bg-stage-ink aria-pressed:text-stage aria-pressed:font-bold disabled:opacity-45",
   solid: "bg-ink text-paper font-bold hover:bg-slate disabled:opacity-45",
-  quiet: "bg-transparent text-chalk hover:bg-slate-high disabled:opacity-45",
 } as const;
 
 interface Props extends ComponentProps<"button"> {
   look?: keyof typeof LOOKS;
 }
 
-/** A button for wet hands: 44 px tall at the least. */
+/** Plain text with its icon, 44 px tall at the least; boxed only where it is chosen now. */
 export function Button({ look = "slate", className = "", ...rest }: Props) {
   return (
     <button

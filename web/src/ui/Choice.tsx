@@ -20,7 +20,7 @@ export function Choice<T extends string>({
   onChoose,
   look = "slate",
   className = "",
-}: Props<T> & { look?: "slate" | "paper"; className?: string }) {
+}: Props<T> & { look?: "slate" | "paper" | "stage"; className?: string }) {
   return (
     <fieldset className={`flex ${className}`} aria-label={label}>
       {options.map(([key, name]) => (
@@ -28,7 +28,7 @@ export function Choice<T extends string>({
           key={key}
           look={look}
           aria-pressed={value === key}
-          className="flex-auto whitespace-nowrap rounded-none"
+          className="flex-auto whitespace-nowrap no-underline"
           onClick={() => onChoose(key)}
         >
           {name}
@@ -39,8 +39,8 @@ export function Choice<T extends string>({
 }
 
 const LOOKS = {
-  slate: "bg-slate-high text-chalk",
-  paper: "bg-paper text-ink ring-1 ring-inset ring-ink/45",
+  slate: "text-chalk hover:bg-slate-high data-open:bg-slate-high",
+  paper: "text-ink hover:bg-paper-deep data-open:bg-paper-deep",
 } as const;
 
 /** Many options behind one button, which says what is chosen. */

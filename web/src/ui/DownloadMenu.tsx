@@ -10,6 +10,7 @@ export function DownloadMenu({
   files,
   disabled = false,
   look = "paper",
+  className = "",
 }: {
   icon: ReactNode;
   says: string;
@@ -17,10 +18,16 @@ export function DownloadMenu({
   files: ReadonlyArray<readonly [string, string]>;
   disabled?: boolean;
   look?: "paper" | "slate";
+  className?: string;
 }) {
   return (
     <Menu>
-      <MenuButton as={Button} look={look} className="flex-1 whitespace-nowrap" disabled={disabled}>
+      <MenuButton
+        as={Button}
+        look={look}
+        className={`whitespace-nowrap ${className}`}
+        disabled={disabled}
+      >
         {icon} {says}
         <ChevronDown aria-hidden="true" size={16} />
       </MenuButton>

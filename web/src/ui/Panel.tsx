@@ -27,7 +27,7 @@ export function Panel({
           <div className="flex items-center justify-between gap-4 pt-3 pr-3 pb-1 pl-6">
             <DialogTitle className="font-bold text-2xl">{title}</DialogTitle>
             {onClose && (
-              <Button look="paper" className="ring-0" aria-label="Close" onClick={onClose}>
+              <Button look="paper" aria-label="Close" onClick={onClose}>
                 <X aria-hidden="true" size={20} />
               </Button>
             )}

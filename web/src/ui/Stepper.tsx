@@ -8,6 +8,7 @@ export function Stepper({
   most,
   word,
   before = false,
+  look = "slate",
   onChange,
 }: {
   value: number;
@@ -17,11 +18,13 @@ export function Stepper({
   word: string;
   /** Whether the word stands before the number, as in "value 5". */
   before?: boolean;
+  look?: "slate" | "paper";
   onChange: (value: number) => void;
 }) {
   return (
     <fieldset className="flex items-center" aria-label={`Number of ${word}`}>
       <Button
+        look={look}
         aria-label={`Fewer ${word}`}
         disabled={value <= least}
         onClick={() => onChange(value - 1)}
@@ -34,6 +37,7 @@ export function Stepper({
         {!before && ` ${word}`}
       </output>
       <Button
+        look={look}
         aria-label={`More ${word}`}
         disabled={value >= most}
         onClick={() => onChange(value + 1)}

@@ -1,6 +1,6 @@
 import type { CSSProperties } from "react";
 import type { Swatch as Told } from "../api/client";
-import { useViewing } from "../app/viewing";
+import { useSeen } from "./useSeen";
 
 /** A colour as the server tells it: on a screen, as its value alone, and whether a screen has it. */
 export type Colour = Told;
@@ -14,10 +14,8 @@ export function swatchStyle(srgb: string, inGamut: boolean): CSSProperties {
 
 /** A colour as the painter wants to see it now: plain, squinted, or in the white test. */
 export function useSwatchStyle(colour: Colour, notched = true): CSSProperties {
-  const { squint, whiteTest } = useViewing();
-  if (squint) return swatchStyle(colour.value_srgb, true);
-  if (whiteTest && colour.opened_srgb) return swatchStyle(colour.opened_srgb, true);
-  return swatchStyle(colour.srgb, colour.in_gamut || !notched);
+  const seen = useSeen();
+  return swatchStyle(seen.code(colour), seen.truly(colour) || !notched);
 }
 
 /** A flat patch of one colour. Its colour is named in text beside it, so it is hidden itself. */

@@ -58,7 +58,7 @@ export function MotherView({
         <Patchwork label="After" colours={after} {...same} />
       </div>
       <div className="flex min-h-96 min-w-72 flex-[3] flex-col">
-        <Choice label="Plot" options={PLOTS} value={plot} onChoose={setPlot} />
+        <Choice look="stage" label="Plot" options={PLOTS} value={plot} onChoose={setPlot} />
         {plot === "curve" ? (
           harmony.mother ? (
             <TradeOff

@@ -66,7 +66,6 @@ export function PaletteStrip({
         <Plus aria-hidden="true" size={18} /> New pile
       </Button>
       <Button
-        look="quiet"
         aria-label={`Scrape ${pile.name} off`}
         onClick={() => {
           scraping.scrape({ id: pile.id, name: pile.name });

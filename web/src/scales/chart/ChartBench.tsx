@@ -6,7 +6,7 @@ import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
 import { Button } from "../../ui/Button";
 import { Bench, type BenchProps } from "../Bench";
-import { EndChip } from "../EndChip";
+import { MixtureChip } from "../MixtureChip";
 import { NothingYet } from "../NothingYet";
 import {
   CHART_MIXTURES,
@@ -85,20 +85,20 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
             {asked.mixtures.map((end, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: an end is its place
               <span key={i} className="flex">
-                <EndChip
+                <MixtureChip
                   word={asked.chart === "browns" ? "In the base" : `Row ${i + 1}`}
                   end={end}
                   tubes={tubes}
                   active={false}
                   onActive={() => remove(i)}
                 />
-                <Button look="quiet" aria-label="Take it out" onClick={() => remove(i)}>
+                <Button aria-label="Take it out" onClick={() => remove(i)}>
                   <X aria-hidden="true" size={18} />
                 </Button>
               </span>
             ))}
             {asked.chart === "strings" && (
-              <EndChip
+              <MixtureChip
                 word="Darkened with"
                 end={asked.dark ?? null}
                 tubes={tubes}

@@ -1,8 +1,12 @@
 import { scaleLinear } from "d3-scale";
 import { type PointerEvent, useMemo, useRef } from "react";
 import type { Line, Partner } from "../../api/client";
-import { useViewing } from "../../app/viewing";
-import { PlanFrame, planGeometry } from "../../plots/PlanFrame";
+import { Ghost } from "../../plots/Ghost";
+import { Mark } from "../../plots/Mark";
+import { PlanFrame } from "../../plots/PlanFrame";
+import { planGeometry } from "../../plots/plan";
+import { Ribbon } from "../../plots/Ribbon";
+import { useSeen } from "../../ui/useSeen";
 
 const REACH_PX = 26;
 
@@ -21,7 +25,7 @@ export function FanPlot({
   onChoose: (tube: number) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const { squint, whiteTest } = useViewing();
+  const seen = useSeen();
   const geometry = useMemo(
     () =>
       planGeometry(
@@ -33,8 +37,6 @@ export function FanPlot({
   );
   const { place } = geometry;
   const size = useMemo(() => scaleLinear([0, 40], [8, 22]).clamp(true), []);
-  const codes = (line: Line) =>
-    squint ? line.value_srgb : whiteTest ? line.opened_srgb : line.srgb;
   const press = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     const [px, py] = [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
@@ -65,22 +67,13 @@ export function FanPlot({
         <Fan
           key={partner.tube}
           line={partner.line}
-          codes={codes(partner.line)}
+          codes={seen.codes(partner.line)}
           place={place}
           bold={partner === chosen}
           end={size(40 - Math.min(partner.chroma, 40))}
         />
       ))}
-      {chosen?.fix?.tube && (
-        <Fan
-          line={chosen.fix.line}
-          codes={codes(chosen.fix.line)}
-          place={place}
-          bold
-          dashed
-          end={0}
-        />
-      )}
+      {chosen?.fix?.tube && <Ghost path={{ points: chosen.fix.line.lab.map(place), shares: [] }} />}
     </svg>
   );
 }
@@ -90,57 +83,20 @@ function Fan({
   codes,
   place,
   bold,
-  dashed = false,
   end,
 }: {
   line: Line;
   codes: readonly string[];
   place: (lab: readonly number[]) => readonly [number, number];
   bold: boolean;
-  dashed?: boolean;
   end: number;
 }) {
-  const points = line.lab.map(place);
-  const path = points.map(([x, y], i) => `${i ? "L" : "M"}${x} ${y}`).join("");
-  const [x, y] = points.at(-1) ?? [0, 0];
+  const path = useMemo(() => ({ points: line.lab.map(place), shares: [] }), [line, place]);
+  const [x, y] = path.points.at(-1) ?? [0, 0];
   return (
-    <g strokeLinecap="round" fill="none">
-      {bold && (
-        <path
-          d={path}
-          stroke="var(--stage-ink)"
-          strokeWidth={dashed ? 6 : 9}
-          strokeOpacity={0.8}
-          strokeDasharray={dashed ? "1 9" : undefined}
-        />
-      )}
-      {!dashed &&
-        points.slice(1).map((to, i) => {
-          const from = points[i] as typeof to;
-          return (
-            <line
-              // biome-ignore lint/suspicious/noArrayIndexKey: a piece is its place in the line
-              key={i}
-              x1={from[0]}
-              y1={from[1]}
-              x2={to[0]}
-              y2={to[1]}
-              stroke={codes[i]}
-              strokeWidth={bold ? 6 : 2.5}
-            />
-          );
-        })}
-      {end > 0 && (
-        <rect
-          x={x - end / 2}
-          y={y - end / 2}
-          width={end}
-          height={end}
-          fill={codes.at(-1)}
-          stroke="var(--stage-ink)"
-          strokeWidth={bold ? 2 : 0.75}
-        />
-      )}
+    <g>
+      <Ribbon path={path} codes={codes} width={bold ? 7 : 2.5} edge={bold ? 0.8 : 0} />
+      <Mark x={x} y={y} size={end} code={codes.at(-1) ?? ""} chosen={bold} />
     </g>
   );
 }

@@ -1,8 +1,8 @@
 import { ArrowLeftRight, X } from "lucide-react";
 import type { Tube, TubeMixture } from "../../api/client";
 import { Button } from "../../ui/Button";
-import { EndChip } from "../EndChip";
-import { endName, type ScaleDraft } from "../sheet/draft";
+import { MixtureChip } from "../MixtureChip";
+import { mixtureName, type ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import type { ThirdControl } from "./third";
 
@@ -24,7 +24,7 @@ export function Ends({
 }) {
   const { request } = sheet.draft;
   const chip = (which: EndSlot, word: string, end: TubeMixture | null) => (
-    <EndChip
+    <MixtureChip
       word={word}
       end={end}
       tubes={tubes}
@@ -33,10 +33,9 @@ export function Ends({
     />
   );
   return (
-    <div className="flex flex-wrap items-center gap-2">
+    <div className="flex items-center gap-1 max-md:flex-wrap">
       {chip("first", "From", request.first)}
       <Button
-        look="quiet"
         aria-label="Swap the ends"
         disabled={!request.first || !request.second}
         onClick={() =>
@@ -55,7 +54,7 @@ export function Ends({
             </output>
             <input
               type="range"
-              aria-label={`Share of ${endName(request.third.mixture, tubes)}`}
+              aria-label={`Share of ${mixtureName(request.third.mixture, tubes)}`}
               aria-valuetext={thirdText(third.parts)}
               min={0}
               max={third.most}
@@ -69,7 +68,6 @@ export function Ends({
             />
           </label>
           <Button
-            look="quiet"
             aria-label="Take the third paint out"
             onClick={() => sheet.set({ third: null }, "third out")}
           >
@@ -82,7 +80,7 @@ export function Ends({
           disabled={!request.first || !request.second}
           onClick={() => onSlot(slot === "third" ? "second" : "third")}
         >
-          A third paint
+          Third paint
         </Button>
       )}
     </div>

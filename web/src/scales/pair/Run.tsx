@@ -2,10 +2,10 @@ import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Scale } from "../../api/client";
 import type { StepsOnTrail } from "../../plots/TrailPlot";
-import { between, moveAlong, partsInWords, partsText, roughParts } from "../../plots/trail";
-import { useTrailView } from "../../plots/useTrailView";
+import { between, moveAlong, partsInWords, partsText, roughParts, sample } from "../../plots/trail";
 import { differenceShort } from "../../ui/difference";
 import { type Colour, Swatch, swatchStyle } from "../../ui/Swatch";
+import { useSeen } from "../../ui/useSeen";
 import type { Beside } from "./comparison";
 
 const POINTS = 200;
@@ -25,7 +25,7 @@ export function Run({
   beside: Beside | null;
 }) {
   const { trail, shares, selected, onSelect, onMove, onDrop } = steps;
-  const view = useTrailView(trail);
+  const seen = useSeen();
   const row = useRef<HTMLDivElement>(null);
   const drag = useRef<{ index: number; from: number; share: number; moved: boolean } | null>(null);
   const last = shares.length - 1;
@@ -62,8 +62,7 @@ export function Run({
     <section aria-label="The run" className="select-none px-4 pb-3">
       <div ref={row} className="flex items-end">
         {shares.map((share, i) => {
-          const at = view.sampleAt(share);
-          const patch = view.patch(at);
+          const at = sample(trail, share);
           const step = scale.steps[i];
           if (!step) return null;
           const words = moving(i) ? roughParts(share) : partsInWords(step);
@@ -87,7 +86,7 @@ export function Run({
               onFocus={() => onSelect(i)}
               onKeyDown={(event) => key(event, i)}
               className={`min-w-11 flex-1 touch-none ${i === selected ? "h-24" : "h-20"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
-              style={swatchStyle(patch.srgb, patch.inGamut)}
+              style={swatchStyle(seen.code(at), seen.truly(at))}
             />
           );
         })}

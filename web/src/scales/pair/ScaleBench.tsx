@@ -5,6 +5,7 @@ import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { useViewing } from "../../app/viewing";
 import { Choice } from "../../ui/Choice";
+import { Fold } from "../../ui/Fold";
 import { Note } from "../../ui/Note";
 import { Bench, type BenchProps } from "../Bench";
 import { Partners } from "../choosing/Partners";
@@ -17,7 +18,7 @@ import { useComparison } from "./comparison";
 import { type EndSlot, Ends } from "./Ends";
 import { Plots } from "./Plots";
 import { Run } from "./Run";
-import { ScaleOptions } from "./ScaleOptions";
+import { optionsSaid, ScaleOptions } from "./ScaleOptions";
 import { useThird } from "./third";
 
 type View = "trail" | "partners" | "schools";
@@ -42,6 +43,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
 
   const [slot, setSlot] = useState<EndSlot>(asked.first ? "second" : "first");
   const [view, setView] = useState<View>("trail");
+  const [options, setOptions] = useState(false);
   const shown: View = !asked.first
     ? "trail"
     : !asked.second && view === "trail"
@@ -68,6 +70,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   );
   const comparison = useComparison(sheet, request?.kind === "scale" ? request : null);
   useKeys([
+    { key: "e", says: "Steps, spacing and white", act: () => setOptions((open) => !open) },
     { key: "t", says: "The trail", act: () => setView("trail") },
     { key: "p", says: "Partners: what mutes the first paint", act: () => setView("partners") },
     { key: "m", says: "Schools of muting, side by side", act: () => setView("schools") },
@@ -84,8 +87,11 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       view={<Choice label="View" options={VIEWS} value={shown} onChoose={setView} />}
       head={
         <>
-          <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
-          <ScaleOptions sheet={sheet} />
+          <div className="flex items-center justify-between gap-x-2 max-md:flex-wrap">
+            <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
+            <Fold label="Options" says={optionsSaid(asked)} open={options} onOpen={setOptions} />
+          </div>
+          {options && <ScaleOptions sheet={sheet} />}
         </>
       }
       trouble={error}

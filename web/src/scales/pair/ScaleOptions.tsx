@@ -1,6 +1,6 @@
 import { Select } from "../../ui/Choice";
 import { Stepper } from "../../ui/Stepper";
-import { Lightness } from "../Lightness";
+import { Lightness, lightnessSaid } from "../Lightness";
 import { FEWEST_STEPS, MOST_STEPS, type ScaleDraft, withSteps } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -16,7 +16,21 @@ const GOALS = [
   ["grey", "To grey only"],
 ] as const;
 
-/** How the way is taken: steps, evenness, how far, the medium, and white or a held value. */
+const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+/** The options as they stand, in a few words. */
+export function optionsSaid(request: ScaleDraft): string[] {
+  const name = <T extends string>(of: ReadonlyArray<readonly [T, string]>, key: T) =>
+    lower(of.find(([known]) => known === key)?.[1] ?? key);
+  return [
+    `${request.steps} steps`,
+    name(SPACINGS, request.spacing),
+    name(GOALS, request.to_grey ? "grey" : "through"),
+    lightnessSaid({ ...request, hold: request.hold ?? null }),
+  ];
+}
+
+/** How the trail is taken: steps, evenness, how far, the medium, and white or a held value. */
 export function ScaleOptions({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
   const { request } = sheet.draft;
   return (

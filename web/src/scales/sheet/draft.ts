@@ -81,7 +81,7 @@ export const tubeOf = (end: TubeMixture | null): number | null =>
   end?.parts.length === 1 ? (end.parts[0]?.tube ?? null) : null;
 
 /** Every end a request has, in order. */
-export function endsOf(request: RequestDraft): TubeMixture[] {
+export function mixturesOf(request: RequestDraft): TubeMixture[] {
   const ends =
     request.kind === "scale"
       ? [request.first, request.second, request.third?.mixture ?? null]
@@ -125,7 +125,7 @@ export function draftOf(sheet: Sheet): Draft {
 }
 
 /** What a painter would call an end: the tube's label, or the mixture's own name. */
-export function endName(end: TubeMixture | null, tubes: readonly Tube[]): string {
+export function mixtureName(end: TubeMixture | null, tubes: readonly Tube[]): string {
   if (!end) return "";
   const label = (id: number) => tubes.find((t) => t.id === id)?.label ?? "a tube put away";
   if (end.parts.length === 1) return label(end.parts[0]?.tube ?? 0);
@@ -144,7 +144,7 @@ const CHART_TITLES: Record<ChartDraft["chart"], string> = {
 /** A name to find a sheet by until the painter gives it a better one. */
 export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
   const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-  const names = endsOf(draft).map((end) => endName(end, tubes));
+  const names = mixturesOf(draft).map((end) => mixtureName(end, tubes));
   const told =
     draft.kind === "scale"
       ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`

@@ -8,13 +8,21 @@ import { useViewing } from "../../app/viewing";
 import { partsText } from "../../plots/trail";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { Fold } from "../../ui/Fold";
 import { Swatch } from "../../ui/Swatch";
 import { useSize } from "../../ui/useSize";
 import { Bench, type BenchProps } from "../Bench";
-import { EndChip } from "../EndChip";
-import { Lightness } from "../Lightness";
+import { Lightness, lightnessSaid } from "../Lightness";
+import { MixtureChip } from "../MixtureChip";
 import { NothingYet } from "../NothingYet";
-import { endName, exampleTriad, oneTube, requestOf, type TriadDraft, tubeOf } from "../sheet/draft";
+import {
+  exampleTriad,
+  mixtureName,
+  oneTube,
+  requestOf,
+  type TriadDraft,
+  tubeOf,
+} from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { type Point, roughShares, sampleField } from "./field";
@@ -90,7 +98,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
     const next = corners.indexOf(null);
     setActive(next >= 0 ? next : active);
   };
-  const names = asked.corners.map((corner) => endName(corner, tubes)) as unknown as readonly [
+  const names = asked.corners.map((corner) => mixtureName(corner, tubes)) as unknown as readonly [
     string,
     string,
     string,
@@ -98,6 +106,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   const example = exampleTriad(tubes);
   const patch = triad?.patches[place];
 
+  const [options, setOptions] = useState(false);
   const [room, width, height] = useSize();
   const beside = width >= 640;
   const size = { width: beside ? width / 2 : width, height: beside ? height : height / 2 };
@@ -107,11 +116,32 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
       inUse={asked.corners.map(tubeOf)}
       hint={`Tap a tube: it becomes “${PLACES[active]}”.`}
       onPick={pick}
+      view={
+        <>
+          <Choice label="Shown as" options={LOOKS} value={look} onChoose={setLook} />
+          <Button
+            aria-label="Mark another"
+            title="Mark another"
+            disabled={!point || picks.length >= MOST_PICKS}
+            onClick={add}
+          >
+            <Plus aria-hidden="true" size={18} />
+          </Button>
+          <Button
+            aria-label="Take it out"
+            title="Take it out"
+            disabled={picks.length < 2}
+            onClick={remove}
+          >
+            <Trash2 aria-hidden="true" size={18} />
+          </Button>
+        </>
+      }
       head={
         <>
-          <div className="flex flex-wrap gap-2">
+          <div className="flex flex-wrap items-center gap-2">
             {asked.corners.map((corner, i) => (
-              <EndChip
+              <MixtureChip
                 key={PLACES[i]}
                 word={PLACES[i] ?? ""}
                 end={corner}
@@ -120,9 +150,14 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
                 onActive={() => setActive(i)}
               />
             ))}
+            <Fold
+              label="Options"
+              says={[lightnessSaid({ ...asked, hold: null })]}
+              open={options}
+              onOpen={setOptions}
+            />
           </div>
-          <div className="flex flex-wrap items-center gap-2">
-            <Choice label="Shown as" options={LOOKS} value={look} onChoose={setLook} />
+          {options && (
             <Lightness
               medium={asked.medium}
               lightener={asked.lightener}
@@ -140,13 +175,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
                 )
               }
             />
-            <Button disabled={!point || picks.length >= MOST_PICKS} onClick={add}>
-              <Plus aria-hidden="true" size={18} /> Mark another
-            </Button>
-            <Button disabled={picks.length < 2} onClick={remove}>
-              <Trash2 aria-hidden="true" size={18} /> Take it out
-            </Button>
-          </div>
+          )}
         </>
       }
       trouble={error}

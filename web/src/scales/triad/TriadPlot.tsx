@@ -1,8 +1,10 @@
 import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef } from "react";
 import type { Triad } from "../../api/client";
-import { useViewing } from "../../app/viewing";
-import { PlanFrame, planGeometry } from "../../plots/PlanFrame";
+import { Mark } from "../../plots/Mark";
+import { PlanFrame } from "../../plots/PlanFrame";
+import { planGeometry } from "../../plots/plan";
 import { blend } from "../../plots/trail";
+import { useSeen } from "../../ui/useSeen";
 import { type FieldSample, inside, latticeIndex, type Point, walked } from "./field";
 
 const TOP = 34;
@@ -143,9 +145,7 @@ const ChromaLines = memo(function ChromaLines({ triad, place }: { triad: Triad; 
 });
 
 function useCodes(triad: Triad): readonly string[] {
-  const { squint, whiteTest } = useViewing();
-  const { field } = triad;
-  return squint ? field.value_srgb : whiteTest ? field.opened_srgb : field.srgb;
+  return useSeen().codes(triad.field);
 }
 
 /** Three paints at the corners, their mixtures between, and the point in hand. */
@@ -221,8 +221,7 @@ export function TriadPlot({
   };
   const [nx, ny] = place(triad.neutral_point as unknown as Point);
   const [x, y] = place(point);
-  const { squint, whiteTest } = useViewing();
-  const fill = squint ? at.value_srgb : whiteTest ? at.opened_srgb : at.srgb;
+  const seen = useSeen();
   return (
     <div className="relative" style={{ width, height }}>
       <svg
@@ -273,26 +272,7 @@ export function TriadPlot({
             </g>
           );
         })}
-        <g transform={`translate(${x} ${y})`}>
-          <rect
-            x={-19}
-            y={-19}
-            width={38}
-            height={38}
-            fill="none"
-            stroke="#ffffff"
-            strokeWidth={2}
-          />
-          <rect
-            x={-17}
-            y={-17}
-            width={34}
-            height={34}
-            fill={fill}
-            stroke="#000000"
-            strokeWidth={2}
-          />
-        </g>
+        <Mark x={x} y={y} code={seen.code(at)} chosen />
         {corners.map(([cx, cy], i) => (
           <text
             key={names[i]}

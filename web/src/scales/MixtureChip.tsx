@@ -1,9 +1,9 @@
 import type { Tube, TubeMixture } from "../api/client";
 import { Swatch } from "../ui/Swatch";
-import { endName } from "./sheet/draft";
+import { mixtureName } from "./sheet/draft";
 
-/** One end of a sheet: a tube or a mixture, with the place it takes. */
-export function EndChip({
+/** A tube or a mixture of a sheet, with the place it takes. */
+export function MixtureChip({
   word,
   end,
   tubes,
@@ -22,7 +22,7 @@ export function EndChip({
       type="button"
       aria-pressed={active}
       onClick={onActive}
-      className={`flex min-h-16 w-[10.25rem] items-stretch gap-2 pr-2 text-left ${active ? "bg-slate-deep ring-2 ring-chalk ring-inset" : "bg-slate-high"}`}
+      className={`flex min-h-14 w-40 items-stretch gap-2 pr-2 text-left hover:bg-slate-high ${active ? "bg-slate-deep ring-2 ring-chalk ring-inset" : ""}`}
     >
       <span aria-hidden="true" className="flex w-10 shrink-0">
         {made.length === 0 && <span className="hatched w-10" />}
@@ -38,7 +38,7 @@ export function EndChip({
       <span className="min-w-0 self-center py-1 leading-tight">
         <span className="block text-chalk-soft text-sm">{word}</span>
         <span className="line-clamp-2 font-bold leading-[1.05]">
-          {end ? endName(end, tubes) : "tap a tube"}
+          {end ? mixtureName(end, tubes) : "tap a tube"}
         </span>
       </span>
     </button>

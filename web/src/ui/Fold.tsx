@@ -1,0 +1,35 @@
+import { ChevronDown } from "lucide-react";
+import { Button } from "./Button";
+
+/** What is set once, in one line that says its state; a tap unfolds it, another folds it again. */
+export function Fold({
+  label,
+  says,
+  open,
+  onOpen,
+}: {
+  label: string;
+  says: readonly string[];
+  open: boolean;
+  onOpen: (open: boolean) => void;
+}) {
+  const told = says.filter(Boolean).join(", ");
+  return (
+    <Button
+      aria-expanded={open}
+      aria-label={`${label}: ${told}`}
+      className="min-w-0 max-w-60 text-left max-md:max-w-none"
+      onClick={() => onOpen(!open)}
+    >
+      <span className="min-w-0 leading-tight">
+        {told.charAt(0).toUpperCase()}
+        {told.slice(1)}
+      </span>
+      <ChevronDown
+        aria-hidden="true"
+        size={18}
+        className={`shrink-0 ${open ? "rotate-180" : ""}`}
+      />
+    </Button>
+  );
+}
