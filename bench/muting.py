@@ -10,7 +10,7 @@ from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.correction import CLOSE, correct
 from mesotint.mixing.mixture import DEFAULT_VIEWING
-from mesotint.mixing.partners import partners
+from mesotint.mixing.muting.partners import partners
 from mesotint.mixing.recipe import search
 from mesotint.mixing.searcher import Searcher, Wanted, paint_sets
 from mesotint.paints.library import Paint, library

@@ -25,7 +25,7 @@ Body = dict[str, Any] | Callable[[], dict[str, Any]]
 
 def core() -> list[Figure]:
     """The core alone: trail, nearest neutral, steps with parts, notation and words."""
-    from mesotint.mixing.trail import Trail
+    from mesotint.mixing.muting.trail import Trail
     from mesotint.paints.library import library
     from mesotint.planning.scale import Scale
 
@@ -44,7 +44,7 @@ def evenness() -> list[Figure]:
     """How even chroma steps are on either side of grey, and what a straight line between points
     of the trail is off by, over every pair of a colour and a blue, green or violet."""
     from mesotint.colour.difference import delta_e_2000
-    from mesotint.mixing.trail import Trail
+    from mesotint.mixing.muting.trail import Trail
     from mesotint.paints.library import library
     from mesotint.planning.scale import Scale
 

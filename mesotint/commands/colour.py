@@ -19,7 +19,7 @@ from mesotint.commands.reading import (
 from mesotint.errors import InputError
 from mesotint.mixing.character import character, nearest_classic
 from mesotint.mixing.mixture import Mixture, appearances
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import Paint, library
 from mesotint.planning.scale import Scale
 

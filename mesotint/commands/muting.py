@@ -23,10 +23,10 @@ from mesotint.commands.reading import (
 )
 from mesotint.mixing.correction import correct as corrected
 from mesotint.mixing.mixture import appearances
-from mesotint.mixing.partners import partners as muting_partners
+from mesotint.mixing.muting.partners import partners as muting_partners
+from mesotint.mixing.muting.trail import Trail
+from mesotint.mixing.muting.triad import Triad
 from mesotint.mixing.recipe import Wishes, search
-from mesotint.mixing.trail import Trail
-from mesotint.mixing.triad import Triad
 from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.instructions import Instructions, Work, instructions

@@ -9,7 +9,7 @@ from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.ground import GROUNDS, USUAL_GROUND
 from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing, checked_amount
-from mesotint.mixing.trail import LIGHTENER_MOST
+from mesotint.mixing.muting.trail import LIGHTENER_MOST
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.library import Paint, library

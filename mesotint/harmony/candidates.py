@@ -11,7 +11,7 @@ from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import contrasts_kept, hue_spread
 from mesotint.harmony.usual import by_strength, usual_amounts
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import mixture

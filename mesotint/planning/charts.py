@@ -11,8 +11,8 @@ from mesotint.colour.hues import turn
 from mesotint.colour.munsell import lab_from_munsell, munsell_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, merged
+from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.recipe import Recipe, Wishes, search_each
-from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint

@@ -10,7 +10,7 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.planning.patch import Patch, patches_of
 

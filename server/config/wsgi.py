@@ -8,7 +8,7 @@ from django.core.wsgi import get_wsgi_application
 os.environ.setdefault("DJANGO_SETTINGS_MODULE", "server.config.settings")
 application = get_wsgi_application()
 
-from mesotint.mixing.partners import partners  # noqa: E402 - after Django is set up
+from mesotint.mixing.muting.partners import partners  # noqa: E402 - after Django is set up
 from mesotint.paints.library import library  # noqa: E402
 from server.tubes.services import chips  # noqa: E402
 

@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing, together
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import black_of
 from mesotint.planning import charts as core

@@ -3,9 +3,9 @@
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
-from mesotint.mixing import muting
-from mesotint.mixing import partners as core
 from mesotint.mixing.mixture import together
+from mesotint.mixing.muting import partners as core
+from mesotint.mixing.muting.schools import schools_of_muting
 from mesotint.planning.patch import patches_of
 from server.kept.looks import Swatch, line, looks, swatches
 from server.mixtures.services import box_of, paint_of
@@ -70,7 +70,7 @@ def _fix_out(partner: core.Partner, box: PaintBox) -> FixOut | None:
 def schools(painter: Painter, asked: MutingIn) -> list[MutingOut]:
     """The same colour muted to the same chroma by every school the box has paints for."""
     box, viewing = box_of(painter, [asked.mixture]), asked.viewing
-    found = muting.schools_of_muting(
+    found = schools_of_muting(
         paint_of(box, asked.mixture),
         asked.chroma,
         box.paints,

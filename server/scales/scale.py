@@ -5,7 +5,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from mesotint.colour.words import lean
-from mesotint.mixing.trail import Hold, Third, Trail
+from mesotint.mixing.muting.trail import Hold, Third, Trail
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import black_of, mixture
 from mesotint.planning import scale as core

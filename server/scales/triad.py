@@ -6,7 +6,7 @@ from functools import cached_property
 import numpy as np
 
 from mesotint.mixing.mixture import merged
-from mesotint.mixing.triad import REACHES_BELOW, Triad, barycentric
+from mesotint.mixing.muting.triad import REACHES_BELOW, Triad, barycentric
 from mesotint.paints.library import Paint, library
 from mesotint.planning.patch import Patch, patches_of
 from server.kept.looks import line

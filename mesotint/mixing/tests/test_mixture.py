@@ -11,7 +11,7 @@ from mesotint.colour.srgb import lab_from_hex
 from mesotint.errors import InputError
 from mesotint.mixing.ground import GROUNDS
 from mesotint.mixing.mixture import DRYING, Mixture, Viewing
-from mesotint.mixing.trail import POINTS, Trail
+from mesotint.mixing.muting.trail import POINTS, Trail
 from mesotint.paints.library import library, mixed_tube
 
 PAINT = library().paint

@@ -8,7 +8,7 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.munsell import munsell_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing, appearances
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.charts import (
     brown_chart,

@@ -8,7 +8,7 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import dropper, gram_scale, ribbon, syringe

@@ -15,7 +15,7 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
-from mesotint.mixing.trail import Third, Trail
+from mesotint.mixing.muting.trail import Third, Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, library, mixed_tube
 from mesotint.paints.roles import mixture

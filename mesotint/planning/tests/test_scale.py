@@ -10,8 +10,8 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import EYE_TELLS
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
-from mesotint.mixing.partners import partners
-from mesotint.mixing.trail import Hold, Third, Trail
+from mesotint.mixing.muting.partners import partners
+from mesotint.mixing.muting.trail import Hold, Third, Trail
 from mesotint.paints.library import WATER, library
 from mesotint.planning.amounts import MOST_PARTS, whole_parts
 from mesotint.planning.scale import SPACINGS, Scale

@@ -10,7 +10,7 @@ from hypothesis import strategies as st
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
 from mesotint.planning.measures import (
     Measure,

@@ -3,9 +3,9 @@
 import numpy as np
 
 from mesotint.mixing.mixture import Mixture, Viewing
-from mesotint.mixing.partners import partners
-from mesotint.mixing.trail import Third, Trail
-from mesotint.mixing.triad import Triad
+from mesotint.mixing.muting.partners import partners
+from mesotint.mixing.muting.trail import Third, Trail
+from mesotint.mixing.muting.triad import Triad
 from mesotint.paints.library import library
 from mesotint.planning.charts import lightness_of_value
 from mesotint.planning.scale import Scale as CoreScale

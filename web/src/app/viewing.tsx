@@ -10,7 +10,7 @@ import {
 } from "react";
 import { api, got, type Light, type Me } from "../api/client";
 import { meQuery } from "../api/queries";
-import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "../ui/neutrals";
+import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "../seen/neutrals";
 
 export const LIGHTS: ReadonlyArray<{ key: Light; name: string }> = [
   { key: "D65", name: "Daylight" },

@@ -12,15 +12,15 @@ import { Note } from "../ui/Note";
 import { draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
 import { MotherSlip } from "./mother/MotherSlip";
 import { MotherView } from "./mother/MotherView";
+import { ShareRun } from "./mother/ShareRun";
+import { type Dragged, dragged, lookAt, pulled } from "./mother/shares";
 import { PaletteSlip } from "./palette/PaletteSlip";
 import { PaletteView } from "./palette/PaletteView";
 import { PassageSlip } from "./passages/PassageSlip";
 import { PassagesView } from "./passages/PassagesView";
 import { useHarmony } from "./queries";
-import { ShareRun } from "./ShareRun";
 import { Shelf } from "./Shelf";
 import { SchoolsView } from "./schools/SchoolsView";
-import { type Dragged, dragged, lookAt, pulled } from "./shares";
 import { usePainting } from "./usePainting";
 
 const VIEWS = [

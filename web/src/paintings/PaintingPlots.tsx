@@ -1,11 +1,11 @@
 import { useMemo } from "react";
-import { Mark } from "../plots/Mark";
+import { Mark } from "../plots/marks/Mark";
+import { Ring } from "../plots/marks/Ring";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
 import { planGeometry } from "../plots/plan";
-import { Ring } from "../plots/Ring";
-import type { Colour } from "../ui/Swatch";
-import { useSeen } from "../ui/useSeen";
+import type { Colour } from "../seen/Swatch";
+import { useSeen } from "../seen/useSeen";
 import { useSize } from "../ui/useSize";
 
 const SHOWN_MOVE_PX = 6;

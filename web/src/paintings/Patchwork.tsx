@@ -1,4 +1,4 @@
-import { type Colour, useSwatchStyle } from "../ui/Swatch";
+import { type Colour, useSwatchStyle } from "../seen/Swatch";
 import { useSize } from "../ui/useSize";
 
 /** Touching fields in the shares and neighbourhoods of the passages: to judge by, not to draw. */

@@ -3,10 +3,10 @@ import { Link, useNavigate } from "@tanstack/react-router";
 import { Copy, FileUp, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { api, got, type PaintingSummary, type PaletteLook } from "../api/client";
+import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
-import { Swatch } from "../ui/Swatch";
 import { EMPTY_PAINTING, requestOf } from "./draft";
 import { paintingQuery, paintingsQuery } from "./queries";
 

@@ -13,11 +13,11 @@ import {
 } from "./draft";
 import { FigureList } from "./Figures";
 import { MotherSlip } from "./mother/MotherSlip";
+import { ShareRun } from "./mother/ShareRun";
 import { TradeOff } from "./mother/TradeOff";
 import { Patchwork } from "./Patchwork";
 import { Versions } from "./palette/Versions";
 import { PassageSlip } from "./passages/PassageSlip";
-import { ShareRun } from "./ShareRun";
 import { SchoolsView } from "./schools/SchoolsView";
 import type { Shown } from "./shown";
 import type { OpenPainting } from "./usePainting";

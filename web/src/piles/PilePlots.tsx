@@ -1,11 +1,11 @@
 import { useMemo } from "react";
 import type { Pile } from "../api/client";
-import { Mark } from "../plots/Mark";
+import { Mark } from "../plots/marks/Mark";
+import { Spot } from "../plots/marks/Spot";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
 import { planGeometry } from "../plots/plan";
-import { Spot } from "../plots/Spot";
-import { useSeen } from "../ui/useSeen";
+import { useSeen } from "../seen/useSeen";
 import { useSize } from "../ui/useSize";
 
 const SIDE_BY_SIDE_FROM = 600;

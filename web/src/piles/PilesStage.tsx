@@ -6,7 +6,7 @@ import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
 import { newToken } from "../api/token";
 import { NO_TARGET, newPile, pileFor, useBeginPiles } from "../app/beginPile";
 import { useKeys } from "../app/keys";
-import { InstrumentState } from "../tubes/InstrumentState";
+import { InstrumentState } from "../tubes/measuring/InstrumentState";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";

@@ -1,5 +1,5 @@
 import { scaleLinear } from "d3-scale";
-import { lightnessOf, VALUES } from "./NeutralAxis";
+import { lightnessOf, VALUES } from "./marks/NeutralAxis";
 
 const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
 

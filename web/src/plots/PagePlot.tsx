@@ -1,7 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { Trail } from "../api/client";
-import { lightnessOf, NeutralAxis, VALUES } from "./NeutralAxis";
+import { lightnessOf, NeutralAxis, VALUES } from "./marks/NeutralAxis";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
 

@@ -1,10 +1,10 @@
 import { type PointerEvent, type ReactNode, useMemo, useRef, useState } from "react";
 import type { Trail } from "../api/client";
-import { useSeen } from "../ui/useSeen";
-import { Ghost } from "./Ghost";
-import { Mark } from "./Mark";
-import type { Path } from "./path";
-import { Ribbon } from "./Ribbon";
+import { useSeen } from "../seen/useSeen";
+import { Ghost } from "./marks/Ghost";
+import { Mark } from "./marks/Mark";
+import type { Path } from "./marks/path";
+import { Ribbon } from "./marks/Ribbon";
 import { between, type Lab, nearestShare, sample } from "./trail";
 
 export type Place = (lab: Lab, share: number) => readonly [number, number];

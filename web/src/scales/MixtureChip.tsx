@@ -1,5 +1,5 @@
 import type { Tube, TubeMixture } from "../api/client";
-import { Swatch } from "../ui/Swatch";
+import { Swatch } from "../seen/Swatch";
 import { mixtureName } from "./sheet/draft";
 
 /** A tube or a mixture of a sheet, with the place it takes. */

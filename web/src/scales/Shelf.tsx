@@ -4,10 +4,10 @@ import { Copy, LibraryBig, Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { api, got, type SheetSummary } from "../api/client";
 import { sheetsQuery } from "../api/queries";
+import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
-import { Swatch } from "../ui/Swatch";
 import { useNewSheet } from "./Bench";
 import { emptyDraft, type Kind } from "./sheet/draft";
 

@@ -3,11 +3,11 @@ import { Settings2 } from "lucide-react";
 import { useState } from "react";
 import { api, got, type PaintBox } from "../api/client";
 import { boxesQuery, tubesThat } from "../api/queries";
+import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
-import { Chip } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
 import { useTubeChanges } from "./useTubes";
 

@@ -3,9 +3,9 @@ import { ChevronUp, Plus } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
-import { Chip } from "../ui/Swatch";
-import { AddTubes } from "./AddTubes";
+import { AddTubes } from "./adding/AddTubes";
 
 /** The painter's box: slim standing chips, masstone above, tint below; what is in use stands tall. */
 export function Tray({

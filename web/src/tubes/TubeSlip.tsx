@@ -3,13 +3,13 @@ import { Columns2, Ruler, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import type { Tube, TubeChange, TubeDetail } from "../api/client";
 import { tubeQuery, tubesThat } from "../api/queries";
+import { differenceText } from "../seen/difference";
+import { Chip, Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
-import { differenceText } from "../ui/difference";
 import { Note } from "../ui/Note";
-import { Chip, Swatch } from "../ui/Swatch";
 import { TextField } from "../ui/TextField";
-import { MeasurePanel } from "./MeasurePanel";
+import { MeasurePanel } from "./measuring/MeasurePanel";
 import { useTubeChanges } from "./useTubes";
 
 const MEDIA = [

@@ -6,7 +6,7 @@ import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Stepper } from "../ui/Stepper";
 import { useSize } from "../ui/useSize";
-import { AddTubes } from "./AddTubes";
+import { AddTubes } from "./adding/AddTubes";
 import { Boxes } from "./Boxes";
 import { FileMenu } from "./FileMenu";
 import { Tray } from "./Tray";

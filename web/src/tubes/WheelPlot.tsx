@@ -1,10 +1,10 @@
 import { type PointerEvent, useMemo, useRef } from "react";
 import type { Reach, Tube } from "../api/client";
-import { Mark } from "../plots/Mark";
+import { Mark } from "../plots/marks/Mark";
+import { Spot } from "../plots/marks/Spot";
 import { PlanFrame } from "../plots/PlanFrame";
 import { planGeometry } from "../plots/plan";
-import { Spot } from "../plots/Spot";
-import { useSeen } from "../ui/useSeen";
+import { useSeen } from "../seen/useSeen";
 
 const REACH_PX = 28;
 

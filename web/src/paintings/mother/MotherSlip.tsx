@@ -1,18 +1,18 @@
 import { Pin, PinOff, TriangleAlert } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import type { Candidate, Giving, MotherSource } from "../../api/client";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
-import { Swatch } from "../../ui/Swatch";
 import { TextField } from "../../ui/TextField";
 import { nameOf, withMother } from "../draft";
 import { GivesWay } from "../GivesWay";
 import { useMothers } from "../queries";
 import { SlipHead } from "../SlipHead";
-import { percent } from "../shares";
 import type { Shown } from "../shown";
+import { percent } from "./shares";
 
 const GIVINGS = [
   ["equal", "Each by the same pull"],

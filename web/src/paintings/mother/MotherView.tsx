@@ -3,8 +3,8 @@ import { Choice } from "../../ui/Choice";
 import { nameOf } from "../draft";
 import { PaintingPlots } from "../PaintingPlots";
 import { Patchwork } from "../Patchwork";
-import { fractionOf } from "../shares";
 import { ratioOf, type Shown } from "../shown";
+import { fractionOf } from "./shares";
 import { TradeOff } from "./TradeOff";
 
 const PLOTS = [

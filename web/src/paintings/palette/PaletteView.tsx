@@ -4,13 +4,13 @@ import { NO_TARGET, newPile, useBeginPiles } from "../../app/beginPile";
 import { Checklist } from "../../keeping/Checklist";
 import { millilitres } from "../../piles/amounts";
 import { GoOn } from "../../scales/slip/Chosen";
+import { differenceText } from "../../seen/difference";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
-import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
-import { Swatch } from "../../ui/Swatch";
 import { nameOf } from "../draft";
+import { percent } from "../mother/shares";
 import { usePaintingPlan } from "../queries";
-import { percent } from "../shares";
 import type { Shown } from "../shown";
 import type { OpenPainting } from "../usePainting";
 

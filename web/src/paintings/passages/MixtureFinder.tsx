@@ -3,10 +3,10 @@ import { useState } from "react";
 import { api, got, type MixtureSource, type TubeMixture } from "../../api/client";
 import { pilesQuery, sheetsQuery } from "../../api/queries";
 import { TargetChooser } from "../../piles/targets/TargetChooser";
+import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
-import { Swatch } from "../../ui/Swatch";
 
 const FROM = [
   ["pile", "A pile"],

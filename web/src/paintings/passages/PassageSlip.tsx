@@ -3,11 +3,11 @@ import { Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
 import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
-import { Swatch } from "../../ui/Swatch";
 import { TextField } from "../../ui/TextField";
 import {
   covered,

@@ -1,10 +1,10 @@
 import { Plus, Weight } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../../api/client";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
-import { Swatch } from "../../ui/Swatch";
 import { MEASURES, type Measure } from "../amounts";
 
 const MOST: Record<Measure, number> = { ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000 };

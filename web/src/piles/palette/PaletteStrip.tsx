@@ -4,8 +4,8 @@ import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
 import { api, got, type Pile, type PileSummary } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
-import { Swatch } from "../../ui/Swatch";
 
 /** Scraping piles off the palette, and bringing back the one scraped off last. */
 export function useScraping() {

@@ -11,12 +11,12 @@ import {
   type Target,
 } from "../../api/client";
 import { NO_TARGET } from "../../app/beginPile";
+import { differenceText } from "../../seen/difference";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
-import { differenceText } from "../../ui/difference";
 import { Note } from "../../ui/Note";
 import { Stepper } from "../../ui/Stepper";
-import { Swatch } from "../../ui/Swatch";
 import { notesQuery, photographsQuery } from "../queries";
 import { Picture } from "./Picture";
 import { usePhotographs } from "./usePhotographs";

@@ -4,8 +4,8 @@ import { useState } from "react";
 import type { FoundReading, Target } from "../../api/client";
 import { upload } from "../../api/upload";
 import { NO_TARGET } from "../../app/beginPile";
+import { Swatch } from "../../seen/Swatch";
 import { Note } from "../../ui/Note";
-import { Swatch } from "../../ui/Swatch";
 
 /** A colour that an instrument read, out of a file of readings. */
 export function ReadingTargets({ onChoose }: { onChoose: (target: Target | null) => void }) {

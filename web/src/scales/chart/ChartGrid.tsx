@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from "react";
 import type { Chart, Patch } from "../../api/client";
 import { partsInWords } from "../../plots/trail";
-import { useSwatchStyle } from "../../ui/Swatch";
+import { useSwatchStyle } from "../../seen/Swatch";
 
 const NARROW_FROM = 9;
 

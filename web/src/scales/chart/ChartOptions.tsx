@@ -1,6 +1,6 @@
 import { TABLES } from "../../api/tables";
+import { Ground } from "../../seen/Ground";
 import { Choice, Select } from "../../ui/Choice";
-import { Ground } from "../../ui/Ground";
 import { NumberField } from "../../ui/NumberField";
 import { Stepper } from "../../ui/Stepper";
 import { CHART_MIXTURES, type ChartDraft } from "../sheet/draft";

@@ -1,12 +1,12 @@
 import { scaleLinear } from "d3-scale";
 import { type PointerEvent, useMemo, useRef } from "react";
 import type { Line, Partner } from "../../api/client";
-import { Ghost } from "../../plots/Ghost";
-import { Mark } from "../../plots/Mark";
+import { Ghost } from "../../plots/marks/Ghost";
+import { Mark } from "../../plots/marks/Mark";
+import { Ribbon } from "../../plots/marks/Ribbon";
 import { PlanFrame } from "../../plots/PlanFrame";
 import { planGeometry } from "../../plots/plan";
-import { Ribbon } from "../../plots/Ribbon";
-import { useSeen } from "../../ui/useSeen";
+import { useSeen } from "../../seen/useSeen";
 
 const REACH_PX = 26;
 

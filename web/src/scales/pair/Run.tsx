@@ -3,9 +3,9 @@ import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Scale } from "../../api/client";
 import type { StepsOnTrail } from "../../plots/TrailPlot";
 import { between, moveAlong, partsInWords, partsText, roughParts, sample } from "../../plots/trail";
-import { differenceShort } from "../../ui/difference";
-import { type Colour, Swatch, swatchStyle } from "../../ui/Swatch";
-import { useSeen } from "../../ui/useSeen";
+import { differenceShort } from "../../seen/difference";
+import { type Colour, Swatch, swatchStyle } from "../../seen/Swatch";
+import { useSeen } from "../../seen/useSeen";
 import type { Beside } from "./comparison";
 
 const POINTS = 200;

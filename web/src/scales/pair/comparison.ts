@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { ScaleRequest } from "../../api/client";
 import { useComputed } from "../../api/queries";
-import type { Colour } from "../../ui/Swatch";
+import type { Colour } from "../../seen/Swatch";
 import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 

@@ -3,8 +3,8 @@ import { ArrowRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
+import { differenceText } from "../../seen/difference";
 import { Button } from "../../ui/Button";
-import { differenceText } from "../../ui/difference";
 import { useNewSheet } from "../Bench";
 import {
   type ChartDraft,

@@ -1,8 +1,8 @@
 import type { SheetRequest, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
-import { differenceText } from "../../ui/difference";
+import { differenceText } from "../../seen/difference";
+import { Swatch } from "../../seen/Swatch";
 import { Note } from "../../ui/Note";
-import { Swatch } from "../../ui/Swatch";
 import type { RequestDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { MeasureForm } from "./MeasureForm";

@@ -1,9 +1,9 @@
 import { useState } from "react";
 import type { Patch, SheetRequest } from "../../api/client";
 import { partsText, roughParts } from "../../plots/trail";
+import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
-import { Swatch } from "../../ui/Swatch";
 import type { RequestDraft, ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { Chosen } from "./Chosen";

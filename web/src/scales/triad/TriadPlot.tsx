@@ -1,10 +1,10 @@
 import { type KeyboardEvent, memo, type PointerEvent, useMemo, useRef } from "react";
 import type { Triad } from "../../api/client";
-import { Mark } from "../../plots/Mark";
+import { Mark } from "../../plots/marks/Mark";
 import { PlanFrame } from "../../plots/PlanFrame";
 import { planGeometry } from "../../plots/plan";
 import { blend } from "../../plots/trail";
-import { useSeen } from "../../ui/useSeen";
+import { useSeen } from "../../seen/useSeen";
 import { type FieldSample, inside, latticeIndex, type Point, walked } from "./field";
 
 const TOP = 34;

@@ -12,10 +12,10 @@ from mesotint.colour.hues import MIDDLES, PRIMARIES, nearest_family, turn
 from mesotint.errors import InputError
 from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
-from mesotint.mixing.partners import least_chroma, nearest_partner
+from mesotint.mixing.muting.partners import least_chroma, nearest_partner
+from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import REACHED_BELOW
-from mesotint.mixing.trail import Trail
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library

@@ -1,16 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
 import { Check, Plus } from "lucide-react";
 import { useState } from "react";
-import type { Paint } from "../api/client";
-import { paintsQuery, tubesQuery } from "../api/queries";
-import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
-import { Note } from "../ui/Note";
-import { Panel } from "../ui/Panel";
-import { Chip } from "../ui/Swatch";
+import type { Paint } from "../../api/client";
+import { paintsQuery, tubesQuery } from "../../api/queries";
+import { Chip } from "../../seen/Swatch";
+import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { Panel } from "../../ui/Panel";
+import { NEW_TUBE, useTubeChanges } from "../useTubes";
 import { AddMixed } from "./AddMixed";
 import { AddUnknown } from "./AddUnknown";
-import { NEW_TUBE, useTubeChanges } from "./useTubes";
 
 /** A first box: a warm and a cool of each primary, a violet, two greens, earths, and white. */
 export const FIRST_BOX = [

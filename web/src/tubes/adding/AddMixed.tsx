@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { useState } from "react";
-import { paintsQuery } from "../api/queries";
-import { LIMITS } from "../api/tables";
-import { Button } from "../ui/Button";
-import { Select } from "../ui/Choice";
-import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
-import { TextField } from "../ui/TextField";
-import { NEW_TUBE, useTubeChanges } from "./useTubes";
+import { paintsQuery } from "../../api/queries";
+import { LIMITS } from "../../api/tables";
+import { Button } from "../../ui/Button";
+import { Select } from "../../ui/Choice";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { TextField } from "../../ui/TextField";
+import { NEW_TUBE, useTubeChanges } from "../useTubes";
 
 const MOST_PAINTS = LIMITS.TubeIn.recipe.most;
 

@@ -1,9 +1,9 @@
 import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Giving, Harmonised, Passage } from "../api/client";
-import { Swatch } from "../ui/Swatch";
-import { nameOf } from "./draft";
-import type { Look } from "./PaintingPlots";
+import type { Giving, Harmonised, Passage } from "../../api/client";
+import { Swatch } from "../../seen/Swatch";
+import { nameOf } from "../draft";
+import type { Look } from "../PaintingPlots";
 import { fractionOf, percent, shareAt } from "./shares";
 
 const DRAG_FROM_PX = 4;

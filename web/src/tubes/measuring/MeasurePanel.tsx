@@ -1,18 +1,18 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { FileUp, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, type FoundOptics, type FoundReading, got, type Tube } from "../api/client";
-import { calibrationQuery, tubeQuery } from "../api/queries";
-import { Button } from "../ui/Button";
-import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
-import { Panel } from "../ui/Panel";
-import { Swatch } from "../ui/Swatch";
-import { TextField } from "../ui/TextField";
+import { api, type FoundOptics, type FoundReading, got, type Tube } from "../../api/client";
+import { calibrationQuery, tubeQuery } from "../../api/queries";
+import { Swatch } from "../../seen/Swatch";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { Panel } from "../../ui/Panel";
+import { TextField } from "../../ui/TextField";
+import { FilePanel } from "../FilePanel";
+import { useTubeChanges } from "../useTubes";
 import { CalibrationView } from "./CalibrationView";
-import { FilePanel } from "./FilePanel";
 import { InstrumentDesk } from "./InstrumentDesk";
-import { useTubeChanges } from "./useTubes";
 
 /** Bring a tube's own colour in: readings of its masstone and its tints, and what they make of it. */
 export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => void }) {

@@ -7,8 +7,8 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture
-from mesotint.mixing.muting import schools_of_muting
-from mesotint.mixing.triad import LEANS, Triad, barycentric
+from mesotint.mixing.muting.schools import schools_of_muting
+from mesotint.mixing.muting.triad import LEANS, Triad, barycentric
 from mesotint.mixing.value import WITHIN
 from mesotint.paints.library import library
 

@@ -1,6 +1,6 @@
-import type { Giving, Harmonised, Passage, Trail } from "../api/client";
-import { TABLES } from "../api/tables";
-import { type Sample, sample } from "../plots/trail";
+import type { Giving, Harmonised, Passage, Trail } from "../../api/client";
+import { TABLES } from "../../api/tables";
+import { type Sample, sample } from "../../plots/trail";
 
 /** How far along its way a share brings a passage, 0 to 1: its points are even in colour. */
 export function fractionOf(way: Trail, share: number): number {

@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type Tube } from "../api/client";
-import { Button } from "../ui/Button";
-import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
+import { api, got, type Tube } from "../../api/client";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { useTubeChanges } from "../useTubes";
 import { InstrumentState } from "./InstrumentState";
-import { useTubeChanges } from "./useTubes";
 
 /** A drawdown of the tube under the colorimeter: an average of readings. */
 export function InstrumentDesk({ tube }: { tube: Tube }) {

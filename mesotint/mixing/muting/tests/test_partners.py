@@ -10,7 +10,7 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
-from mesotint.mixing.partners import (
+from mesotint.mixing.muting.partners import (
     MISS_FROM,
     least_chroma,
     nearest_partner,
@@ -18,7 +18,7 @@ from mesotint.mixing.partners import (
     relation,
     temperature_remark,
 )
-from mesotint.mixing.trail import Trail
+from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 
 PAINT = library().paint

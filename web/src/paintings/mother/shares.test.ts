@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Giving, Harmonised, Passage, Trail } from "../api/client";
-import { EMPTY_PAINTING, EMPTY_PASSAGE, spreadOut, withoutPassage, withTouching } from "./draft";
+import type { Giving, Harmonised, Passage, Trail } from "../../api/client";
+import { EMPTY_PAINTING, EMPTY_PASSAGE, spreadOut, withoutPassage, withTouching } from "../draft";
 import { dragged, fractionOf, lookAt, percent, pulled, shareAt } from "./shares";
 
 /** A pull of five points whose shares grow with the square: a strong mother. */

@@ -9,7 +9,7 @@ from scipy.optimize import minimize_scalar
 
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
-from mesotint.mixing.trail import POINTS, Hold, Third, Trail
+from mesotint.mixing.muting.trail import POINTS, Hold, Third, Trail
 from mesotint.paints.library import library
 
 PAINT = library().paint

@@ -116,7 +116,7 @@ class Partner:
     line : Line
         The trail from the paint to the partner, for drawing.
     fixed_line : Line or None
-        The same once the fix bends it, as `mesotint.mixing.trail.Third` does.
+        The same once the fix bends it, as `mesotint.mixing.muting.trail.Third` does.
     """
 
     paint: Paint

@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got } from "../api/client";
-import { Select } from "./Choice";
+import { Select } from "../ui/Choice";
+import { TextField } from "../ui/TextField";
 import { Swatch } from "./Swatch";
-import { TextField } from "./TextField";
 
 const ANY = "any";
 

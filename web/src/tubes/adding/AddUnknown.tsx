@@ -1,9 +1,9 @@
 import { useState } from "react";
-import { Button } from "../ui/Button";
-import { Note } from "../ui/Note";
-import { NumberField } from "../ui/NumberField";
-import { TextField } from "../ui/TextField";
-import { NEW_TUBE, useTubeChanges } from "./useTubes";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
+import { NumberField } from "../../ui/NumberField";
+import { TextField } from "../../ui/TextField";
+import { NEW_TUBE, useTubeChanges } from "../useTubes";
 
 /** A tube that no label tells of: a masstone and a tint, as they were read. */
 export function AddUnknown({ onDone }: { onDone: () => void }) {

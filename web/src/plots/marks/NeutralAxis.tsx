@@ -1,4 +1,4 @@
-import { DARKEST_STAGE, neutral } from "../ui/neutrals";
+import { DARKEST_STAGE, neutral } from "../../seen/neutrals";
 
 const WIDTH = 12;
 export const VALUES = [1, 2, 3, 4, 5, 6, 7, 8, 9];

@@ -1,8 +1,8 @@
-import type { Calibration } from "../api/client";
-import { Button } from "../ui/Button";
-import { differenceText } from "../ui/difference";
-import { Note } from "../ui/Note";
-import { Swatch } from "../ui/Swatch";
+import type { Calibration } from "../../api/client";
+import { differenceText } from "../../seen/difference";
+import { Swatch } from "../../seen/Swatch";
+import { Button } from "../../ui/Button";
+import { Note } from "../../ui/Note";
 
 /** Before and after: each reading between what the label said and what the readings make of it. */
 export function CalibrationView({
