@@ -3,22 +3,22 @@ export interface History<D> {
   past: D[];
   present: D;
   future: D[];
-  /** Which control made the last change; its further changes count as the same one. */
-  last: string;
+  /** The stroke that the last change was part of; none where it stood for itself. */
+  stroke: string | null;
 }
 
 export type Action<D> =
-  | { type: "change"; to: (draft: D) => D; by: string }
+  /** Changes with the same `stroke`, one after another, are undone as one: a pull of a slider, a
+   * word typed. Whoever gives one names the very thing that is changed. */
+  | { type: "change"; to: (draft: D) => D; stroke?: string }
   | { type: "undo" }
   | { type: "redo" }
   | { type: "open"; draft: D };
 
 const REMEMBERED = 100;
-/** Controls that send many changes in one go: those are undone in one go. */
-const CONTINUOUS = /^(lightener|hold|third|name|note|place|point|measure|area|parts|share|surface)/;
 
 export function startHistory<D>(draft: D): History<D> {
-  return { past: [], present: draft, future: [], last: "" };
+  return { past: [], present: draft, future: [], stroke: null };
 }
 
 export function history<D>(state: History<D>, action: Action<D>): History<D> {
@@ -29,23 +29,29 @@ export function history<D>(state: History<D>, action: Action<D>): History<D> {
     case "change": {
       const next = action.to(present);
       if (next === present) return state;
-      const same = CONTINUOUS.test(action.by) && state.last === action.by;
+      const stroke = action.stroke ?? null;
+      const same = stroke !== null && state.stroke === stroke;
       return {
         past: same ? past : [...past, present].slice(-REMEMBERED),
         present: next,
         future: [],
-        last: action.by,
+        stroke,
       };
     }
     case "undo": {
       const before = past.at(-1);
       if (!before) return state;
-      return { past: past.slice(0, -1), present: before, future: [present, ...future], last: "" };
+      return {
+        past: past.slice(0, -1),
+        present: before,
+        future: [present, ...future],
+        stroke: null,
+      };
     }
     case "redo": {
       const [next, ...rest] = future;
       if (!next) return state;
-      return { past: [...past, present], present: next, future: rest, last: "" };
+      return { past: [...past, present], present: next, future: rest, stroke: null };
     }
   }
 }

@@ -39,7 +39,8 @@ export interface Keeper<D, S extends Kept> {
 export interface Keeping<D, S extends Kept> {
   id: number | null;
   draft: D;
-  change: (to: (draft: D) => D, by: string) => void;
+  /** Changes of one `stroke`, one after another, are undone as one. */
+  change: (to: (draft: D) => D, stroke?: string) => void;
   undo: (() => void) | null;
   redo: (() => void) | null;
   status: Status;
@@ -139,7 +140,7 @@ export function useKept<D extends { name: string }, S extends Kept>(
   }, []);
 
   const change = useCallback(
-    (to: (draft: D) => D, by: string) => dispatch({ type: "change", to, by }),
+    (to: (draft: D) => D, stroke?: string) => dispatch({ type: "change", to, stroke }),
     [],
   );
   const takeOther = async () => {

@@ -1,12 +1,11 @@
-import { LibraryBig } from "lucide-react";
 import { useMemo, useRef, useState } from "react";
 import type { Giving, Me, Painting, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
 import { useViewing } from "../app/viewing";
+import { Shelf, ShelfButton } from "../keeping/Shelf";
 import { Standing } from "../keeping/Standing";
 import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
-import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
@@ -14,13 +13,14 @@ import { MotherSlip } from "./mother/MotherSlip";
 import { MotherView } from "./mother/MotherView";
 import { ShareRun } from "./mother/ShareRun";
 import { type Dragged, dragged, lookAt, pulled } from "./mother/shares";
+import { NewPainting } from "./NewPainting";
 import { PaletteSlip } from "./palette/PaletteSlip";
 import { PaletteView } from "./palette/PaletteView";
 import { PassageSlip } from "./passages/PassageSlip";
 import { PassagesView } from "./passages/PassagesView";
 import { useHarmony } from "./queries";
-import { Shelf } from "./Shelf";
 import { SchoolsView } from "./schools/SchoolsView";
+import { PAINTINGS } from "./shelf";
 import { usePainting } from "./usePainting";
 
 const VIEWS = [
@@ -68,7 +68,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const drop = (to: Dragged) => {
     setHeld(to);
     setDropped(to.giving);
-    set((now) => ({ ...now, giving: to.giving }), "share");
+    set((now) => ({ ...now, giving: to.giving }), to.stroke);
   };
   const dragTo = (at: number, share: number) =>
     dragged(passages, harmony, draft.request.giving, at, share);
@@ -77,16 +77,14 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const pick = (tube: Tube) => {
     if (view === "passages") {
       if (!passages[place]) return;
-      set(
-        (now) =>
-          withPassage(now, place, {
-            mixture: withTube(now.passages[place]?.mixture ?? null, tube.id),
-          }),
-        "pick",
+      set((now) =>
+        withPassage(now, place, {
+          mixture: withTube(now.passages[place]?.mixture ?? null, tube.id),
+        }),
       );
       return;
     }
-    set((now) => withMother(now, { kind: "tube", id: tube.id, colour: "" }), "mother");
+    set((now) => withMother(now, { kind: "tube", id: tube.id, colour: "" }));
     setView("mother");
   };
   useKeys([
@@ -120,9 +118,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
           <Choice label="View of the painting" options={VIEWS} value={view} onChoose={setView} />
           <span className="ml-auto flex gap-1">
             <UndoRedo undo={undo} redo={redo} />
-            <Button aria-label="Saved paintings" onClick={() => setShelf(true)}>
-              <LibraryBig aria-hidden="true" size={18} /> Saved
-            </Button>
+            <ShelfButton of={PAINTINGS} onClick={() => setShelf(true)} />
           </span>
         </div>
         <Standing keeping={painting} />
@@ -161,7 +157,14 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
       {view === "passages" && <PassageSlip {...shown} onChoose={choose} />}
       {(view === "mother" || view === "schools") && <MotherSlip {...shown} />}
       {view === "palette" && <PaletteSlip {...shown} />}
-      <Shelf open={shelf} onClose={() => setShelf(false)} />
+      <Shelf
+        of={PAINTINGS}
+        title="Paintings"
+        open={shelf}
+        onClose={() => setShelf(false)}
+        begin={<NewPainting onOpen={() => setShelf(false)} />}
+        empty="There is no painting yet."
+      />
     </div>
   );
 }

@@ -2,9 +2,9 @@ import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import type { Me, Painting } from "../api/client";
 import { Note } from "../ui/Note";
+import { NewPainting } from "./NewPainting";
 import { PaintingBench } from "./PaintingBench";
 import { paintingQuery, paintingsQuery } from "./queries";
-import { NewPainting } from "./Shelf";
 
 /** The stage where single mixtures become a painting. */
 export default function PaintingsStage({ me, paintingId }: { me: Me; paintingId: number | null }) {

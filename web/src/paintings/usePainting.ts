@@ -18,7 +18,7 @@ const bodyOf = ({ name, measure, request }: Draft) => ({
 
 export interface OpenPainting extends Keeping<Draft, Painting> {
   /** Change some of the request. */
-  set: (to: (request: RequestDraft) => RequestDraft, by: string) => void;
+  set: (to: (request: RequestDraft) => RequestDraft, stroke?: string) => void;
   tick: (plan: string, lines: number[]) => void;
   tickTrouble: string | null;
 }
@@ -62,8 +62,8 @@ export function usePainting(me: Me, opened: Painting | null, start: Draft, addre
   );
   const { id, saved, change, setSaved } = keeping;
   const set = useCallback(
-    (to: (request: RequestDraft) => RequestDraft, by: string) =>
-      change((now) => ({ ...now, request: to(now.request) }), by),
+    (to: (request: RequestDraft) => RequestDraft, stroke?: string) =>
+      change((now) => ({ ...now, request: to(now.request) }), stroke),
     [change],
   );
   const path = { params: { path: { painting_id: id ?? 0 } } };

@@ -1,15 +1,17 @@
-import { useNavigate } from "@tanstack/react-router";
+import { Plus } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
+import { Shelf, ShelfButton } from "../keeping/Shelf";
 import { Standing } from "../keeping/Standing";
 import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
+import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
-import { Shelf, ShelfButton } from "./Shelf";
-import { handOver } from "./sheet/born";
 import { type Draft, emptyDraft, type Kind, type RequestDraft } from "./sheet/draft";
+import { SHEETS } from "./sheet/shelf";
+import { useNewSheet } from "./sheet/useNewSheet";
 import type { OpenSheet } from "./sheet/useSheet";
 
 const KINDS: ReadonlyArray<readonly [Kind, string]> = [
@@ -25,19 +27,6 @@ export interface BenchProps<R extends RequestDraft> {
   start: Draft<R>;
   /** Where a sheet stands that has not been kept yet. */
   address: string;
-}
-
-/** Begin a new sheet, with something in hand or empty. */
-export function useNewSheet(): (draft: Draft) => void {
-  const navigate = useNavigate();
-  return (draft) => {
-    handOver(draft);
-    navigate({
-      to: "/scales/{-$sheetId}",
-      params: { sheetId: undefined },
-      search: { new: draft.request.kind, turn: Date.now() },
-    });
-  };
 }
 
 /** The room of any sheet: tray, what is chosen above, the stage, and the slip. */
@@ -89,7 +78,7 @@ export function Bench<R extends RequestDraft>({
             {view}
             <span className="ml-auto flex gap-1">
               <UndoRedo undo={undo} redo={redo} />
-              <ShelfButton onClick={() => setShelf(true)} />
+              <ShelfButton of={SHEETS} onClick={() => setShelf(true)} />
             </span>
           </div>
           {head}
@@ -103,7 +92,24 @@ export function Bench<R extends RequestDraft>({
         <div className="flex min-h-0 flex-1 flex-col bg-stage">{children}</div>
       </main>
       {slip}
-      <Shelf open={shelf} onClose={() => setShelf(false)} kind={draft.request.kind} />
+      <Shelf
+        of={SHEETS}
+        title="Saved sheets"
+        open={shelf}
+        onClose={() => setShelf(false)}
+        begin={
+          <Button
+            look="solid"
+            onClick={() => {
+              setShelf(false);
+              begin(emptyDraft(draft.request.kind));
+            }}
+          >
+            <Plus aria-hidden="true" size={18} /> New {draft.request.kind}
+          </Button>
+        }
+        empty="Nothing is kept yet. Choose two tubes and look at the steps: the sheet keeps itself."
+      />
     </div>
   );
 }

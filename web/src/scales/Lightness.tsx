@@ -42,18 +42,15 @@ export function Lightness({
   ground: string;
   /** Whether a value can be held. */
   holds?: boolean;
-  onChange: (patch: Lightened, by: string) => void;
+  onChange: (patch: Lightened, stroke?: string) => void;
 }) {
   const wash = medium === "wash";
   const how: How = hold === null ? medium : wash ? "held wash" : "held";
   const choose = (next: How) =>
-    onChange(
-      {
-        medium: next === "wash" || next === "held wash" ? "wash" : "opaque",
-        ...(holds ? { hold: next.startsWith("held") ? (hold ?? 5) : null } : {}),
-      },
-      "medium",
-    );
+    onChange({
+      medium: next === "wash" || next === "held wash" ? "wash" : "opaque",
+      ...(holds ? { hold: next.startsWith("held") ? (hold ?? 5) : null } : {}),
+    });
   const held = hold !== null;
   const word = held ? "Value" : wash ? "Water" : "White";
   return (
@@ -82,7 +79,7 @@ export function Lightness({
         {held ? <b>{hold}</b> : <b>{lightener}</b>}
         {held ? "" : " : 1"}
       </output>
-      {wash && <Ground ground={ground} onChange={(next) => onChange({ ground: next }, "ground")} />}
+      {wash && <Ground ground={ground} onChange={(next) => onChange({ ground: next })} />}
     </span>
   );
 }

@@ -1,10 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
+import { type HistoryState, useLocation } from "@tanstack/react-router";
 import { lazy, Suspense, useRef } from "react";
 import type { Me, Sheet } from "../api/client";
 import { sheetQuery } from "../api/queries";
 import { Note } from "../ui/Note";
 import { ScaleBench } from "./pair/ScaleBench";
-import { isAdopted, release, takeInHand } from "./sheet/born";
 import {
   type ChartDraft,
   type Draft,
@@ -14,17 +14,19 @@ import {
   type ScaleDraft,
   type TriadDraft,
 } from "./sheet/draft";
+import { newAddress } from "./sheet/useNewSheet";
 
 const TriadBench = lazy(() => import("./triad/TriadBench"));
 const ChartBench = lazy(() => import("./chart/ChartBench"));
 
 interface Bench {
-  key: string;
+  key: number;
+  /** Where it stands now, and where it stood before it was kept. */
+  place: string;
+  address: string;
   sheet: Sheet | null;
   start: Draft;
 }
-
-let benches = 0;
 
 /** The Scales stage on one kept sheet, or on a new one of a kind. */
 export function ScalesStage({
@@ -40,20 +42,20 @@ export function ScalesStage({
   turn: number;
 }) {
   const found = useQuery({ ...sheetQuery(sheetId ?? 0), enabled: sheetId !== null });
-  const bench = useRef<{ place: string; made: Bench } | null>(null);
-  const place = sheetId === null ? `new ${kind} ${turn}` : String(sheetId);
-  if (bench.current?.place !== place) {
-    if (bench.current && isAdopted(sheetId)) {
-      bench.current = { ...bench.current, place };
-      release();
+  const { draft, goesOn } = useLocation({ select: ({ state }): HistoryState => state });
+  const last = useRef<Bench | null>(null);
+  const address = newAddress(kind, turn);
+  const place = sheetId === null ? address : String(sheetId);
+  if (last.current?.place !== place) {
+    const was = last.current;
+    const key = (was?.key ?? 0) + 1;
+    if (was && was.place === goesOn) {
+      last.current = { ...was, place };
     } else if (sheetId === null) {
-      benches += 1;
-      const start = takeInHand() ?? emptyDraft(kind);
-      bench.current = { place, made: { key: `${place} ${benches}`, sheet: null, start } };
+      const start = draft?.request.kind === kind ? draft : emptyDraft(kind);
+      last.current = { key, place, address, sheet: null, start };
     } else if (found.data && !found.isFetching) {
-      benches += 1;
-      const made = { key: `${place} ${benches}`, sheet: found.data, start: draftOf(found.data) };
-      bench.current = { place, made };
+      last.current = { key, place, address, sheet: found.data, start: draftOf(found.data) };
     } else {
       return (
         <div className="bg-stage p-8">
@@ -62,9 +64,9 @@ export function ScalesStage({
       );
     }
   }
-  if (!bench.current) return null;
-  const { key, sheet, start } = bench.current.made;
-  const props = { me, sheet, address: `new-${kind}-${turn}` };
+  if (!last.current) return null;
+  const { key, sheet, start } = last.current;
+  const props = { me, sheet, address: last.current.address };
   return (
     <Suspense fallback={<p className="p-8">Laying out the stage …</p>}>
       {start.request.kind === "scale" && (

@@ -9,8 +9,8 @@ import { NumberField } from "../../ui/NumberField";
 import { TextField } from "../../ui/TextField";
 import { nameOf, withMother } from "../draft";
 import { GivesWay } from "../GivesWay";
+import { PaintingHead } from "../PaintingHead";
 import { useMothers } from "../queries";
-import { SlipHead } from "../SlipHead";
 import type { Shown } from "../shown";
 import { percent } from "./shares";
 
@@ -32,14 +32,14 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   const mothers = data?.mothers ?? [];
   const together = harmony?.together ?? data?.together ?? "";
   const [all, setAll] = useState(false);
-  const choose = (to: MotherSource) => painting.set((now) => withMother(now, to), "mother");
+  const choose = (to: MotherSource) => painting.set((now) => withMother(now, to));
   const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
   return (
     <aside
       aria-label="The slip"
       className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
     >
-      <SlipHead painting={painting} />
+      <PaintingHead painting={painting} />
       {mother && harmony?.mother && (
         <section
           aria-label="The mother colour"
@@ -53,10 +53,7 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
                 {harmony.mother.look.munsell}, {harmony.mother.look.name}
               </span>
             </p>
-            <Button
-              look="paper"
-              onClick={() => painting.set((now) => ({ ...now, mother: null }), "no mother")}
-            >
+            <Button look="paper" onClick={() => painting.set((now) => ({ ...now, mother: null }))}>
               None
             </Button>
           </div>
@@ -69,8 +66,8 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
           amount={harmony?.mother?.amount ?? null}
           held={giving.pins.some((pin) => pin.place === place)}
           name={nameOf(passages, place)}
-          onChange={(patch, by) =>
-            painting.set((now) => ({ ...now, giving: { ...now.giving, ...patch } }), by)
+          onChange={(patch, stroke) =>
+            painting.set((now) => ({ ...now, giving: { ...now.giving, ...patch } }), stroke)
           }
           onHold={() =>
             painting.set((now) => {
@@ -80,7 +77,7 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
                   ? rest
                   : [...rest, { place, share: shares[place] ?? 0 }];
               return { ...now, giving: { ...now.giving, pins } };
-            }, "hold")
+            })
           }
         />
       )}
@@ -208,7 +205,7 @@ function GivingForm({
   amount: number | null;
   held: boolean;
   name: string;
-  onChange: (patch: Partial<Giving>, by: string) => void;
+  onChange: (patch: Partial<Giving>, stroke?: string) => void;
   onHold: () => void;
 }) {
   const least = giving.kind === "least";
@@ -223,7 +220,7 @@ function GivingForm({
         label="How it is given"
         options={GIVINGS}
         value={giving.kind}
-        onChoose={(kind) => onChange({ kind, amount: null }, "giving")}
+        onChoose={(kind) => onChange({ kind, amount: null })}
       />
       <div className="flex items-end gap-2">
         {now !== null && (
@@ -233,7 +230,7 @@ function GivingForm({
             value={Number((least ? now : 100 * now).toFixed(1))}
             least={0}
             most={least ? 180 : 100}
-            onChange={(next) => onChange({ amount: least ? next : next / 100 }, "share")}
+            onChange={(next) => onChange({ amount: least ? next : next / 100 }, "amount")}
             className="w-32"
           />
         )}
@@ -241,7 +238,7 @@ function GivingForm({
           look="paper"
           className="flex-1"
           disabled={giving.amount == null}
-          onClick={() => onChange({ amount: null }, "usual")}
+          onClick={() => onChange({ amount: null })}
         >
           The usual share
         </Button>
@@ -250,17 +247,17 @@ function GivingForm({
         <Check
           says="Hold the values"
           checked={giving.hold_value}
-          onChange={(hold_value) => onChange({ hold_value }, "hold value")}
+          onChange={(hold_value) => onChange({ hold_value })}
         />
         <Check
           says="Bound each move"
           checked={giving.most_delta_e != null}
-          onChange={(on) => onChange({ most_delta_e: on ? USUAL_BOUND : null }, "bound")}
+          onChange={(on) => onChange({ most_delta_e: on ? USUAL_BOUND : null })}
         />
         <Check
           says="Accents at a trace"
           checked={giving.accent_share > 0}
-          onChange={(on) => onChange({ accent_share: on ? 0.01 : 0 }, "accents")}
+          onChange={(on) => onChange({ accent_share: on ? 0.01 : 0 })}
         />
       </div>
       {giving.most_delta_e != null && (
@@ -270,7 +267,7 @@ function GivingForm({
           value={giving.most_delta_e}
           least={0}
           most={100}
-          onChange={(most_delta_e) => onChange({ most_delta_e }, "share bound")}
+          onChange={(most_delta_e) => onChange({ most_delta_e }, "bound")}
         />
       )}
       {giving.accent_share > 0 && (
@@ -280,7 +277,7 @@ function GivingForm({
           value={Number((100 * giving.accent_share).toFixed(2))}
           least={0}
           most={100}
-          onChange={(next) => onChange({ accent_share: next / 100 }, "share accent")}
+          onChange={(next) => onChange({ accent_share: next / 100 }, "accents")}
         />
       )}
       <Button look="paper" aria-pressed={held} onClick={onHold}>

@@ -25,6 +25,8 @@ export function shareAt(way: Trail, fraction: number): number {
 export interface Dragged {
   shares: number[];
   giving: Giving;
+  /** What is dragged, so that one drag is undone as one. */
+  stroke: string;
 }
 
 /**
@@ -38,6 +40,7 @@ export function dragged(
   place: number,
   share: number,
 ): Dragged {
+  const stroke = `share ${place}`;
   const pulls = harmony.map((each) => each.pull);
   const pull = pulls[place];
   const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
@@ -47,6 +50,7 @@ export function dragged(
     return {
       shares: harmony.map((each, i) => (i === place ? share : each.share)),
       giving: { ...giving, pins },
+      stroke,
     };
   }
   const same = giving.kind === "same";
@@ -58,7 +62,7 @@ export function dragged(
     if (pinned(i) || accent(i) || !other) return each.share;
     return same ? share : shareAt(other, amount);
   });
-  return { shares, giving: { ...giving, kind: same ? "same" : "equal", amount } };
+  return { shares, giving: { ...giving, kind: same ? "same" : "equal", amount }, stroke };
 }
 
 /** All passages at one pull, as a point of the trade-off has them. */
@@ -76,6 +80,7 @@ export function pulled(
         : each.share,
     ),
     giving: { ...giving, kind: "equal", amount: fraction },
+    stroke: "pull",
   };
 }
 

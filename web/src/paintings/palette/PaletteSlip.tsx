@@ -2,8 +2,8 @@ import { Check, TriangleAlert } from "lucide-react";
 import { Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import type { RequestDraft } from "../draft";
+import { PaintingHead } from "../PaintingHead";
 import { usePaintingPlan } from "../queries";
-import { SlipHead } from "../SlipHead";
 import type { Shown } from "../shown";
 import { Versions } from "./Versions";
 
@@ -33,7 +33,7 @@ export function PaletteSlip({ painting, request }: Shown) {
       aria-label="The slip"
       className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
     >
-      <SlipHead painting={painting} />
+      <PaintingHead painting={painting} />
       <section aria-label="Surface and measure" className="grid grid-cols-2 gap-2 px-4 py-2">
         <NumberField
           label="Width"

@@ -7,8 +7,8 @@ import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { TextField } from "../../ui/TextField";
 import { requestOfVersion } from "../draft";
+import { PaletteStrip } from "../PaletteStrip";
 import { keptPaintingQuery } from "../queries";
-import { PaletteStrip } from "../Shelf";
 import type { OpenPainting } from "../usePainting";
 
 /** Versions of the palette: named, held against the one on the bench, and gone back to. */
@@ -106,12 +106,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
                 <b className="block truncate">{version.title}</b>
                 <span className="block text-sm">{version.says}</span>
               </span>
-              <Button
-                look="paper"
-                onClick={() =>
-                  painting.set(() => requestOfVersion(version), `version ${version.id}`)
-                }
-              >
+              <Button look="paper" onClick={() => painting.set(() => requestOfVersion(version))}>
                 Go back to it
               </Button>
               <Button

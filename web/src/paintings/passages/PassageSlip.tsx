@@ -20,7 +20,7 @@ import {
   withPassage,
   withTouching,
 } from "../draft";
-import { SlipHead } from "../SlipHead";
+import { PaintingHead } from "../PaintingHead";
 import type { Shown } from "../shown";
 import { MixtureFinder } from "./MixtureFinder";
 
@@ -42,7 +42,7 @@ export function PassageSlip({
       aria-label="The slip"
       className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
     >
-      <SlipHead painting={painting} />
+      <PaintingHead painting={painting} />
       {passages.length > 0 && Math.abs(whole - 100) > WHOLE && (
         <div className="px-4 pt-2">
           <Note>
@@ -50,9 +50,7 @@ export function PassageSlip({
             <button
               type="button"
               className="font-bold underline"
-              onClick={() =>
-                painting.set((now) => ({ ...now, passages: spreadOut(now.passages) }), "spread out")
-              }
+              onClick={() => painting.set((now) => ({ ...now, passages: spreadOut(now.passages) }))}
             >
               Make it 100 %
             </button>
@@ -88,9 +86,7 @@ export function PassageSlip({
                 look="paper"
                 options={PARTS}
                 value={passage.part}
-                onChoose={(part) =>
-                  painting.set((now) => withPassage(now, place, { part }), "part")
-                }
+                onChoose={(part) => painting.set((now) => withPassage(now, place, { part }))}
                 className="w-full"
               />
             </div>
@@ -102,7 +98,7 @@ export function PassageSlip({
                 options={DISTANCES}
                 value={passage.distance}
                 onChoose={(distance) =>
-                  painting.set((now) => withPassage(now, place, { distance }), "distance")
+                  painting.set((now) => withPassage(now, place, { distance }))
                 }
                 className="flex-1"
               />
@@ -133,9 +129,7 @@ export function PassageSlip({
                         <input
                           type="checkbox"
                           checked={touch(request, place, other)}
-                          onChange={() =>
-                            painting.set((now) => withTouching(now, place, other), "touching")
-                          }
+                          onChange={() => painting.set((now) => withTouching(now, place, other))}
                           className="size-6 shrink-0 accent-ink"
                         />
                         <span className="line-clamp-2 min-w-0 break-words">
@@ -150,7 +144,7 @@ export function PassageSlip({
           <Button
             look="paper"
             onClick={() => {
-              painting.set((now) => withoutPassage(now, place), "remove");
+              painting.set((now) => withoutPassage(now, place));
               onChoose(Math.max(0, place - 1));
             }}
           >

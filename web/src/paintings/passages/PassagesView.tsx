@@ -18,7 +18,7 @@ export function PassagesView({
   const add = () => {
     const left = Math.max(0, 100 - passages.reduce((sum, each) => sum + each.area, 0));
     const area = Number((left || 10).toFixed(2));
-    painting.set((now) => ({ ...now, passages: [...now.passages, newPassage({ area })] }), "add");
+    painting.set((now) => ({ ...now, passages: [...now.passages, newPassage({ area })] }));
     onChoose(passages.length);
   };
   const names = passages.map((_, i) => nameOf(passages, i));

@@ -42,17 +42,14 @@ export function SchoolsView({
   const adopt = (school: School) => {
     const { mixtures } = school;
     if (!mixtures) return;
-    painting.set(
-      (now) => ({
-        ...now,
-        mother: null,
-        passages: now.passages.map((passage, i) => ({
-          ...passage,
-          mixture: mixtures[i] ?? passage.mixture,
-        })),
-      }),
-      "school",
-    );
+    painting.set((now) => ({
+      ...now,
+      mother: null,
+      passages: now.passages.map((passage, i) => ({
+        ...passage,
+        mixture: mixtures[i] ?? passage.mixture,
+      })),
+    }));
   };
   const fields = harmony?.passages.map((each) => each.field) ?? [];
   const names = request.passages.map((_, i) => nameOf(request.passages, i));

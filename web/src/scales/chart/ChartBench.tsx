@@ -50,18 +50,17 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
 
   const pick = (tube: Tube) => {
     if (darkening) {
-      set({ dark: oneTube(tube.id) }, "dark");
+      set({ dark: oneTube(tube.id) });
       setDarkening(false);
       return;
     }
     const there = asked.mixtures.findIndex((end) => tubeOf(end) === tube.id);
     if (there >= 0) remove(there);
     // A full chart gives its last place to the new tube.
-    else
-      set({ mixtures: [...asked.mixtures.slice(0, most - 1), oneTube(tube.id)], base: [] }, "pick");
+    else set({ mixtures: [...asked.mixtures.slice(0, most - 1), oneTube(tube.id)], base: [] });
   };
   const remove = (at: number) =>
-    set({ mixtures: asked.mixtures.filter((_, i) => i !== at), base: [] }, "remove");
+    set({ mixtures: asked.mixtures.filter((_, i) => i !== at), base: [] });
   const example =
     asked.chart === "complement" || asked.chart === "tints"
       ? examplePair(tubes)
@@ -129,7 +128,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
           <NothingYet
             mixing={request !== null || isPending}
             says={ASKS[asked.chart]}
-            onExample={example?.length ? () => set({ mixtures: [...example] }, "example") : null}
+            onExample={example?.length ? () => set({ mixtures: [...example] }) : null}
           />
         )
       )}

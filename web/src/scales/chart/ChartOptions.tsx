@@ -29,15 +29,12 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
   const { set } = sheet;
   const choose = (next: ChartDraft["chart"]) => {
     const [least, most] = STEPS[next] ?? [0, 99];
-    set(
-      {
-        chart: next,
-        count: Math.min(most, Math.max(least, request.count)),
-        mixtures: request.mixtures.slice(0, CHART_MIXTURES[next][1]),
-        base: [],
-      },
-      "chart",
-    );
+    set({
+      chart: next,
+      count: Math.min(most, Math.max(least, request.count)),
+      mixtures: request.mixtures.slice(0, CHART_MIXTURES[next][1]),
+      base: [],
+    });
   };
   const range = STEPS[chart];
   const opened = chart === "complement" || chart === "browns" || chart === "tints";
@@ -56,7 +53,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           least={range[0]}
           most={range[1]}
           word="steps"
-          onChange={(count) => set({ count }, "count")}
+          onChange={(count) => set({ count })}
         />
       )}
       {chart !== "recession" && (
@@ -64,11 +61,11 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           label="Lightened with"
           options={MEDIA}
           value={request.medium}
-          onChoose={(medium) => set({ medium }, "medium")}
+          onChoose={(medium) => set({ medium })}
         />
       )}
       {chart !== "recession" && request.medium === "wash" && (
-        <Ground ground={request.ground} onChange={(ground) => set({ ground }, "ground")} />
+        <Ground ground={request.ground} onChange={(ground) => set({ ground })} />
       )}
       {opened && (
         <Stepper
@@ -76,7 +73,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           least={1}
           most={8}
           word={chart === "complement" ? "rows" : "columns"}
-          onChange={(count) => set({ openings: opening(openings, count) }, "openings")}
+          onChange={(count) => set({ openings: opening(openings, count) })}
         />
       )}
       {chart === "browns" && (
@@ -86,7 +83,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           value={request.more}
           least={0.1}
           most={20}
-          onChange={(more) => set({ more }, "more")}
+          onChange={(more) => set({ more })}
           className="w-28"
         />
       )}
@@ -96,7 +93,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           least={2}
           most={9}
           word="values"
-          onChange={(count) => set({ values: spread(count) }, "values")}
+          onChange={(count) => set({ values: spread(count) })}
         />
       )}
       {chart === "recession" && (
@@ -107,7 +104,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
             value={request.lighter}
             least={0}
             most={40}
-            onChange={(lighter) => set({ lighter }, "lighter")}
+            onChange={(lighter) => set({ lighter })}
             className="w-28"
           />
           <NumberField
@@ -116,7 +113,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
             value={request.cooler}
             least={0}
             most={90}
-            onChange={(cooler) => set({ cooler }, "cooler")}
+            onChange={(cooler) => set({ cooler })}
             className="w-24"
           />
           <NumberField
@@ -125,7 +122,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
             value={Math.round(request.greyer * 100)}
             least={0}
             most={100}
-            onChange={(percent) => set({ greyer: percent / 100 }, "greyer")}
+            onChange={(percent) => set({ greyer: percent / 100 })}
             className="w-24"
           />
         </>

@@ -38,14 +38,11 @@ export function Partners({
   const chosen = partners.find((p) => p.tube === chosenTube) ?? partners[0] ?? null;
   const take = (partner: Partner, fixed: boolean) => {
     const fix = fixed ? partner.fix : null;
-    sheet.set(
-      {
-        second: oneTube(partner.tube),
-        third: fix?.tube ? { mixture: oneTube(fix.tube), parts: fix.parts } : null,
-        pins: [],
-      },
-      "partner",
-    );
+    sheet.set({
+      second: oneTube(partner.tube),
+      third: fix?.tube ? { mixture: oneTube(fix.tube), parts: fix.parts } : null,
+      pins: [],
+    });
     onTaken();
   };
   return (

@@ -5,8 +5,8 @@ import { useViewing } from "../../app/viewing";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
-import { useNewSheet } from "../Bench";
 import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../sheet/draft";
+import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
 
 /** The same muted colour by every school, side by side and touching. */

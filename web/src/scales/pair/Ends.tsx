@@ -38,9 +38,7 @@ export function Ends({
       <Button
         aria-label="Swap the ends"
         disabled={!request.first || !request.second}
-        onClick={() =>
-          sheet.set({ first: request.second, second: request.first, pins: [] }, "swap")
-        }
+        onClick={() => sheet.set({ first: request.second, second: request.first, pins: [] })}
       >
         <ArrowLeftRight aria-hidden="true" size={18} />
       </Button>
@@ -67,10 +65,7 @@ export function Ends({
               className="h-11 w-24 accent-chalk"
             />
           </label>
-          <Button
-            aria-label="Take the third paint out"
-            onClick={() => sheet.set({ third: null }, "third out")}
-          >
+          <Button aria-label="Take the third paint out" onClick={() => sheet.set({ third: null })}>
             <X aria-hidden="true" size={18} />
           </Button>
         </div>

@@ -51,11 +51,11 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       : view;
   const pick = (tube: Tube) => {
     if (slot === "third") {
-      set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } }, "pick");
+      set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } });
       setView("trail");
       return;
     }
-    set({ [slot]: oneTube(tube.id), pins: [] }, "pick");
+    set({ [slot]: oneTube(tube.id), pins: [] });
     setSlot(slot === "first" && !asked.second ? "second" : slot);
     if (slot === "second") setView("trail");
   };
@@ -107,9 +107,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
           moving={moving(selected) ? (shares[selected] ?? null) : null}
           greyest={scale?.neutral.step}
           pins={asked.pins}
-          onUnpin={(place) =>
-            set({ pins: asked.pins.filter((pin) => pin.place !== place) }, "unpin")
-          }
+          onUnpin={(place) => set({ pins: asked.pins.filter((pin) => pin.place !== place) })}
           comparison={{
             name: comparison.name,
             choose: (other) => {
@@ -163,7 +161,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
                 ? "Your box is empty. Add the tubes you own, then choose two that might mute each other."
                 : "Choose the paint you want to mute in the tray. What might mute it appears here, nearest to grey first."
             }
-            onExample={example && (() => set({ first: example[0], second: example[1] }, "example"))}
+            onExample={example && (() => set({ first: example[0], second: example[1] }))}
           />
         )
       )}

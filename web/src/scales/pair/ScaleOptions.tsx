@@ -40,26 +40,26 @@ export function ScaleOptions({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
         least={FEWEST_STEPS}
         most={MOST_STEPS}
         word="steps"
-        onChange={(steps) => sheet.change((draft) => withSteps(draft, steps), "steps")}
+        onChange={(steps) => sheet.change((draft) => withSteps(draft, steps))}
       />
       <Select
         label="Spacing"
         options={SPACINGS}
         value={request.spacing}
-        onChoose={(spacing) => sheet.set({ spacing }, "spacing")}
+        onChoose={(spacing) => sheet.set({ spacing })}
       />
       <Select
         label="How far"
         options={GOALS}
         value={request.to_grey ? "grey" : "through"}
-        onChoose={(goal) => sheet.set({ to_grey: goal === "grey", pins: [] }, "goal")}
+        onChoose={(goal) => sheet.set({ to_grey: goal === "grey", pins: [] })}
       />
       <Lightness
         medium={request.medium}
         lightener={request.lightener}
         hold={request.hold ?? null}
         ground={request.ground}
-        onChange={(patch, by) => sheet.set(patch, by)}
+        onChange={(patch, stroke) => sheet.set(patch, stroke)}
       />
     </div>
   );

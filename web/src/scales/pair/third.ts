@@ -18,7 +18,7 @@ export interface ThirdControl {
 export function useThird(
   scale: Scale | undefined,
   asked: ScaleDraft,
-  set: (patch: Partial<ScaleDraft>, by: string) => void,
+  set: (patch: Partial<ScaleDraft>, stroke?: string) => void,
 ): ThirdControl {
   const [held, setHeld] = useState<number | null>(null);
   const ahead = scale?.ahead ?? null;

@@ -23,9 +23,9 @@ import { UNSAVED_SHEETS } from "./unsaved";
 const scale = (patch: Partial<ScaleDraft> = {}): Draft<ScaleDraft> =>
   draftWith({ ...EMPTY_SCALE, ...patch });
 
-const change = (by: string, patch: Partial<ScaleDraft>) => ({
+const change = (patch: Partial<ScaleDraft>, stroke?: string) => ({
   type: "change" as const,
-  by,
+  stroke,
   to: (draft: Draft) => ({ ...draft, request: { ...draft.request, ...patch } as ScaleDraft }),
 });
 
@@ -34,8 +34,8 @@ const steps = (draft: Draft) => (draft.request as ScaleDraft).steps;
 describe("undo", () => {
   it("takes back one choice at a time and brings it back", () => {
     let state = startHistory<Draft>(scale());
-    state = history(state, change("steps", { steps: 7 }));
-    state = history(state, change("steps", { steps: 8 }));
+    state = history(state, change({ steps: 7 }));
+    state = history(state, change({ steps: 8 }));
     state = history(state, { type: "undo" });
     expect(steps(state.present)).toBe(7);
     state = history(state, { type: "redo" });
@@ -45,11 +45,11 @@ describe("undo", () => {
   it("takes a whole pull of the white as one change, and each note by itself", () => {
     let state = startHistory<Draft>(scale());
     for (const lightener of [0.5, 1, 1.5])
-      state = history(state, change("lightener", { lightener }));
+      state = history(state, change({ lightener }, "lightener"));
     expect(history(state, { type: "undo" }).present.request).toMatchObject({ lightener: 0 });
     const note = (place: number, text: string) => ({
       type: "change" as const,
-      by: `note ${place}`,
+      stroke: `note ${place}`,
       to: (draft: Draft) => ({ ...draft, notes: { ...draft.notes, [place]: text } }),
     });
     for (const text of ["r", "ro", "rope"]) state = history(state, note(2, text));
@@ -58,16 +58,16 @@ describe("undo", () => {
   });
 
   it("forgets what was undone once something else is chosen", () => {
-    let state = history(startHistory<Draft>(scale()), change("steps", { steps: 7 }));
+    let state = history(startHistory<Draft>(scale()), change({ steps: 7 }));
     state = history(state, { type: "undo" });
-    state = history(state, change("spacing", { spacing: "parts" }));
+    state = history(state, change({ spacing: "parts" }));
     expect(steps(history(state, { type: "redo" }).present)).toBe(EMPTY_SCALE.steps);
   });
 
   it("does nothing where there is nothing to undo, or nothing changed", () => {
     const state = startHistory<Draft>(scale());
     expect(history(state, { type: "undo" })).toBe(state);
-    expect(history(state, { type: "change", by: "none", to: (draft) => draft })).toBe(state);
+    expect(history(state, { type: "change", to: (draft) => draft })).toBe(state);
   });
 });
 

@@ -46,9 +46,9 @@ describe("a new sheet", () => {
   it("is not kept before it can be computed, and gets its address when it is", async () => {
     const log = answerWith(({ method }) => ({ body: method === "POST" ? sheet(41, 1) : [] }));
     const { result } = bench(null);
-    act(() => result.current.set({ first: oneTube(1) }, "ends"));
+    act(() => result.current.set({ first: oneTube(1) }));
     expect(result.current.status).toBe("empty");
-    act(() => result.current.set({ second: oneTube(2) }, "ends"));
+    act(() => result.current.set({ second: oneTube(2) }));
     expect(result.current.status).toBe("waiting");
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     const posts = log.filter(kept("POST"));
@@ -63,8 +63,8 @@ describe("a new sheet", () => {
   it("is in the browser until then, for a reload", async () => {
     answerWith(() => SILENCE());
     const { result, unmount } = bench(null);
-    act(() => result.current.set({ first: oneTube(1) }, "ends"));
-    act(() => result.current.set({ second: oneTube(2), steps: 7 }, "ends"));
+    act(() => result.current.set({ first: oneTube(1) }));
+    act(() => result.current.set({ second: oneTube(2), steps: 7 }));
     await waitFor(() =>
       expect(readUnsaved(UNSAVED_SHEETS, "ann", "new scale")?.draft.request).toMatchObject({
         steps: 7,
@@ -83,7 +83,7 @@ describe("a kept sheet", () => {
     }));
     const { result } = bench(sheet(7, 3));
     expect(result.current.status).toBe("kept");
-    for (const steps of [10, 11, 12]) act(() => result.current.set({ steps }, "steps"));
+    for (const steps of [10, 11, 12]) act(() => result.current.set({ steps }));
     await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(1), LATER);
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     expect(log.find(kept("PUT"))).toMatchObject({
@@ -101,7 +101,7 @@ describe("a kept sheet", () => {
       body: method === "PUT" ? sheet(7, 4, { steps: 5 }) : [],
     }));
     const { result, unmount } = bench(sheet(7, 3));
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     unmount();
     await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(1));
     expect(went).not.toHaveBeenCalled();
@@ -114,7 +114,7 @@ describe("a kept sheet", () => {
       return down ? SILENCE() : { body: sheet(7, 4, { steps: 5 }) };
     });
     const { result } = bench(sheet(7, 3));
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     await waitFor(() => expect(result.current.trouble).toContain("still here"), LATER);
     expect(readUnsaved(UNSAVED_SHEETS, "ann", "7")).toMatchObject({ revision: 3 });
     down = false;
@@ -132,12 +132,12 @@ describe("a kept sheet", () => {
         : { body: sheet(7, 4, { steps: 6 }) };
     });
     const { result } = bench(sheet(7, 3));
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     await waitFor(() => expect(result.current.status).toBe("refused"), LATER);
     expect(result.current.trouble).toBe("steps: five will not do.");
     await new Promise((resolve) => window.setTimeout(resolve, 900));
     expect(log.filter(kept("PUT"))).toHaveLength(1);
-    act(() => result.current.set({ steps: 6 }, "steps"));
+    act(() => result.current.set({ steps: 6 }));
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
   });
 
@@ -167,7 +167,7 @@ describe("a kept sheet", () => {
       { plan: "running", lines: [3] },
     ];
     expect(result.current.saved?.ticks).toEqual(ticks);
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     await waitFor(() => expect(result.current.saved?.revision).toBe(4), LATER);
     expect(result.current.saved?.ticks).toEqual(ticks);
     const sent = log.filter(({ path }) => path === "/api/scales/7/ticks").map(({ body }) => body);
@@ -181,7 +181,7 @@ describe("a kept sheet", () => {
   it("asks before it is computed anew from paints that changed", async () => {
     const log = answerWith(({ method }) => ({ body: method === "PUT" ? sheet(7, 4) : [] }));
     const { result } = bench({ ...sheet(7, 3), current_data: false });
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     expect(result.current.status).toBe("stale");
     await new Promise((resolve) => window.setTimeout(resolve, 900));
     expect(log.filter(kept("PUT"))).toHaveLength(0);
@@ -199,7 +199,7 @@ describe("two windows on one sheet", () => {
       return { body: method === "POST" ? sheet(8, 1, { steps: 5 }) : other };
     });
     const { result } = bench(sheet(7, 3));
-    act(() => result.current.set({ steps: 5 }, "steps"));
+    act(() => result.current.set({ steps: 5 }));
     return { log, result };
   }
 

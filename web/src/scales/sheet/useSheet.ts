@@ -5,7 +5,6 @@ import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
 import { type Keeping, useKept } from "../../keeping/useKept";
 import { useTicks } from "../../keeping/useTicks";
-import { adopt } from "./born";
 import { type Draft, draftOf, nameFor, type RequestDraft, requestOf } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";
 
@@ -15,7 +14,7 @@ const KEPT_LIGHT = "D65";
 export interface OpenSheet<R extends RequestDraft>
   extends Omit<Keeping<Draft<R>, Sheet>, "setSaved"> {
   /** Change some of the request. */
-  set: (patch: Partial<R>, by: string) => void;
+  set: (patch: Partial<R>, stroke?: string) => void;
   /** Tick these lines of a plan, and no others. */
   tick: (plan: string, lines: number[]) => void;
   tickTrouble: string | null;
@@ -66,12 +65,11 @@ export function useSheet<R extends RequestDraft>(
         cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
       },
       onMoved: (now, asNew) => {
-        // The bench stays as it is, selection and undo and all, under its new address.
-        if (!asNew) adopt(now.id);
         navigate({
           to: "/scales/{-$sheetId}",
           params: { sheetId: String(now.id) },
-          replace: !asNew,
+          // The bench stays as it is, selection and undo and all, under its new address.
+          ...(asNew ? {} : { replace: true, state: { goesOn: address } }),
         });
       },
     },
@@ -82,8 +80,8 @@ export function useSheet<R extends RequestDraft>(
   ) as unknown as Keeping<Draft<R>, Sheet>;
   const { id, saved, change, setSaved } = keeping;
   const set = useCallback(
-    (patch: Partial<R>, by: string) =>
-      change((now) => ({ ...now, request: { ...now.request, ...patch } }), by),
+    (patch: Partial<R>, stroke?: string) =>
+      change((now) => ({ ...now, request: { ...now.request, ...patch } }), stroke),
     [change],
   );
   const ticks = useTicks(

@@ -5,7 +5,6 @@ import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
 import { Button } from "../../ui/Button";
-import { useNewSheet } from "../Bench";
 import {
   type ChartDraft,
   draftWith,
@@ -14,6 +13,7 @@ import {
   EMPTY_TRIAD,
   type RequestDraft,
 } from "../sheet/draft";
+import { useNewSheet } from "../sheet/useNewSheet";
 import { useAmounts } from "./plan";
 import type { SlipProps } from "./Slip";
 

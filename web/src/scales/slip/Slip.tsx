@@ -3,12 +3,11 @@ import type { Patch, SheetRequest } from "../../api/client";
 import { partsText, roughParts } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
-import { Note } from "../../ui/Note";
 import type { RequestDraft, ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { Chosen } from "./Chosen";
 import { PlanList } from "./PlanList";
-import { type Comparing, SlipHead } from "./SlipHead";
+import { type Comparing, SheetHead } from "./SheetHead";
 
 const TABS = [
   ["step", "Step"],
@@ -42,7 +41,7 @@ export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
   const alike = paints.every((keys) => keys === paints[0]);
   return (
     <aside aria-label="The slip" className="flex h-full min-h-0 flex-col bg-paper text-ink">
-      <SlipHead sheet={sheet} comparison={props.comparison} />
+      <SheetHead sheet={sheet} comparison={props.comparison} />
       {request && patches.length > 0 && (
         <>
           <Choice
@@ -101,11 +100,6 @@ export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
             </div>
           )}
         </>
-      )}
-      {sheet.status === "refused" && sheet.trouble && (
-        <div className="p-4">
-          <Note>{sheet.trouble}</Note>
-        </div>
       )}
     </aside>
   );

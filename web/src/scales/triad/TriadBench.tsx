@@ -76,7 +76,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   const add = () => {
     if (!point) return;
     const now = picks.length ? picks : [point];
-    set({ picks: [...now, point].map((p) => ({ point: [p[0], p[1], p[2]] })) }, "add");
+    set({ picks: [...now, point].map((p) => ({ point: [p[0], p[1], p[2]] })) });
     setSelected(now.length);
   };
   const remove = () => {
@@ -89,12 +89,12 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
         request: { ...now.request, picks: now.request.picks.filter((_, i) => i !== place) },
         notes: Object.fromEntries(notes),
       };
-    }, "remove");
+    });
     setSelected(Math.max(0, place - 1));
   };
   const pick = (tube: Tube) => {
     const corners = asked.corners.map((corner, i) => (i === active ? oneTube(tube.id) : corner));
-    set({ corners }, "pick");
+    set({ corners });
     const next = corners.indexOf(null);
     setActive(next >= 0 ? next : active);
   };
@@ -164,14 +164,14 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
               hold={null}
               ground={asked.ground}
               holds={false}
-              onChange={({ medium, lightener, ground }, by) =>
+              onChange={({ medium, lightener, ground }, stroke) =>
                 set(
                   {
                     ...(medium === undefined ? {} : { medium }),
                     ...(lightener === undefined ? {} : { lightener }),
                     ...(ground === undefined ? {} : { ground }),
                   },
-                  by,
+                  stroke,
                 )
               }
             />
@@ -258,7 +258,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
           <NothingYet
             mixing={request !== null || isPending}
             says="Choose three tubes in the tray that might surround grey: a red, a yellow and a blue, say. Every mixture of them appears here, with the spot where they reach grey."
-            onExample={example && (() => set({ corners: example, lightener: 1 }, "example"))}
+            onExample={example && (() => set({ corners: example, lightener: 1 }))}
           />
         )
       )}

@@ -2,11 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { Columns2, Printer, X } from "lucide-react";
 import { useState } from "react";
 import { tubesQuery } from "../../api/queries";
-import { KeptStatus } from "../../keeping/KeptStatus";
+import { Shelf } from "../../keeping/Shelf";
+import { SlipHead } from "../../keeping/SlipHead";
 import { Button } from "../../ui/Button";
 import { DownloadMenu } from "../../ui/DownloadMenu";
-import { Shelf } from "../Shelf";
 import { nameFor, type RequestDraft } from "../sheet/draft";
+import { SHEETS } from "../sheet/shelf";
 import type { OpenSheet } from "../sheet/useSheet";
 
 /** What is held beside a sheet, and how to hold another there or put it away. */
@@ -16,7 +17,7 @@ export interface Comparing {
 }
 
 /** The sheet's name, whether it is kept, and what can be taken away from it. */
-export function SlipHead<R extends RequestDraft>({
+export function SheetHead<R extends RequestDraft>({
   sheet,
   comparison,
 }: {
@@ -27,19 +28,11 @@ export function SlipHead<R extends RequestDraft>({
   const [comparing, setComparing] = useState(false);
   const { draft, status, id } = sheet;
   return (
-    <div className="flex flex-col gap-2 border-ink/25 border-b px-4 pt-3 pb-2">
-      <input
-        aria-label="Name of the sheet"
-        placeholder={status === "empty" ? "Name this sheet" : nameFor(draft.request, tubes)}
-        autoComplete="off"
-        value={draft.name}
-        onChange={(event) => {
-          const name = event.target.value;
-          sheet.change((now) => ({ ...now, name }), "name");
-        }}
-        className="min-h-11 min-w-0 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset placeholder:font-normal placeholder:text-ink-soft placeholder:opacity-100"
-      />
-      <KeptStatus status={status} />
+    <SlipHead
+      noun="sheet"
+      kept={sheet}
+      placeholder={status === "empty" ? "Name this sheet" : nameFor(draft.request, tubes)}
+    >
       {id !== null && (
         <div className="flex gap-2">
           <DownloadMenu
@@ -76,14 +69,17 @@ export function SlipHead<R extends RequestDraft>({
         <Shelf
           open={comparing}
           onClose={() => setComparing(false)}
-          kind="scale"
+          of={SHEETS}
+          title="Compare with"
+          only={(each) => each.kind === "scale"}
+          empty="There is no other scale yet."
           onChoose={(chosen) => {
             comparison.choose(chosen);
             setComparing(false);
           }}
         />
       )}
-    </div>
+    </SlipHead>
   );
 }
 

@@ -1,0 +1,160 @@
+import { type UseQueryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Copy, LibraryBig, Trash2 } from "lucide-react";
+import { type ComponentType, type ReactNode, useState } from "react";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { Panel } from "../ui/Panel";
+
+interface Shelved {
+  id: number;
+}
+
+/** One kind of thing that is kept: where it comes from, what it is called, and what it looks like. */
+export interface ShelfOf<T extends Shelved> {
+  /** "sheet", of which there are "sheets". */
+  noun: string;
+  query: UseQueryOptions<T[], Error, T[], string[]>;
+  nameOf: (thing: T) => string;
+  /** All that it is found by. */
+  wordsOf: (thing: T) => string;
+  findBy: string;
+  Face: ComponentType<{ thing: T }>;
+  /** The way to one of them. */
+  Way: ComponentType<{ thing: T; onClick: () => void; className: string; children: ReactNode }>;
+  throwAway: (id: number) => Promise<unknown>;
+  bringBack: (id: number) => Promise<unknown>;
+  duplicate: (id: number) => Promise<unknown>;
+}
+
+/** Whether every word stands somewhere in what a thing is found by. */
+export function found(text: string, words: string): boolean {
+  const all = text.toLowerCase();
+  return words
+    .toLowerCase()
+    .trim()
+    .split(/\s+/)
+    .every((word) => all.includes(word));
+}
+
+/** What is kept of one kind, found by what it looks like; or one of it, to be chosen. */
+export function Shelf<T extends Shelved>({
+  of,
+  title,
+  open,
+  onClose,
+  begin,
+  empty,
+  only = () => true,
+  onChoose,
+}: {
+  of: ShelfOf<T>;
+  title: string;
+  open: boolean;
+  onClose: () => void;
+  /** How a new one is begun. */
+  begin?: ReactNode;
+  /** What is said where nothing stands here yet. */
+  empty: string;
+  only?: (thing: T) => boolean;
+  /** Choose one instead of opening it. */
+  onChoose?: (id: number) => void;
+}) {
+  const { data, isPending, error } = useQuery({ ...of.query, enabled: open });
+  const [words, setWords] = useState("");
+  const [thrown, setThrown] = useState<T | null>(null);
+  const cache = useQueryClient();
+  const refresh = () => cache.invalidateQueries({ queryKey: of.query.queryKey, exact: true });
+  const throwAway = useMutation({
+    mutationFn: (thing: T) => of.throwAway(thing.id),
+    onSuccess: (_, thing) => setThrown(thing),
+    onSettled: refresh,
+  });
+  const bringBack = useMutation({
+    mutationFn: (thing: T) => of.bringBack(thing.id),
+    onSuccess: () => setThrown(null),
+    onSettled: refresh,
+  });
+  const duplicate = useMutation({
+    mutationFn: (thing: T) => of.duplicate(thing.id),
+    onSettled: refresh,
+  });
+  const trouble = error ?? throwAway.error ?? bringBack.error ?? duplicate.error;
+  const things = (data ?? []).filter(only);
+  const shown = things.filter((thing) => found(of.wordsOf(thing), words));
+  return (
+    <Panel open={open} onClose={onClose} title={title} wide>
+      <div className="sticky top-0 z-10 flex flex-wrap gap-2 bg-paper py-2">
+        <input
+          type="search"
+          aria-label={`Find a ${of.noun}`}
+          placeholder={`Find by ${of.findBy}`}
+          value={words}
+          maxLength={80}
+          onChange={(event) => setWords(event.target.value)}
+          className="min-h-11 min-w-48 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
+        />
+        {begin}
+      </div>
+      {trouble && <Note>{trouble.message}</Note>}
+      {thrown && (
+        <p className="my-2 flex items-center justify-between gap-3 bg-paper-deep p-2 pl-4">
+          <span>“{of.nameOf(thrown)}” is thrown away.</span>
+          <Button look="paper" onClick={() => bringBack.mutate(thrown)}>
+            Bring it back
+          </Button>
+        </p>
+      )}
+      <ul className="flex flex-col gap-3 py-2">
+        {shown.map((thing) => (
+          <li key={thing.id} className="flex items-end gap-2">
+            {onChoose ? (
+              <button
+                type="button"
+                className="min-w-0 flex-1 text-left"
+                onClick={() => onChoose(thing.id)}
+              >
+                <of.Face thing={thing} />
+              </button>
+            ) : (
+              <>
+                <of.Way thing={thing} onClick={onClose} className="min-w-0 flex-1">
+                  <of.Face thing={thing} />
+                </of.Way>
+                <Button
+                  look="paper"
+                  aria-label={`Duplicate ${of.nameOf(thing)}`}
+                  onClick={() => duplicate.mutate(thing)}
+                >
+                  <Copy aria-hidden="true" size={18} />
+                </Button>
+                <Button
+                  look="paper"
+                  aria-label={`Throw away ${of.nameOf(thing)}`}
+                  onClick={() => throwAway.mutate(thing)}
+                >
+                  <Trash2 aria-hidden="true" size={18} />
+                </Button>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+      {isPending && <p className="py-4">Fetching your {of.noun}s …</p>}
+      {data && things.length === 0 && <p className="py-4">{empty}</p>}
+      {things.length > 0 && shown.length === 0 && (
+        <p className="py-4">
+          No {of.noun} fits “{words}”. Try {of.findBy}.
+        </p>
+      )}
+    </Panel>
+  );
+}
+
+/** The way to the shelf. */
+export function ShelfButton({ of, onClick }: { of: { noun: string }; onClick: () => void }) {
+  return (
+    <Button aria-label={`Saved ${of.noun}s`} onClick={onClick}>
+      <LibraryBig aria-hidden="true" size={18} /> Saved
+    </Button>
+  );
+}

@@ -1,0 +1,67 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { FileUp, Plus } from "lucide-react";
+import { api, got } from "../api/client";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { EMPTY_PAINTING, requestOf } from "./draft";
+import { paintingQuery, paintingsQuery } from "./queries";
+
+/** Begin a painting, or take in one that was exported; either is opened then. */
+export function NewPainting({ onOpen }: { onOpen?: () => void }) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const begin = useMutation({
+    mutationFn: async (file: File | null) => {
+      if (file) {
+        // What is no JSON is refused by the server, in its words.
+        const text = await file.text();
+        return got(
+          api.POST("/api/paintings/import", {
+            body: text as never,
+            bodySerializer: (body) => body as unknown as string,
+            headers: { "Content-Type": "application/json" },
+          }),
+        );
+      }
+      const { name, measure, request } = EMPTY_PAINTING;
+      const body = { name, measure, request: requestOf(request, "D65"), revision: null };
+      return got(api.POST("/api/paintings", { body }));
+    },
+    onSuccess: (painting) => {
+      cache.setQueryData(paintingQuery(painting.id).queryKey, painting);
+      cache.invalidateQueries({ queryKey: paintingsQuery.queryKey, exact: true });
+      // Tubes may have come with it.
+      cache.invalidateQueries({ queryKey: ["tubes"] });
+      navigate({
+        to: "/paintings/{-$paintingId}",
+        params: { paintingId: String(painting.id) },
+      });
+      onOpen?.();
+    },
+  });
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="flex flex-wrap gap-2">
+        <Button look="solid" disabled={begin.isPending} onClick={() => begin.mutate(null)}>
+          <Plus aria-hidden="true" size={18} /> A new painting
+        </Button>
+        <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
+          <FileUp aria-hidden="true" size={18} />
+          {begin.isPending ? "Taking it in …" : "Take one in …"}
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) begin.mutate(file);
+              event.target.value = "";
+            }}
+          />
+        </label>
+      </div>
+      {begin.error && <Note>{begin.error.message}</Note>}
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import { FileDown } from "lucide-react";
+import { SlipHead } from "../keeping/SlipHead";
+import { DownloadMenu } from "../ui/DownloadMenu";
+import { finished } from "./draft";
+import type { OpenPainting } from "./usePainting";
+
+const FORMS = [
+  ["palette.pdf?size=A4", "Palette to paint on, A4 (PDF)"],
+  ["palette.pdf?size=Letter", "Palette to paint on, Letter (PDF)"],
+  ["palette.svg?size=A4", "Palette to paint on (SVG)"],
+  ["palette.png", "Patches (PNG)"],
+  ["palette.csv", "Palette (CSV)"],
+  ["palette.json", "Palette (JSON)"],
+  ["palette.css", "CSS variables"],
+  ["file", "The whole painting (JSON)"],
+] as const;
+
+/** The painting's name, whether it is kept, and what can be taken away from it. */
+export function PaintingHead({ painting }: { painting: OpenPainting }) {
+  const { draft, id, status } = painting;
+  return (
+    <SlipHead noun="painting" kept={painting} placeholder="Name this painting">
+      <DownloadMenu
+        icon={<FileDown aria-hidden="true" size={18} />}
+        says="Files"
+        files={FORMS.map(([form, says]) => [`/api/paintings/${id}/${form}`, says])}
+        disabled={status !== "kept" || !finished(draft.request)}
+      />
+    </SlipHead>
+  );
+}

@@ -1,0 +1,58 @@
+import { Link } from "@tanstack/react-router";
+import { api, got, type SheetSummary } from "../../api/client";
+import { sheetsQuery } from "../../api/queries";
+import type { ShelfOf } from "../../keeping/Shelf";
+import { Swatch } from "../../seen/Swatch";
+
+/** A kind of sheet as it is called on screen. */
+const kindWord = (kind: string) => (kind === "triad" ? "triangle" : kind);
+
+const path = (id: number) => ({ params: { path: { sheet_id: id } } });
+
+/** Sheets as they stand on their shelf. */
+export const SHEETS: ShelfOf<SheetSummary> = {
+  noun: "sheet",
+  query: sheetsQuery,
+  nameOf: (sheet) => sheet.name,
+  wordsOf: (sheet) =>
+    [
+      sheet.name,
+      kindWord(sheet.kind),
+      sheet.summary,
+      ...sheet.patches.map((patch) => `${patch.munsell} ${patch.name}`),
+    ].join(" "),
+  findBy: "name, colour word or Munsell",
+  Face,
+  Way: ({ thing, ...rest }) => (
+    <Link to="/scales/{-$sheetId}" params={{ sheetId: String(thing.id) }} {...rest} />
+  ),
+  throwAway: (id) => got(api.DELETE("/api/scales/{sheet_id}", path(id))),
+  bringBack: (id) => got(api.POST("/api/scales/{sheet_id}/restore", path(id))),
+  duplicate: (id) => got(api.POST("/api/scales/{sheet_id}/copy", path(id))),
+};
+
+/** What a sheet looks like: its patches touching, row by row, under its name. */
+function Face({ thing: sheet }: { thing: SheetSummary }) {
+  const rows = Math.ceil(sheet.patches.length / sheet.columns);
+  return (
+    <>
+      <span className="flex justify-between gap-4 pb-1 leading-tight">
+        <b className="truncate">{sheet.name}</b>
+        <span className="min-w-0 shrink truncate text-ink-soft text-sm">{sheet.summary}</span>
+      </span>
+      <span
+        aria-hidden="true"
+        className="grid bg-stage"
+        style={{
+          gridTemplateColumns: `repeat(${sheet.columns}, 1fr)`,
+          gridAutoRows: `${Math.max(14, 48 / rows)}px`,
+        }}
+      >
+        {sheet.patches.map((patch, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a patch is its place on the sheet
+          <Swatch key={i} colour={patch} notched={rows === 1} />
+        ))}
+      </span>
+    </>
+  );
+}
