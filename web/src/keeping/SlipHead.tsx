@@ -8,6 +8,7 @@ export function SlipHead({
   noun,
   kept,
   placeholder,
+  files,
   children,
 }: {
   noun: string;
@@ -18,7 +19,9 @@ export function SlipHead({
     change: (to: <D extends { name: string }>(draft: D) => D, stroke: string) => void;
   };
   placeholder: string;
-  children: ReactNode;
+  /** What it can be taken away as. */
+  files: ReactNode;
+  children?: ReactNode;
 }) {
   const { draft, status, trouble, change } = kept;
   return (
@@ -34,7 +37,10 @@ export function SlipHead({
         }}
         className="min-h-11 min-w-0 bg-white px-3 font-bold ring-1 ring-ink/50 ring-inset placeholder:font-normal placeholder:text-ink-soft placeholder:opacity-100"
       />
-      <KeptStatus status={status} />
+      <div className="flex flex-wrap items-center justify-between gap-x-2">
+        <KeptStatus status={status} />
+        {files}
+      </div>
       {status === "refused" && trouble && <Note>{trouble}</Note>}
       {children}
     </div>

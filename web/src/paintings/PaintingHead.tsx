@@ -19,13 +19,18 @@ const FORMS = [
 export function PaintingHead({ painting }: { painting: OpenPainting }) {
   const { draft, id, status } = painting;
   return (
-    <SlipHead noun="painting" kept={painting} placeholder="Name this painting">
-      <DownloadMenu
-        icon={<FileDown aria-hidden="true" size={18} />}
-        says="Files"
-        files={FORMS.map(([form, says]) => [`/api/paintings/${id}/${form}`, says])}
-        disabled={status !== "kept" || !finished(draft.request)}
-      />
-    </SlipHead>
+    <SlipHead
+      noun="painting"
+      kept={painting}
+      placeholder="Name this painting"
+      files={
+        <DownloadMenu
+          icon={<FileDown aria-hidden="true" size={18} />}
+          says="Files"
+          files={FORMS.map(([form, says]) => [`/api/paintings/${id}/${form}`, says])}
+          disabled={status !== "kept" || !finished(draft.request)}
+        />
+      }
+    />
   );
 }

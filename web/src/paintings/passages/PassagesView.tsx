@@ -48,6 +48,7 @@ export function PassagesView({
           onChoose={onChoose}
         />
         <Button
+          look="stage"
           className="absolute bottom-3 left-4"
           disabled={passages.length >= MOST_PASSAGES}
           onClick={add}

@@ -32,25 +32,27 @@ export function SheetHead<R extends RequestDraft>({
       noun="sheet"
       kept={sheet}
       placeholder={status === "empty" ? "Name this sheet" : nameFor(draft.request, tubes)}
+      files={
+        id !== null && (
+          <div className="flex">
+            <DownloadMenu
+              icon={<Printer aria-hidden="true" size={18} />}
+              says="On paper"
+              files={PAPERS.map(([form, size, says]) => [
+                `/api/scales/${id}/paper.${form}?size=${size}`,
+                says,
+              ])}
+              disabled={status !== "kept"}
+            />
+            {comparison && (
+              <Button look="paper" onClick={() => setComparing(true)}>
+                <Columns2 aria-hidden="true" size={18} /> Compare
+              </Button>
+            )}
+          </div>
+        )
+      }
     >
-      {id !== null && (
-        <div className="flex gap-2">
-          <DownloadMenu
-            icon={<Printer aria-hidden="true" size={18} />}
-            says="On paper"
-            files={PAPERS.map(([form, size, says]) => [
-              `/api/scales/${id}/paper.${form}?size=${size}`,
-              says,
-            ])}
-            disabled={status !== "kept"}
-          />
-          {comparison && (
-            <Button look="paper" className="flex-1" onClick={() => setComparing(true)}>
-              <Columns2 aria-hidden="true" size={18} /> Compare
-            </Button>
-          )}
-        </div>
-      )}
       {comparison?.name && (
         <p className="flex items-center gap-2 leading-tight">
           <span className="min-w-0 flex-1">
