@@ -18,7 +18,7 @@ export function Fold({
     <Button
       aria-expanded={open}
       aria-label={`${label}: ${told}`}
-      className="min-w-0 max-w-60 text-left max-md:max-w-none"
+      className="min-w-48 flex-1 justify-start! text-left"
       onClick={() => onOpen(!open)}
     >
       <span className="min-w-0 leading-tight">

@@ -87,7 +87,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       view={<Choice label="View" options={VIEWS} value={shown} onChoose={setView} />}
       head={
         <>
-          <div className="flex items-center justify-between gap-x-2 max-md:flex-wrap">
+          <div className="flex flex-wrap items-center gap-x-2">
             <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
             <Fold label="Options" says={optionsSaid(asked)} open={options} onOpen={setOptions} />
           </div>
