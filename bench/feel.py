@@ -312,7 +312,7 @@ def feel() -> list[Figure]:
         muted, planned = _ways(page), _plan(page)
         figures = [
             below("first view of the stage from a cold cache, median", first, "ms", 1500),
-            below("… compressed script it takes", script, "kB", 250),
+            below("… compressed script it takes", script, "kB", 200),
             below("a change that needs the server, on screen, median", answered, "ms", 150),
             below("a recession of three colours, on screen, median", receding, "ms", 150),
             below("schools of muting, hue and value held, on screen, median", muted, "ms", 150),

@@ -33,6 +33,22 @@ class PageTest(SimpleTestCase):
             self.assertEqual(self.client.get(path).status_code, 404)
 
 
+class NoticesTest(SimpleTestCase):
+    def test_the_licence_of_all_that_ships_is_told(self) -> None:
+        built = Path(settings.WEB_BUILD)
+        asked = json.loads((SOURCES.parent / "package.json").read_text())["dependencies"]
+        scripts = [name for name in asked if not name.startswith("@fontsource/")]
+        told = dict(
+            re.findall(r"^## (\S+) - \S+ \((.+)\)$", (built / "notices.md").read_text(), re.M)
+        )
+        self.assertEqual([name for name in scripts if name not in told], [])
+        # Licences that fit MIT; one that is not among them has to be looked at first.
+        self.assertLessEqual(
+            set(told.values()), {"MIT", "ISC", "Apache-2.0", "BSD-3-Clause", "0BSD"}
+        )
+        self.assertIn("SIL OPEN FONT LICENSE", (built / "notices-font.txt").read_text().upper())
+
+
 class NeutralsTest(SimpleTestCase):
     def test_surrounds_are_the_values_they_are_named_by(self) -> None:
         text = (SOURCES / "api" / "tables.ts").read_text()

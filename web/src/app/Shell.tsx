@@ -199,6 +199,17 @@ function KeyHelp({
           </div>
         ))}
       </dl>
+      <p className="pt-5 text-sm">
+        What others made and this is built with:{" "}
+        <a href="/notices.md" className="underline">
+          licences of the packages
+        </a>{" "}
+        and{" "}
+        <a href="/notices-font.txt" className="underline">
+          of the font
+        </a>
+        .
+      </p>
     </Panel>
   );
 }

@@ -1,22 +1,16 @@
-import "./strict";
-import { zodResolver } from "@hookform/resolvers/zod";
-import { useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useState } from "react";
-import { useForm } from "react-hook-form";
-import { z } from "zod";
+import { useRef, useState } from "react";
 import { api, got, type Me } from "../api/client";
 import { meQuery, sheetsQuery } from "../api/queries";
 import { signIn, signUp } from "../api/session";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 
-const schema = z.object({
-  name: z.string().trim().min(1, "Write the name you paint under.").max(150),
-  password: z.string().min(1, "Write your password."),
-});
-
 const FIELD = "min-h-11 w-full bg-white px-3 ring-1 ring-ink/50 ring-inset";
+
+/** As the server takes it. */
+const LONGEST_NAME = 150;
 
 /** Name and password, a new studio, or the demo. */
 export function SignInForm({
@@ -28,56 +22,66 @@ export function SignInForm({
   demo: boolean;
   onDone: () => void;
 }) {
-  const form = useForm({ resolver: zodResolver(schema), defaultValues: { name, password: "" } });
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const enter = (how: typeof signIn) =>
-    form.handleSubmit(async (values) => {
-      const problem = await how(values.name, values.password);
-      setTrouble(problem?.message ?? null);
-      if (!problem) onDone();
-    });
-  const openDemo = async () => {
-    try {
-      await got(api.POST("/api/demo"));
-      onDone();
-    } catch (error) {
-      setTrouble((error as Error).message);
-    }
+  const fields = useRef<HTMLFormElement>(null);
+  const [missing, setMissing] = useState<"name" | "password" | null>(null);
+  const entering = useMutation({
+    mutationFn: async (how: () => Promise<Error | null>) => {
+      const problem = await how();
+      if (problem) throw problem;
+    },
+    onSuccess: onDone,
+  });
+  const enter = (how: typeof signIn) => {
+    const typed = new FormData(fields.current ?? undefined);
+    const [who, password] = [String(typed.get("name")).trim(), String(typed.get("password"))];
+    const empty = who ? (password ? null : "password") : "name";
+    setMissing(empty);
+    if (empty) fields.current?.querySelector<HTMLInputElement>(`[name=${empty}]`)?.focus();
+    else entering.mutate(() => how(who, password));
   };
-  const { errors, isSubmitting } = form.formState;
+  const openDemo = () =>
+    entering.mutate(async () => {
+      await got(api.POST("/api/demo"));
+      return null;
+    });
+  const busy = entering.isPending;
   return (
-    <form onSubmit={enter(signIn)} className="flex flex-col gap-3" noValidate>
+    <form
+      ref={fields}
+      onSubmit={(event) => {
+        event.preventDefault();
+        enter(signIn);
+      }}
+      className="flex flex-col gap-3"
+      noValidate
+    >
       <label>
         Name
-        <input {...form.register("name")} autoComplete="username" className={FIELD} />
-      </label>
-      {errors.name && <Note>{errors.name.message}</Note>}
-      <label>
-        Password
         <input
-          {...form.register("password")}
-          type="password"
-          autoComplete="current-password"
+          name="name"
+          defaultValue={name}
+          maxLength={LONGEST_NAME}
+          autoComplete="username"
           className={FIELD}
         />
       </label>
-      {errors.password && <Note>{errors.password.message}</Note>}
-      {trouble && <Note>{trouble}</Note>}
+      {missing === "name" && <Note>Write the name you paint under.</Note>}
+      <label>
+        Password
+        <input name="password" type="password" autoComplete="current-password" className={FIELD} />
+      </label>
+      {missing === "password" && <Note>Write your password.</Note>}
+      {entering.error && !missing && <Note>{entering.error.message}</Note>}
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="solid" className="flex-1" disabled={isSubmitting}>
+        <Button type="submit" look="solid" className="flex-1" disabled={busy}>
           Sign in
         </Button>
-        <Button
-          look="paper"
-          className="flex-1"
-          disabled={isSubmitting}
-          onClick={() => enter(signUp)()}
-        >
+        <Button look="paper" className="flex-1" disabled={busy} onClick={() => enter(signUp)}>
           New studio
         </Button>
       </div>
       {demo && (
-        <Button look="paper" onClick={openDemo}>
+        <Button look="paper" disabled={busy} onClick={openDemo}>
           Open the demo studio
         </Button>
       )}
