@@ -13,7 +13,7 @@ from workshop.backup import backup, default_file, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
-from workshop.testing import CLIENT, test, write_client
+from workshop.testing import CLIENT, check, test, write_client
 
 
 def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
@@ -114,6 +114,8 @@ def _parser() -> argparse.ArgumentParser:
     tests = commands.add_parser("test", help="run the whole suite, or the given Python tests")
     tests.add_argument("labels", nargs="*")
     tests.set_defaults(run=lambda args: test(args.labels))
+    checks = commands.add_parser("check", help="run the checkers alone")
+    checks.set_defaults(run=lambda _: check())
     bench = commands.add_parser("bench", help="measure the figures that were promised")
     bench.add_argument("--json", action="store_true")
     bench.set_defaults(run=lambda args: _in_environment("bench", ["--json"] if args.json else []))
