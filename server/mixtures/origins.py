@@ -3,7 +3,7 @@
 from collections.abc import Callable, Collection, Iterable, Mapping, Sequence
 from typing import TypeAlias
 
-from django.db.models import Q
+from django.db.models import Model, Q
 from django.http import Http404
 
 from server.mixtures.models import KEPT, KeptMixture, KeptPart, Origin, TubeShare
@@ -66,6 +66,17 @@ def set_shares(kind: str, shares: Mapping[int, Mapping[int, float]]) -> None:
         update_conflicts=True,
         update_fields=["share"],
     )
+
+
+def take_out(rows: type[Model], kind: str, gone: Sequence[int]) -> None:
+    """Take mixtures out of what they stood in; those that something was made from stay as rows
+    without a place, so that it can still be told where that came from."""
+    used = Origin.objects.filter(from_kind=kind, from_key__in=gone)
+    wanted = set(used.values_list("from_key", flat=True))
+    there = rows._default_manager
+    there.filter(pk__in=wanted).update(place=None)
+    there.filter(pk__in=set(gone) - wanted).delete()
+    forget_shares(kind, sorted(set(gone) - wanted))
 
 
 def forget_shares(kind: str, keys: Collection[int]) -> None:

@@ -11,8 +11,15 @@ from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from server.kept.notes import kept_changed
 from server.kept.services import copied, reopened, set_tubes
-from server.mixtures.models import PASSAGE, Origin, TubeShare
-from server.mixtures.origins import finds, forget_shares, set_origins, set_shares, sources_of
+from server.mixtures.models import PASSAGE, TubeShare
+from server.mixtures.origins import (
+    finds,
+    forget_shares,
+    set_origins,
+    set_shares,
+    sources_of,
+    take_out,
+)
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import shares_of
 from server.painters.models import Painter
@@ -80,7 +87,7 @@ def _keep_passages(painting: Painting, asked: PaintingRequest) -> None:
     Passage.objects.bulk_create(rows, update_conflicts=True, update_fields=_TOLD)
     wanted = [passage.key for passage in asked.passages]
     if gone := [pk for key, pk in known.items() if key not in wanted]:
-        _take_out(gone)
+        take_out(Passage, PASSAGE, gone)
     known = dict(painting.all_passages.values_list("key", "pk"))
     keys = [known[key] for key in wanted]
     forget_shares(PASSAGE, keys)
@@ -95,15 +102,6 @@ def _keep_passages(painting: Painting, asked: PaintingRequest) -> None:
             for pk, p in zip(keys, asked.passages, strict=True)
         },
     )
-
-
-def _take_out(gone: Sequence[int]) -> None:
-    """Take passages out of a painting; those that something was made from stay, without a place."""
-    used = Origin.objects.filter(from_kind=PASSAGE, from_key__in=gone)
-    wanted = set(used.values_list("from_key", flat=True))
-    Passage.objects.filter(pk__in=wanted).update(place=None)
-    Passage.objects.filter(pk__in=set(gone) - wanted).delete()
-    forget_shares(PASSAGE, sorted(set(gone) - wanted))
 
 
 @finds(PASSAGE)

@@ -10,7 +10,14 @@ from server.kept.notes import kept_changed
 from server.kept.once import remembered
 from server.kept.services import copied, reopened, set_tubes
 from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
-from server.mixtures.origins import finds, forget_shares, set_origins, set_shares, sources_of
+from server.mixtures.origins import (
+    finds,
+    forget_shares,
+    set_origins,
+    set_shares,
+    sources_of,
+    take_out,
+)
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
@@ -114,7 +121,7 @@ def _keep_patches(
         )
     Patch.objects.bulk_create(rows, update_conflicts=True, update_fields=_TOLD)
     if gone := [pk for place, pk in known.items() if place >= len(rows)]:
-        _take_off(gone)
+        take_out(Patch, PATCH, gone)
     if len(known) < len(rows):
         # This database gives no keys back for rows that are written together.
         known = _places(sheet)
@@ -134,15 +141,6 @@ def _places(sheet: Sheet) -> dict[int, int]:
     """Keys of the rows of a sheet's patches, by their places."""
     rows = sheet.all_patches.filter(place__isnull=False).values_list("place", "pk")
     return {place: pk for place, pk in rows if place is not None}
-
-
-def _take_off(gone: Sequence[int]) -> None:
-    """Take patches off a sheet; those that something was made from stay, without a place."""
-    used = Origin.objects.filter(from_kind=PATCH, from_key__in=gone)
-    wanted = set(used.values_list("from_key", flat=True))
-    Patch.objects.filter(pk__in=wanted).update(place=None)
-    Patch.objects.filter(pk__in=set(gone) - wanted).delete()
-    forget_shares(PATCH, sorted(set(gone) - wanted))
 
 
 @finds(PATCH)
