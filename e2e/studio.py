@@ -23,6 +23,15 @@ FIRST_SCALE = "Rust runs into harbour water"
 TIMEOUT_MS = 10_000
 """What has not come after this never will; more would only make a failure slow."""
 WIDE: ViewportSize = {"width": 1280, "height": 800}
+TOO_SMALL = """() => [...document.querySelectorAll('button, [role=slider], input')]
+    .filter(el => el.type !== 'checkbox')
+    .filter(el => el.getClientRects().length)
+    .map(el => [el.getAttribute('aria-label') || el.textContent, el.getBoundingClientRect()])
+    .filter(([, box]) => box.width < 43.9 || box.height < 43.9)
+    .map(([name, box]) => `${name} ${box.width}x${box.height}`)"""
+"""What a wet finger would miss, and how large it is.
+
+WCAG 2.2, 2.5.5: targets of 44 by 44 CSS pixels. The target of a checkbox is its label."""
 
 
 class Studio:

@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import Route, expect
 
-from e2e.studio import InBrowser
+from e2e.studio import TOO_SMALL, InBrowser
 
 FOCUSED = """() => {
     const at = document.activeElement;
@@ -12,12 +12,6 @@ FOCUSED = """() => {
 }"""
 PATCHES = """() => [...document.querySelectorAll('[style*="background-color"]')]
     .map(el => getComputedStyle(el).backgroundColor.match(/[0-9]+/g).slice(0, 3))"""
-# WCAG 2.2, 2.5.5: targets of 44 by 44 CSS pixels.
-TOO_SMALL = """() => [...document.querySelectorAll('button, [role=slider], input')]
-    .filter(el => el.getClientRects().length)
-    .map(el => [el.getAttribute('aria-label') || el.textContent, el.getBoundingClientRect()])
-    .filter(([, box]) => box.width < 43.9 || box.height < 43.9)
-    .map(([name, box]) => `${name} ${box.width}x${box.height}`)"""
 
 
 class ScalesStage(InBrowser):

@@ -37,7 +37,7 @@ export function PassagesView({
     );
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <div className="relative flex min-h-56 flex-1 p-3">
+      <div className="relative flex min-h-56 flex-1 p-3 max-md:min-h-72 max-md:flex-col">
         <Patchwork
           label="The painting as a patchwork"
           colours={passages.map((_, i) => after[i] ?? null)}
@@ -49,7 +49,7 @@ export function PassagesView({
         />
         <Button
           look="stage"
-          className="absolute bottom-3 left-4"
+          className="absolute bottom-3 left-4 max-md:static"
           disabled={passages.length >= MOST_PASSAGES}
           onClick={add}
         >
