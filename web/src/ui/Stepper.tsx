@@ -18,11 +18,14 @@ export function Stepper({
   word: string;
   /** Whether the word stands before the number, as in "value 5". */
   before?: boolean;
-  look?: "slate" | "paper";
+  look?: "slate" | "paper" | "stage";
   onChange: (value: number) => void;
 }) {
   return (
-    <fieldset className="flex items-center" aria-label={`Number of ${word}`}>
+    <fieldset
+      className={`flex items-center ${look === "stage" ? "text-stage-ink" : ""}`}
+      aria-label={`Number of ${word}`}
+    >
       <Button
         look={look}
         aria-label={`Fewer ${word}`}

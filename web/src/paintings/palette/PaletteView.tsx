@@ -108,7 +108,7 @@ export function PaletteView({
           })}
         </ol>
         {begin.error && <Note>{begin.error.message}</Note>}
-        <Button className="mt-3" disabled={begin.isPending} onClick={toPiles}>
+        <Button look="stage" className="mt-3" disabled={begin.isPending} onClick={toPiles}>
           {begin.isPending ? "Beginning the piles …" : "Begin a pile for each"}
           <ArrowRight aria-hidden="true" size={18} />
         </Button>

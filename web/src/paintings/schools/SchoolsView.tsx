@@ -57,6 +57,7 @@ export function SchoolsView({
     <div className="flex min-h-0 flex-1 flex-col overflow-y-auto p-3">
       <div className="flex items-center gap-3 pb-2">
         <Stepper
+          look="stage"
           value={tubes}
           least={FEWEST_TUBES}
           most={MOST_TUBES}

@@ -225,7 +225,14 @@ function OpenPhotograph({
       <div className="flex flex-wrap items-center gap-2">
         {wanted ? (
           <>
-            <Stepper value={count} least={2} most={12} word="notes" onChange={setCount} />
+            <Stepper
+              look="paper"
+              value={count}
+              least={2}
+              most={12}
+              word="notes"
+              onChange={setCount}
+            />
             <ul aria-label="Notes, dark to light" className="flex min-w-0 flex-1">
               {notes.map((each) => (
                 <li key={each.look.lab.join()} className="flex-1">
