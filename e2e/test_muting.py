@@ -107,6 +107,30 @@ class Muting(InBrowser):
         page.keyboard.press("Control+z")
         expect(fix).to_be_visible()
 
+    def test_a_new_sheet_goes_on_under_its_address_and_going_back_finds_the_last_one(self) -> None:
+        page, name = self.page, self.page.get_by_label("Name of the sheet")
+        was = name.input_value()
+        self.new_sheet()
+        self.unfold()
+        tray = page.get_by_role("navigation", name="Tubes")
+        for label in ("Hansa yellow light", "Dioxazine violet"):
+            tray.get_by_title(label, exact=True).click()
+        name.fill("Kept on its bench")
+        self.wait_until_kept()
+        expect(page).to_have_url(re.compile(r"/scales/\d+$"))
+        # Undo and what was unfolded are as they were, though the address is another.
+        expect(page.get_by_role("slider", name="White")).to_be_visible()
+        page.get_by_role("button", name="Undo").click()
+        expect(name).to_have_value("")
+        page.get_by_role("button", name="Redo").click()
+        self.wait_until_kept()
+        page.go_back()
+        expect(name).to_have_value(was)
+        page.go_forward()
+        expect(name).to_have_value("Kept on its bench")
+        page.reload()
+        expect(name).to_have_value("Kept on its bench")
+
     def test_the_schools_stand_side_by_side(self) -> None:
         page = self.page
         page.get_by_role("button", name="Schools").click()

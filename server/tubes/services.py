@@ -19,8 +19,8 @@ from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS
-from mesotint.optics.grid import BANDS, Array
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.optics.grid import BANDS
 from mesotint.paints import calibration as core
 from mesotint.paints.library import Paint, library, mixed_tube
 from mesotint.paints.roles import MIXED_TUBE
@@ -52,18 +52,14 @@ def chips_of(paints: Sequence[Paint]) -> list[Chip]:
     """Chips of paints, computed together."""
     if not paints:
         return []
-    white = library().white
-    k = np.array([[p.absorption, white.absorption] for p in paints])
-    s = np.array([[p.scattering, white.scattering] for p in paints])
-
-    def lab(parts_of_white: float) -> Array:
-        parts = np.broadcast_to([1.0, parts_of_white], (len(paints), 1, 2))
-        return DEFAULT_VIEWING.lab_of_film(DEFAULT_VIEWING.film(parts, k, s)[:, 0])
-
-    told = [
-        looks(lab(part), lab(part + WHITE_TEST_PARTS * (1 + part)))
-        for part in (0.0, TINT_WHITE_PARTS)
-    ]
+    # Each paint alone, and with white; what the white test adds is the core's to say.
+    mixed = [*paints, library().white]
+    told = []
+    for white_parts in (0.0, TINT_WHITE_PARTS):
+        parts = np.column_stack([np.eye(len(paints)), np.full(len(paints), white_parts)])
+        told.append(
+            looks(DEFAULT_VIEWING.lab(parts, mixed), DEFAULT_VIEWING.opened_lab(parts, mixed))
+        )
     return [Chip(masstone, tint) for masstone, tint in zip(*told, strict=True)]
 
 
