@@ -94,8 +94,10 @@ class Ledger:
         codes = hex_from_lab(self.opened([self.pile(pile.pk).volumes_ml for pile in filled]))[0]
         for pile, code in zip(filled, codes, strict=True):
             pile.opened_srgb = code
+        for pile in changed:
+            # Mostly it is one pile, and Django needs less for a row than for cases of many.
+            pile.save(update_fields=(*_NOTED, "opened_srgb"))
         if changed:
-            Pile.objects.bulk_update(changed, (*_NOTED, "opened_srgb"))
             keys = [pile.pk for pile in changed]
             forget_shares(PILE, keys)
             set_shares(PILE, {pk: self._shares(self.pile(pk).volumes_ml) for pk in keys})
