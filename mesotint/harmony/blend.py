@@ -6,7 +6,7 @@ from dataclasses import dataclass
 import numpy as np
 
 from mesotint.harmony.painting import Painting
-from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing
+from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.value import amount_to_hold
 from mesotint.optics.grid import BANDS, Array
 from mesotint.paints.library import Paint
@@ -35,19 +35,13 @@ class Blend:
     @property
     def labs(self) -> Array:
         """CIELAB, shape (mothers, passages, n, 3)."""
-        return self._seen(self.absorption, self.scattering)
+        return self.viewing.lab_of_film(self.viewing.film_of(self.absorption, self.scattering))
 
     @property
     def opened_labs(self) -> Array:
         """CIELAB in the white test, shape (mothers, passages, n, 3)."""
-        light = self.viewing.lightener
-        return self._seen(
-            self.viewing.with_more(self.absorption, light.absorption, WHITE_TEST_PARTS),
-            self.viewing.with_more(self.scattering, light.scattering, WHITE_TEST_PARTS),
-        )
-
-    def _seen(self, absorption: Array, scattering: Array) -> Array:
-        return self.viewing.lab_of_film(self.viewing.film_of(absorption, scattering))
+        films = self.viewing.opened_film_of(self.absorption, self.scattering)
+        return self.viewing.lab_of_film(films)
 
 
 def blended(

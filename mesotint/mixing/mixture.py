@@ -16,13 +16,17 @@ from mesotint.colour.words import describe_each
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.ground import USUAL_GROUND, ground_lab, ground_reflectance
 from mesotint.optics.film import opaque_film, opaque_film_of, wash_film, wash_film_of
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import BANDS, Array
 from mesotint.optics.surface import surface_scatter
 from mesotint.paints.library import WATER, Paint, library
 
 MEDIA: Final = ("opaque", "wash")
 BLOCK: Final = 2048
 WHITE_TEST_PARTS: Final = 4.0
+"""Parts of the lightener to one of the mixture in the white test; common practice says "much".
+
+With fewer a black stays dark, with far more every lean is too pale to be named.
+"""
 
 
 def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
@@ -197,15 +201,43 @@ class Viewing:
         """CIELAB, shape (..., 3), of films as this light shows them."""
         return lab_from_reflectance(reflectance, self.light)
 
-    def opened_lab(self, parts: Array, paints: Sequence[Paint]) -> Array:
-        """CIELAB, shape (..., 3), of mixtures in the white test.
+    def opened_film(
+        self,
+        parts: Array,
+        absorption: Array,
+        scattering: Array,
+        water: float = 0.0,
+    ) -> Array:
+        """Reflectance of mixtures in the white test, arguments and shapes as `film` takes them.
 
         Every mixture is opened with four parts of white, or of water in a wash: a dark mixture
         hides its lean until it is opened (common practice).
         """
+        more = WHITE_TEST_PARTS * (parts.sum(axis=-1, keepdims=True) + water)
+        k, s = (
+            np.concatenate([of, np.broadcast_to(light, (*of.shape[:-2], 1, BANDS))], axis=-2)
+            for of, light in (
+                (absorption, self.lightener.absorption),
+                (scattering, self.lightener.scattering),
+            )
+        )
+        return self.film(np.concatenate([parts, more], axis=-1), k, s, water)
+
+    def opened_film_of(self, absorption: Array, scattering: Array) -> Array:
+        """As `opened_film`, of mixtures whose own K and S are known by volume, shape (..., 36)."""
+        light = self.lightener
+        return self.film_of(
+            self.with_more(absorption, light.absorption, WHITE_TEST_PARTS),
+            self.with_more(scattering, light.scattering, WHITE_TEST_PARTS),
+        )
+
+    def opened_lab(self, parts: Array, paints: Sequence[Paint]) -> Array:
+        """CIELAB, shape (..., 3), of mixtures of shape (..., paints) in the white test."""
+        absorption = np.array([p.absorption for p in paints])
+        scattering = np.array([p.scattering for p in paints])
         parts = np.asarray(parts, dtype=np.float64)
-        more = WHITE_TEST_PARTS * parts.sum(axis=-1, keepdims=True)
-        return self.lab(np.concatenate([parts, more], axis=-1), (*paints, self.lightener))
+        films = self.opened_film(parts / parts.max(axis=-1, keepdims=True), absorption, scattering)
+        return self.lab_of_film(films)
 
     def lab_in_bulk(
         self, parts: Array, paints: Sequence[Paint], water: float = 0.0, dtype: type = np.float64

@@ -19,7 +19,8 @@ from mesotint.colour.hues import (
 from mesotint.colour.words import EYE_TELLS, lean, miss_in_words, temperature
 from mesotint.errors import InputError
 from mesotint.mixing.character import classics, hue_of
-from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
+from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.mixing.muting.trail import tapered
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
@@ -261,9 +262,10 @@ class _Pairs:
         fixed = [i for i, fix in enumerate(fixes) if fix is not None]
         if fixed:
             chosen = [fix for fix in fixes if fix is not None]
-            grey = shares[fixed, None]
-            taper = np.minimum(scan[fixed] / grey, (1 - scan[fixed]) / (1 - grey))
-            third = taper * np.array([fix.parts for fix in chosen])[:, None]
+            third = (
+                tapered(scan[fixed], shares[fixed, None])
+                * np.array([fix.parts for fix in chosen])[:, None]
+            )
             k, s = (
                 np.concatenate([of[fixed], np.array(third)[:, None]], axis=1)
                 for of, third in (
@@ -277,16 +279,11 @@ class _Pairs:
         return plain, bent
 
     def _lines(self, parts: Array, k: Array, s: Array) -> list[Line]:
-        """Lines of mixtures of shape (pairs, n, paints), white being the third paint."""
+        """Lines of mixtures of shape (pairs, n, paints)."""
         parts, k, s = (of.astype(np.float32) for of in (parts, k, s))
-        opened, water = parts.copy(), self.water
-        if self.viewing.medium == "wash":
-            water += WHITE_TEST_PARTS * (1 + self.water)
-        else:
-            opened[..., 2] += WHITE_TEST_PARTS * parts.sum(axis=-1)
         plain, light = (
-            lab_from_reflectance(self.viewing.film(of, k, s, thinned), self.viewing.light)
-            for of, thinned in ((parts, self.water), (opened, water))
+            self.viewing.lab_of_film(film(parts, k, s, self.water))
+            for film in (self.viewing.film, self.viewing.opened_film)
         )
         return [_even_line(*labs) for labs in zip(plain, light, strict=True)]
 

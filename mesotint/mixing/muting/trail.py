@@ -25,6 +25,21 @@ _STEEPNESS: Final = 9.0
 _LEAST_SHARE: Final = 1e-4
 
 
+def tapered(share: Array, grey: float | Array) -> Array:
+    """How much of a third paint is in at a share of a trail: 1 where the pair alone is nearest to
+    grey, falling evenly to 0 at both ends.
+
+    Parameters
+    ----------
+    share : array
+        Shares of the second paint in the pair, 0 to 1.
+    grey : float or array that broadcasts
+        Where the pair alone is nearest to grey; an end counts as just inside it.
+    """
+    grey = np.clip(grey, _LEAST_SHARE, 1 - _LEAST_SHARE)
+    return np.asarray(np.minimum(share / grey, (1 - share) / (1 - grey)))
+
+
 @dataclass(frozen=True)
 class Third:
     """A third paint that bends a trail, such as one that takes out its lean.
@@ -115,7 +130,8 @@ class Trail:
     def _amounts(self, share: Array) -> Array:
         columns = [1 - share, share]
         if self.third:
-            columns.append(self.third.parts * self._taper(share))
+            grey = replace(self, third=None, hold=None).neutral_share
+            columns.append(self.third.parts * tapered(share, grey))
         if self.lightener and not self.hold:
             columns.append(np.full_like(share, self.lightener))
         amounts = np.stack(columns, axis=-1)
@@ -132,12 +148,6 @@ class Trail:
             self.viewing,
         )
         return held.parts.reshape(*share.shape, -1)
-
-    def _taper(self, share: Array) -> Array:
-        """1 where the pair alone is nearest to grey, falling evenly to 0 at both ends."""
-        grey = replace(self, third=None, hold=None).neutral_share
-        grey = min(max(grey, _LEAST_SHARE), 1 - _LEAST_SHARE)
-        return np.asarray(np.minimum(share / grey, (1 - share) / (1 - grey)))
 
     def parts(self, share: Array) -> Array:
         """Parts by volume, shape (..., paints), at shares of the second paint in the pair."""
