@@ -4,7 +4,6 @@ import { CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
-import { DIFFERENCES } from "../seen/difference";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
@@ -49,7 +48,7 @@ function TopBar({ me }: { me: Me }) {
     },
     { key: "[", says: "A darker surround", act: () => setStageValue(stageValue - 0.5) },
     { key: "]", says: "A lighter surround", act: () => setStageValue(stageValue + 0.5) },
-    { key: "?", says: "These keys", act: () => setHelp(true) },
+    { key: "?", says: "These keys, and what the marks mean", act: () => setHelp(true) },
   ];
   useKeys(keys);
   const leave = async () => {
@@ -93,7 +92,11 @@ function TopBar({ me }: { me: Me }) {
       >
         {controls}
       </div>
-      <KeyHelp open={help} onClose={() => setHelp(false)} keys={keys} />
+      {help && (
+        <Suspense fallback={null}>
+          <Help onClose={() => setHelp(false)} keys={keys} />
+        </Suspense>
+      )}
     </header>
   );
 }
@@ -155,66 +158,8 @@ function LightChoice() {
   );
 }
 
-const STEP_KEYS: ReadonlyArray<[string, string]> = [
-  ["← →", "Move the chosen step along the trail"],
-  ["Shift ← →", "Move it ten times as far"],
-  ["↑ ↓ ← →", "Walk a triangle's point, or the cells of a chart"],
-  ["Tab", "To the next step, and through all controls"],
-  ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
-  ["T · P · M · E", "The trail · partners · schools of muting · steps and white"],
-  ["O · N", "Saved sheets or paintings · a new sheet"],
-  ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
-];
-
-function KeyHelp({
-  open,
-  onClose,
-  keys,
-}: {
-  open: boolean;
-  onClose: () => void;
-  keys: readonly KeyAction[];
-}) {
-  const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
-  return (
-    <Panel open={open} onClose={onClose} title="Keys and figures" wide>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-        {rows.map(([key, says]) => (
-          <div key={key} className="contents">
-            <dt className="font-bold">{key}</dt>
-            <dd>{says}</dd>
-          </div>
-        ))}
-      </dl>
-      <h3 className="pt-5 pb-1 font-bold">How far two colours are apart: ΔE</h3>
-      <p className="max-w-prose pb-2">
-        The formula CIEDE2000 counts what an eye sees between two colours. A ± says how far a
-        prediction may be off, two times in three.
-      </p>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1" aria-label="Differences in words">
-        {DIFFERENCES.map(([range, word]) => (
-          <div key={range} className="contents">
-            <dt className="font-bold">{range}</dt>
-            <dd>{word}</dd>
-          </div>
-        ))}
-      </dl>
-      <p className="pt-5 text-sm">
-        What others made and this is built with:{" "}
-        <a href="/notices.md" className="underline">
-          licences of the packages
-        </a>{" "}
-        and{" "}
-        <a href="/notices-font.txt" className="underline">
-          of the font
-        </a>
-        .
-      </p>
-    </Panel>
-  );
-}
-
-// The door's forms are only fetched where somebody stands before it.
+// Only fetched where somebody asks for help, or stands before the door.
+const Help = lazy(() => import("./Help").then((there) => ({ default: there.Help })));
 const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
 
 /** Asks for the password again over the work, which stays as it is. */

@@ -106,8 +106,20 @@ const paintings = createRoute({
   },
 });
 
+// The kit is looked at while it is built; nothing of it ships.
+const kit = import.meta.env.DEV
+  ? [
+      createRoute({
+        getParentRoute: () => root,
+        path: "/kit",
+        component: lazyRouteComponent(() => import("../kit/Kit"), "Kit"),
+      }),
+    ]
+  : [];
+
 const tree = root.addChildren([
   signIn,
+  ...kit,
   studio.addChildren([home, tubes, scales, piles, paintings]),
 ]);
 

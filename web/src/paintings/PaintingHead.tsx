@@ -1,6 +1,6 @@
 import { FileDown } from "lucide-react";
 import { SlipHead } from "../keeping/SlipHead";
-import { DownloadMenu } from "../ui/DownloadMenu";
+import { ActionMenu } from "../ui/ActionMenu";
 import { finished } from "./draft";
 import type { OpenPainting } from "./usePainting";
 
@@ -24,10 +24,10 @@ export function PaintingHead({ painting }: { painting: OpenPainting }) {
       kept={painting}
       placeholder="Name this painting"
       files={
-        <DownloadMenu
+        <ActionMenu
           icon={<FileDown aria-hidden="true" size={18} />}
           says="Files"
-          files={FORMS.map(([form, says]) => [`/api/paintings/${id}/${form}`, says])}
+          actions={FORMS.map(([form, says]) => ({ says, does: `/api/paintings/${id}/${form}` }))}
           disabled={status !== "kept" || !finished(draft.request)}
         />
       }

@@ -3,6 +3,7 @@ import { Mark } from "../plots/marks/Mark";
 import { Ring } from "../plots/marks/Ring";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
+import { Plot } from "../plots/Plot";
 import { planGeometry } from "../plots/plan";
 import type { Colour } from "../seen/Swatch";
 import { useSeen } from "../seen/useSeen";
@@ -52,12 +53,10 @@ function Plan({ width, height, ...props }: Props & { width: number; height: numb
       .map((look) => geometry.place(look.lab).join(" "))
       .join(" ");
   return (
-    <svg
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The plan: hue around, chroma outward; each passage before and after."
-      className="block"
+      label="The plan: hue around, chroma outward; each passage before and after."
     >
       <PlanFrame geometry={geometry} />
       <g fill="none" stroke="var(--stage-ink)">
@@ -69,7 +68,7 @@ function Plan({ width, height, ...props }: Props & { width: number; height: numb
         <polygon points={around(outline.after, after)} strokeWidth={2} />
       </g>
       <Moves {...props} place={geometry.place} />
-    </svg>
+    </Plot>
   );
 }
 
@@ -80,16 +79,14 @@ function Page({ width, height, ...props }: Props & { width: number; height: numb
     [before, width, height],
   );
   return (
-    <svg
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The page: value upward, chroma outward; each passage before and after."
-      className="block"
+      label="The page: value upward, chroma outward; each passage before and after."
     >
       <PageFrame geometry={geometry} />
       <Moves {...props} place={geometry.place} />
-    </svg>
+    </Plot>
   );
 }
 

@@ -4,6 +4,7 @@ import { Mark } from "../plots/marks/Mark";
 import { Spot } from "../plots/marks/Spot";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
+import { Plot } from "../plots/Plot";
 import { planGeometry } from "../plots/plan";
 import { useSeen } from "../seen/useSeen";
 import { useSize } from "../ui/useSize";
@@ -47,16 +48,14 @@ const labsOf = (pile: Pile) => [
 function Page({ pile, width, height }: { pile: Pile; width: number; height: number }) {
   const geometry = useMemo(() => pageGeometry(labsOf(pile), width, height), [pile, width, height]);
   return (
-    <svg
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The page: value upward, chroma outward, and the pile's course across it."
-      className="block"
+      label="The page: value upward, chroma outward, and the pile's course across it."
     >
       <PageFrame geometry={geometry} />
       <Course pile={pile} place={geometry.place} />
-    </svg>
+    </Plot>
   );
 }
 
@@ -64,16 +63,14 @@ function Page({ pile, width, height }: { pile: Pile; width: number; height: numb
 function Plan({ pile, width, height }: { pile: Pile; width: number; height: number }) {
   const geometry = useMemo(() => planGeometry(labsOf(pile), width, height), [pile, width, height]);
   return (
-    <svg
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The plan: hue around, chroma outward, and the pile's course across it."
-      className="block"
+      label="The plan: hue around, chroma outward, and the pile's course across it."
     >
       <PlanFrame geometry={geometry} />
       <Course pile={pile} place={geometry.place} />
-    </svg>
+    </Plot>
   );
 }
 

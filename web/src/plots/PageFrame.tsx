@@ -1,7 +1,9 @@
 import { scaleLinear } from "d3-scale";
-import { lightnessOf, VALUES } from "./marks/NeutralAxis";
+import { lightnessOf } from "./marks/NeutralAxis";
+import { ValueLines } from "./marks/ValueLines";
 
 const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
+const LABELLED = [1, 3, 5, 7, 9];
 
 /** Where colours lie on a page of a size, chroma to one side only. */
 export interface PageGeometry {
@@ -37,22 +39,11 @@ export function PageFrame({ geometry }: { geometry: PageGeometry }) {
   const { width, height, x, y, ticks } = geometry;
   return (
     <g fill="var(--stage-ink)" fontSize={14}>
-      {VALUES.map((value) => (
-        <g key={value}>
-          <line
-            x1={MARGIN.left}
-            x2={width - MARGIN.right}
-            y1={y(lightnessOf(value))}
-            y2={y(lightnessOf(value))}
-            stroke="var(--stage-ink)"
-            strokeOpacity={0.16}
-          />
-          {value % 2 === 1 && (
-            <text x={MARGIN.left - 8} y={y(lightnessOf(value)) + 5} textAnchor="end">
-              {value}
-            </text>
-          )}
-        </g>
+      <ValueLines from={MARGIN.left} to={width - MARGIN.right} y={y} />
+      {LABELLED.map((value) => (
+        <text key={value} x={MARGIN.left - 8} y={y(lightnessOf(value)) + 5} textAnchor="end">
+          {value}
+        </text>
       ))}
       {ticks.map((chroma) => (
         <text key={chroma} x={x(chroma)} y={height - MARGIN.bottom + 20} textAnchor="middle">

@@ -1,7 +1,8 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
 import type { Trail } from "../api/client";
-import { lightnessOf, NeutralAxis, VALUES } from "./marks/NeutralAxis";
+import { NeutralAxis } from "./marks/NeutralAxis";
+import { ValueLines } from "./marks/ValueLines";
 import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
 
@@ -34,16 +35,11 @@ export function PagePlot({
   }, [trail, neutralShare, width, height]);
 
   const nearest = useMemo(() => {
-    let at: Lab = [0, 0, 0];
-    let least = Number.POSITIVE_INFINITY;
-    for (const lab of trail.lab as unknown as Lab[]) {
-      const chroma = Math.hypot(lab[1], lab[2]);
-      if (chroma < least) {
-        least = chroma;
-        at = lab;
-      }
-    }
-    return { chroma: least, lightness: at[0] };
+    const all = (trail.lab as unknown as Lab[]).map(([lightness, a, b]) => ({
+      chroma: Math.hypot(a, b),
+      lightness,
+    }));
+    return all.reduce((best, at) => (at.chroma < best.chroma ? at : best));
   }, [trail]);
 
   const ticks = x.ticks(6).filter((t) => t !== 0 && Math.abs(t) <= most);
@@ -57,17 +53,7 @@ export function PagePlot({
       label={`The page: value upward, chroma outward. ${names[0]} on the left, ${names[1]} on the right.`}
     >
       <g fill="var(--stage-ink)" fontSize={14}>
-        {VALUES.map((value) => (
-          <line
-            key={value}
-            x1={MARGIN.left}
-            x2={width - MARGIN.right}
-            y1={y(lightnessOf(value))}
-            y2={y(lightnessOf(value))}
-            stroke="var(--stage-ink)"
-            strokeOpacity={0.16}
-          />
-        ))}
+        <ValueLines from={MARGIN.left} to={width - MARGIN.right} y={y} />
         {ticks.map((t) => (
           <g key={t} transform={`translate(${x(t)} ${height - MARGIN.bottom})`}>
             <line y1={0} y2={5} stroke="var(--stage-ink)" />
@@ -91,12 +77,12 @@ export function PagePlot({
         </text>
       </g>
       {nearest.chroma >= MISS_SHOWN_FROM && (
-        <g stroke="var(--stage-ink)" strokeWidth={2} fill="none">
-          <path
-            d={`M${x(-nearest.chroma)} ${y(nearest.lightness)}H${x(nearest.chroma)}`}
-            strokeDasharray="3 4"
-          />
-        </g>
+        <path
+          d={`M${x(-nearest.chroma)} ${y(nearest.lightness)}H${x(nearest.chroma)}`}
+          stroke="var(--stage-ink)"
+          strokeWidth={2}
+          strokeDasharray="3 4"
+        />
       )}
     </TrailPlot>
   );

@@ -1,10 +1,11 @@
-import { type PointerEvent, type ReactNode, useMemo, useRef, useState } from "react";
+import { type PointerEvent, type ReactNode, useMemo, useState } from "react";
 import type { Trail } from "../api/client";
 import { useSeen } from "../seen/useSeen";
 import { Ghost } from "./marks/Ghost";
 import { Mark } from "./marks/Mark";
 import type { Path } from "./marks/path";
 import { Ribbon } from "./marks/Ribbon";
+import { nearestSpot, Plot, spotOf } from "./Plot";
 import { between, type Lab, nearestShare, sample } from "./trail";
 
 export type Place = (lab: Lab, share: number) => readonly [number, number];
@@ -51,29 +52,20 @@ export function TrailPlot({
 }) {
   const seen = useSeen();
   const path = useMemo(() => pathOf(trail, place, breakAt), [trail, place, breakAt]);
-  const svg = useRef<SVGSVGElement>(null);
   const [dragged, setDragged] = useState<number | null>(null);
 
-  const spot = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    return [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)] as const;
-  };
   // Patches may crowd, so a press takes the nearest one rather than the one drawn on top.
-  const press = (event: PointerEvent) => {
-    const [px, py] = spot(event);
-    const away = shares.map((share) => {
-      const [x, y] = place(sample(trail, share).lab, share);
-      return Math.hypot(x - px, y - py);
-    });
-    const nearest = away.indexOf(Math.min(...away));
-    if ((away[nearest] as number) > REACH) return;
-    svg.current?.setPointerCapture(event.pointerId);
+  const press = (event: PointerEvent<SVGSVGElement>) => {
+    const spots = shares.map((share) => place(sample(trail, share).lab, share));
+    const nearest = nearestSpot(spots, spotOf(event), REACH);
+    if (nearest === null) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
     onSelect(nearest);
     setDragged(nearest);
   };
-  const follow = (event: PointerEvent) => {
+  const follow = (event: PointerEvent<SVGSVGElement>) => {
     if (dragged === null) return;
-    const share = nearestShare(trail, place, spot(event));
+    const share = nearestShare(trail, place, spotOf(event));
     if (share !== shares[dragged]) onMove(dragged, between(shares, dragged, share));
   };
   const release = () => {
@@ -87,13 +79,11 @@ export function TrailPlot({
     .sort((a, b) => Number(a === selected) - Number(b === selected));
 
   return (
-    <svg
-      ref={svg}
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label={label}
-      className="block touch-none select-none"
+      label={label}
+      className="touch-none"
       onPointerDown={press}
       onPointerMove={follow}
       onPointerUp={release}
@@ -113,7 +103,7 @@ export function TrailPlot({
           </g>
         );
       })}
-    </svg>
+    </Plot>
   );
 }
 

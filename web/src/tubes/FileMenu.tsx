@@ -1,17 +1,17 @@
 import { FileDown, FileUp } from "lucide-react";
 import { useState } from "react";
 import type { FoundTube } from "../api/client";
+import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
-import { DownloadMenu } from "../ui/DownloadMenu";
 import { FilePanel } from "./FilePanel";
 import { useTubeChanges } from "./useTubes";
 
 const FILES = [
-  ["/api/box.json", "This box (JSON)"],
-  ["/api/box.csv", "This box (CSV)"],
-  ["/api/optics.json", "Optics of its paints (JSON)"],
-  ["/api/box.schema.json", "The schema of a box"],
-] as const;
+  { says: "This box (JSON)", does: "/api/box.json" },
+  { says: "This box (CSV)", does: "/api/box.csv" },
+  { says: "Optics of its paints (JSON)", does: "/api/optics.json" },
+  { says: "The schema of a box", does: "/api/box.schema.json" },
+];
 
 /** Boxes out of the studio and into it, in open formats. */
 export function FileMenu() {
@@ -19,11 +19,11 @@ export function FileMenu() {
   const { refresh } = useTubeChanges();
   return (
     <>
-      <DownloadMenu
+      <ActionMenu
         look="slate"
         icon={<FileDown aria-hidden="true" size={18} />}
         says="Files"
-        files={FILES}
+        actions={FILES}
       />
       <Button onClick={() => setTaking(true)}>
         <FileUp aria-hidden="true" size={18} /> Take in

@@ -1,8 +1,9 @@
-import { type PointerEvent, useMemo, useRef } from "react";
+import { type PointerEvent, useMemo } from "react";
 import type { Reach, Tube } from "../api/client";
 import { Mark } from "../plots/marks/Mark";
 import { Spot } from "../plots/marks/Spot";
 import { PlanFrame } from "../plots/PlanFrame";
+import { nearestSpot, Plot, spotOf } from "../plots/Plot";
 import { planGeometry } from "../plots/plan";
 import { useSeen } from "../seen/useSeen";
 
@@ -26,7 +27,6 @@ export function WheelPlot({
   height: number;
   onSelect: (id: number) => void;
 }) {
-  const svg = useRef<SVGSVGElement>(null);
   const seen = useSeen();
   const geometry = useMemo(
     () =>
@@ -38,20 +38,11 @@ export function WheelPlot({
     [tubes, width, height],
   );
   const { place, radius, centre } = geometry;
-  const press = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    const [px, py] = [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
-    const away = tubes.map((tube) =>
-      Math.min(
-        ...[tube.paint.masstone.lab, tube.paint.tint.lab].map((lab) => {
-          const [x, y] = place(lab);
-          return Math.hypot(x - px, y - py);
-        }),
-      ),
-    );
-    const nearest = away.indexOf(Math.min(...away));
-    const tube = tubes[nearest];
-    if (tube && (away[nearest] as number) < REACH_PX) onSelect(tube.id);
+  const press = (event: PointerEvent<SVGSVGElement>) => {
+    const nearest = nearestSpot(geometry.labs.map(place), spotOf(event), REACH_PX);
+    // A masstone and a tint of each tube, one after the other.
+    const tube = nearest === null ? undefined : tubes[nearest >> 1];
+    if (tube) onSelect(tube.id);
   };
   const outline = reach?.chroma
     .map((chroma, i) => {
@@ -63,13 +54,11 @@ export function WheelPlot({
   const marked = (id: number) => id === selected || id === beside;
   const ordered = [...tubes].sort((a, b) => Number(marked(a.id)) - Number(marked(b.id)));
   return (
-    <svg
-      ref={svg}
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The wheel of measured tubes: masstone joined to tint, and the outline of what they reach together. The tray lists the tubes."
-      className="block touch-manipulation select-none"
+      label="The wheel of measured tubes: masstone joined to tint, and the outline of what they reach together. The tray lists the tubes."
+      className="touch-manipulation"
       onPointerDown={press}
     >
       <PlanFrame geometry={geometry} />
@@ -119,6 +108,6 @@ export function WheelPlot({
           </g>
         );
       })}
-    </svg>
+    </Plot>
   );
 }

@@ -1,9 +1,8 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { useQuery } from "@tanstack/react-query";
-import { ChevronDown } from "lucide-react";
-import { useState } from "react";
+import { type ComponentProps, useState } from "react";
 import type { Pile, Tube } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
+import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { Choice, Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
@@ -15,29 +14,20 @@ import { MOVES, type MoveName } from "./moveNames";
 export function MovesMenu({ pile, onChoose }: { pile: Pile; onChoose: (move: MoveName) => void }) {
   const empty = pile.volume_ml === 0;
   return (
-    <Menu>
-      <MenuButton as={Button}>
-        Palette moves <ChevronDown aria-hidden="true" size={16} />
-      </MenuButton>
-      <MenuItems
-        anchor="bottom start"
-        className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
-      >
-        {MOVES.map(([key, says, needsPaint]) => (
-          <MenuItem key={key} disabled={needsPaint && empty}>
-            <button
-              type="button"
-              className="flex min-h-11 w-full items-center px-4 text-left data-disabled:opacity-45 data-focus:bg-ink data-focus:text-paper"
-              onClick={() => onChoose(key)}
-            >
-              {says}
-            </button>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
+    <ActionMenu
+      says="Palette moves"
+      look="slate"
+      anchor="bottom start"
+      actions={MOVES.map(([key, says, needsPaint]) => ({
+        says,
+        does: () => onChoose(key),
+        disabled: needsPaint && empty,
+      }))}
+    />
   );
 }
+
+const MOST_ML = 1000;
 
 export interface MoveActs {
   onSplit: (into: number, shares: number[] | null) => void;
@@ -119,13 +109,12 @@ function Split({ pile, busy, acts }: FormProps) {
         onChange={setGiven}
         className="w-36"
       />
-      <Button
-        look="solid"
+      <Do
         disabled={busy || (given.trim() !== "" && !uneven)}
         onClick={() => acts.onSplit(into, uneven ? shares : null)}
       >
         Split {millilitres(pile.volume_ml)}
-      </Button>
+      </Do>
     </>
   );
 }
@@ -149,18 +138,15 @@ function Carry({ pile, busy, acts }: FormProps) {
           onChoose={setOnto}
         />
       </span>
-      <NumberField
+      <Millilitres
         label="A knife-load of"
-        unit="ml"
         value={amount}
-        least={0.001}
         most={pile.volume_ml}
         onChange={setAmount}
-        className="w-28"
       />
-      <Button look="solid" disabled={busy} onClick={() => acts.onCarry(Number(chosen), amount)}>
+      <Do disabled={busy} onClick={() => acts.onCarry(Number(chosen), amount)}>
         Carry it
-      </Button>
+      </Do>
       <Button
         look="paper"
         disabled={busy}
@@ -172,6 +158,25 @@ function Carry({ pile, busy, acts }: FormProps) {
   );
 }
 
+/** What the form is for. */
+function Do(props: ComponentProps<typeof Button>) {
+  return <Button {...props} look="solid" />;
+}
+
+function Millilitres({
+  least = 0.001,
+  most = MOST_ML,
+  ...field
+}: {
+  label: string;
+  value: number;
+  least?: number;
+  most?: number;
+  onChange: (ml: number) => void;
+}) {
+  return <NumberField {...field} unit="ml" least={least} most={most} className="w-28" />;
+}
+
 /** About a fifth of the pile, in a figure that can be measured. */
 function knifeLoad(pile: Pile): number {
   return Number((pile.volume_ml / 5).toPrecision(2)) || 0.1;
@@ -181,18 +186,10 @@ function Scoop({ pile, busy, acts }: FormProps) {
   const [amount, setAmount] = useState(knifeLoad(pile));
   return (
     <>
-      <NumberField
-        label="Take for use"
-        unit="ml"
-        value={amount}
-        least={0.001}
-        most={pile.volume_ml}
-        onChange={setAmount}
-        className="w-28"
-      />
-      <Button look="solid" disabled={busy} onClick={() => acts.onScoop(amount)}>
+      <Millilitres label="Take for use" value={amount} most={pile.volume_ml} onChange={setAmount} />
+      <Do disabled={busy} onClick={() => acts.onScoop(amount)}>
         Scoop it
-      </Button>
+      </Do>
     </>
   );
 }
@@ -214,18 +211,10 @@ function Thin({ pile, busy, acts }: FormProps) {
         value={thinner}
         onChoose={setThinner}
       />
-      <NumberField
-        label="Amount"
-        unit="ml"
-        value={amount}
-        least={0.001}
-        most={1000}
-        onChange={setAmount}
-        className="w-28"
-      />
-      <Button look="solid" disabled={busy} onClick={() => acts.onThin(thinner, amount)}>
+      <Millilitres label="Amount" value={amount} onChange={setAmount} />
+      <Do disabled={busy} onClick={() => acts.onThin(thinner, amount)}>
         Thin it
-      </Button>
+      </Do>
       <p className="w-full text-sm leading-snug">
         A thick layer keeps its colour; a thin one lets the ground through. Air the room, and keep
         rags and solvents as their labels say.
@@ -254,9 +243,9 @@ function Family({ busy, acts }: FormProps) {
         onChange={setPercent}
         className="w-32"
       />
-      <Button look="solid" disabled={busy} onClick={() => acts.onFamily(kind, percent / 100)}>
+      <Do disabled={busy} onClick={() => acts.onFamily(kind, percent / 100)}>
         Make the set
-      </Button>
+      </Do>
     </>
   );
 }
@@ -301,22 +290,10 @@ function LetDown({ tube, busy, acts }: FormProps) {
         onChange={setParts}
         className="w-32"
       />
-      <NumberField
-        label="In all"
-        unit="ml"
-        value={volume}
-        least={0.1}
-        most={1000}
-        onChange={setVolume}
-        className="w-28"
-      />
-      <Button
-        look="solid"
-        disabled={busy || !tube}
-        onClick={() => tube && acts.onLetDown(tube.id, parts, volume)}
-      >
+      <Millilitres label="In all" value={volume} least={0.1} onChange={setVolume} />
+      <Do disabled={busy || !tube} onClick={() => tube && acts.onLetDown(tube.id, parts, volume)}>
         Let it down
-      </Button>
+      </Do>
     </>
   );
 }
@@ -332,9 +309,9 @@ function Keep({ pile, busy, acts }: FormProps) {
         onChange={setName}
         className="w-64"
       />
-      <Button look="solid" disabled={busy} onClick={() => acts.onKeep(name)}>
+      <Do disabled={busy} onClick={() => acts.onKeep(name)}>
         Keep it
-      </Button>
+      </Do>
     </>
   );
 }

@@ -1,10 +1,11 @@
 import { scaleLinear } from "d3-scale";
-import { type PointerEvent, useMemo, useRef } from "react";
+import { type PointerEvent, useMemo } from "react";
 import type { Line, Partner } from "../../api/client";
 import { Ghost } from "../../plots/marks/Ghost";
 import { Mark } from "../../plots/marks/Mark";
 import { Ribbon } from "../../plots/marks/Ribbon";
 import { PlanFrame } from "../../plots/PlanFrame";
+import { nearestSpot, Plot, spotOf } from "../../plots/Plot";
 import { planGeometry } from "../../plots/plan";
 import { useSeen } from "../../seen/useSeen";
 
@@ -24,7 +25,6 @@ export function FanPlot({
   height: number;
   onChoose: (tube: number) => void;
 }) {
-  const svg = useRef<SVGSVGElement>(null);
   const seen = useSeen();
   const geometry = useMemo(
     () =>
@@ -37,29 +37,27 @@ export function FanPlot({
   );
   const { place } = geometry;
   const size = useMemo(() => scaleLinear([0, 40], [8, 22]).clamp(true), []);
-  const press = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    const [px, py] = [event.clientX - (box?.left ?? 0), event.clientY - (box?.top ?? 0)];
-    let best: [number, number] | null = null;
-    for (const partner of partners)
-      for (const lab of partner.line.lab.slice(1)) {
-        const [x, y] = place(lab);
-        const away = Math.hypot(x - px, y - py);
-        if (away < REACH_PX && (!best || away < best[1])) best = [partner.tube, away];
-      }
-    if (best) onChoose(best[0]);
+  const press = (event: PointerEvent<SVGSVGElement>) => {
+    const all = partners.flatMap(({ tube, line }) =>
+      line.lab.slice(1).map((lab) => ({ tube, spot: place(lab) })),
+    );
+    const nearest = nearestSpot(
+      all.map(({ spot }) => spot),
+      spotOf(event),
+      REACH_PX,
+    );
+    const hit = nearest === null ? undefined : all[nearest];
+    if (hit) onChoose(hit.tube);
   };
   const ordered = [...partners].sort(
     (a, b) => Number(a === chosen) - Number(b === chosen) || b.chroma - a.chroma,
   );
   return (
-    <svg
-      ref={svg}
+    <Plot
       width={width}
       height={height}
-      role="img"
-      aria-label="The plan with the trails to every partner. The list beside it says the same."
-      className="block touch-manipulation select-none"
+      label="The plan with the trails to every partner. The list beside it says the same."
+      className="touch-manipulation"
       onPointerDown={press}
     >
       <PlanFrame geometry={geometry} />
@@ -74,7 +72,7 @@ export function FanPlot({
         />
       ))}
       {chosen?.fix?.tube && <Ghost path={{ points: chosen.fix.line.lab.map(place), shares: [] }} />}
-    </svg>
+    </Plot>
   );
 }
 

@@ -1,9 +1,9 @@
-import { Menu, MenuButton, MenuItem, MenuItems } from "@headlessui/react";
 import { ArrowRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
+import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import {
   type ChartDraft,
@@ -157,27 +157,12 @@ export function GoOn({
     ),
   ];
   return (
-    <Menu>
-      <MenuButton as={Button} look="paper" className="flex-1">
-        {says} <ArrowRight aria-hidden="true" size={18} />
-      </MenuButton>
-      <MenuItems
-        anchor="bottom end"
-        className="z-40 mt-1 bg-paper py-1 text-ink shadow-lg ring-1 ring-ink/40"
-      >
-        {goals.map(([says, act]) => (
-          <MenuItem key={says}>
-            <button
-              type="button"
-              onClick={act}
-              className="flex min-h-11 w-full items-center px-4 data-focus:bg-ink data-focus:text-paper"
-            >
-              {says}
-            </button>
-          </MenuItem>
-        ))}
-      </MenuItems>
-    </Menu>
+    <ActionMenu
+      says={says}
+      sign={<ArrowRight aria-hidden="true" size={18} />}
+      actions={goals.map(([says, does]) => ({ says, does }))}
+      className="flex-1"
+    />
   );
 }
 

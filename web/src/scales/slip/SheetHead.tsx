@@ -4,8 +4,8 @@ import { useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
+import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
-import { DownloadMenu } from "../../ui/DownloadMenu";
 import { nameFor, type RequestDraft } from "../sheet/draft";
 import { SHEETS } from "../sheet/shelf";
 import type { OpenSheet } from "../sheet/useSheet";
@@ -35,13 +35,13 @@ export function SheetHead<R extends RequestDraft>({
       files={
         id !== null && (
           <div className="flex">
-            <DownloadMenu
+            <ActionMenu
               icon={<Printer aria-hidden="true" size={18} />}
               says="On paper"
-              files={PAPERS.map(([form, size, says]) => [
-                `/api/scales/${id}/paper.${form}?size=${size}`,
+              actions={PAPERS.map(([form, size, says]) => ({
                 says,
-              ])}
+                does: `/api/scales/${id}/paper.${form}?size=${size}`,
+              }))}
               disabled={status !== "kept"}
             />
             {comparison && (

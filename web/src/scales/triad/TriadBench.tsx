@@ -26,7 +26,8 @@ import {
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { type Point, roughShares, sampleField } from "./field";
-import { type Look, TriadPlan, TriadPlot } from "./TriadPlot";
+import { TriadPlan } from "./TriadPlan";
+import { type Drawn, TriadPlot } from "./TriadPlot";
 
 const PLACES = ["Top", "Left", "Right"] as const;
 const MOST_PICKS = LIMITS.TriadIn.picks.most;
@@ -48,7 +49,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
 
   const empty = asked.corners.indexOf(null);
   const [active, setActive] = useState(Math.max(0, empty));
-  const [look, setLook] = useState<Look>("field");
+  const [drawn, setDrawn] = useState<Drawn>("field");
   const [selected, setSelected] = useState(0);
   /** The point while it is dragged, or where it waits for the server. */
   const [held, setHeld] = useState<Point | null>(null);
@@ -118,7 +119,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
       onPick={pick}
       view={
         <>
-          <Choice label="Shown as" options={LOOKS} value={look} onChoose={setLook} />
+          <Choice label="Shown as" options={LOOKS} value={drawn} onChoose={setDrawn} />
           <Button
             aria-label="Mark another"
             title="Mark another"
@@ -203,7 +204,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
                   {...size}
                   triad={triad}
                   names={names}
-                  look={look}
+                  drawn={drawn}
                   point={point}
                   at={at}
                   picks={picks}

@@ -1,0 +1,58 @@
+import { Legend } from "../plots/Legend";
+import { DIFFERENCES } from "../seen/difference";
+import { Panel } from "../ui/Panel";
+import type { KeyAction } from "./keys";
+
+const STEP_KEYS: ReadonlyArray<[string, string]> = [
+  ["← →", "Move the chosen step along the trail"],
+  ["Shift ← →", "Move it ten times as far"],
+  ["↑ ↓ ← →", "Walk a triangle's point, or the cells of a chart"],
+  ["Tab", "To the next step, and through all controls"],
+  ["Ctrl Z · Ctrl Shift Z", "Undo · redo"],
+  ["T · P · M · E", "The trail · partners · schools of muting · steps and white"],
+  ["O · N", "Saved sheets or paintings · a new sheet"],
+  ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
+];
+
+/** The keys, the marks and the figures, one tap away in every stage. */
+export function Help({ onClose, keys }: { onClose: () => void; keys: readonly KeyAction[] }) {
+  const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
+  return (
+    <Panel open onClose={onClose} title="Keys, marks and figures" wide>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+        {rows.map(([key, says]) => (
+          <div key={key} className="contents">
+            <dt className="font-bold">{key}</dt>
+            <dd>{says}</dd>
+          </div>
+        ))}
+      </dl>
+      <h3 className="pt-5 pb-1 font-bold">What the marks mean</h3>
+      <Legend />
+      <h3 className="pt-5 pb-1 font-bold">How far two colours are apart: ΔE</h3>
+      <p className="max-w-prose pb-2">
+        The formula CIEDE2000 counts what an eye sees between two colours. A ± says how far a
+        prediction may be off, two times in three.
+      </p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-1" aria-label="Differences in words">
+        {DIFFERENCES.map(([range, word]) => (
+          <div key={range} className="contents">
+            <dt className="font-bold">{range}</dt>
+            <dd>{word}</dd>
+          </div>
+        ))}
+      </dl>
+      <p className="pt-5 text-sm">
+        What others made and this is built with:{" "}
+        <a href="/notices.md" className="underline">
+          licences of the packages
+        </a>{" "}
+        and{" "}
+        <a href="/notices-font.txt" className="underline">
+          of the font
+        </a>
+        .
+      </p>
+    </Panel>
+  );
+}
