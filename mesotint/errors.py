@@ -24,6 +24,17 @@ class InputError(ValueError):
 def nearest_words(word: str, known: Iterable[str], count: int = 3) -> list[str]:
     """Known words most like `word`, best first; case is ignored.
 
+    Parameters
+    ----------
+    word : str
+        As it was typed.
+    known : iterable of str
+        The words there are.
+    count : int
+        How many at the most.
+
+    Examples
+    --------
     >>> nearest_words("PB92", ["PB29", "PY3"])
     ['PB29']
     """

@@ -36,6 +36,11 @@ def _weights() -> dict[str, Array]:
 def weights(light: str = "D65") -> Array:
     """Tristimulus weights of a light, shape (3, 36): XYZ is reflectance times these.
 
+    Parameters
+    ----------
+    light : str
+        A key of `LIGHTS`.
+
     Raises
     ------
     InputError
@@ -57,7 +62,13 @@ def _relative_weights(light: str) -> Array:
 
 
 def white_point(light: str = "D65") -> Array:
-    """XYZ of the perfect diffuser under a light, Y = 100, shape (3,)."""
+    """XYZ of the perfect diffuser under a light, Y = 100, shape (3,).
+
+    Parameters
+    ----------
+    light : str
+        A key of `LIGHTS`.
+    """
     return np.asarray(weights(light).sum(axis=1))
 
 
@@ -80,7 +91,15 @@ def xyz_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
 
 
 def lab_from_xyz(xyz: Array, light: str = "D65") -> Array:
-    """CIELAB from XYZ, relative to the white of `light` (CIE 015:2018, clause 8.2.1)."""
+    """CIELAB from XYZ, relative to the white of `light` (CIE 015:2018, clause 8.2.1).
+
+    Parameters
+    ----------
+    xyz : array, shape (..., 3)
+        Tristimulus values, Y of white 100.
+    light : str
+        A key of `LIGHTS`.
+    """
     xyz = np.asarray(xyz)
     return _lab_from_ratio(xyz / white_point(light).astype(np.result_type(xyz.dtype, np.float32)))
 
@@ -102,7 +121,15 @@ def _lab_from_ratio(ratio: Array) -> Array:
 
 
 def xyz_from_lab(lab: Array, light: str = "D65") -> Array:
-    """XYZ from CIELAB, the inverse of `lab_from_xyz`."""
+    """XYZ from CIELAB, the inverse of `lab_from_xyz`.
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+    light : str
+        A key of `LIGHTS`.
+    """
     lab = np.asarray(lab, dtype=np.float64)
     fy = (lab[..., 0] + 16) / 116
     f = np.stack([fy + lab[..., 1] / 500, fy, fy - lab[..., 2] / 200], axis=-1)
@@ -111,7 +138,20 @@ def xyz_from_lab(lab: Array, light: str = "D65") -> Array:
 
 
 def lab_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
-    """CIELAB of reflectance factors under a light, relative to that light's own white."""
+    """CIELAB of reflectance factors under a light, relative to that light's own white.
+
+    Parameters
+    ----------
+    reflectance : array, shape (..., 36)
+        Reflectance factors, 0 to 1.
+    light : str
+        A key of `LIGHTS`.
+
+    Examples
+    --------
+    >>> (lab_from_reflectance(np.full(36, 0.2)).round(2) + 0.0).tolist()
+    [51.84, 0.0, 0.0]
+    """
     # The white is divided out of the weights once, and not out of every colour.
     return _lab_from_ratio(reflectance @ _relative_weights(light).astype(reflectance.dtype))
 
@@ -139,7 +179,15 @@ def lab_slopes(reflectance: Array, light: str = "D65") -> Array:
 
 
 def lightness_from_reflectance(reflectance: Array, light: str = "D65") -> Array:
-    """CIELAB L* alone, shape (...), of reflectance factors of shape (..., 36) under a light."""
+    """CIELAB L* alone, shape (...), of reflectance factors of shape (..., 36) under a light.
+
+    Parameters
+    ----------
+    reflectance : array, shape (..., 36)
+        Reflectance factors, 0 to 1.
+    light : str
+        A key of `LIGHTS`.
+    """
     weight = _relative_weights(light)[:, 1].astype(reflectance.dtype)
     return np.asarray(116 * _f(reflectance @ weight) - 16)
 
@@ -167,7 +215,18 @@ def adapted_lab(lab: Array, light: str, to: str = "D65") -> Array:
 
 
 def lch_from_lab(lab: Array) -> Array:
-    """Lightness, chroma and hue angle (degrees, 0 to 360) from CIELAB, shape (..., 3)."""
+    """Lightness, chroma and hue angle (degrees, 0 to 360) from CIELAB, shape (..., 3).
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+
+    Examples
+    --------
+    >>> lch_from_lab(np.array([50.0, 3.0, 4.0])).round(2)
+    array([50.  ,  5.  , 53.13])
+    """
     lab = np.asarray(lab)
     chroma = np.hypot(lab[..., 1], lab[..., 2])
     hue = np.degrees(np.arctan2(lab[..., 2], lab[..., 1])) % 360
@@ -175,14 +234,28 @@ def lch_from_lab(lab: Array) -> Array:
 
 
 def lab_from_lch(lch: Array) -> Array:
-    """CIELAB from lightness, chroma and hue angle in degrees, shape (..., 3)."""
+    """CIELAB from lightness, chroma and hue angle in degrees, shape (..., 3).
+
+    Parameters
+    ----------
+    lch : array, shape (..., 3)
+        L*, chroma, and hue in degrees.
+    """
     lch = np.asarray(lch, dtype=np.float64)
     hue = np.radians(lch[..., 2])
     return np.stack([lch[..., 0], lch[..., 1] * np.cos(hue), lch[..., 1] * np.sin(hue)], axis=-1)
 
 
 def checked_lab(values: object, field: str = "lab") -> Array:
-    """CIELAB values as an array (..., 3); `InputError` outside L* 0–100 or a*, b* within ±200."""
+    """CIELAB values as an array (..., 3); `InputError` outside L* 0–100 or a*, b* within ±200.
+
+    Parameters
+    ----------
+    values : object
+        What was given for CIELAB.
+    field : str
+        Name of what was asked, for the error.
+    """
     try:
         lab = np.asarray(values, dtype=np.float64)
     except (TypeError, ValueError):

@@ -33,6 +33,15 @@ def delta_e_2000(first: Array, second: Array) -> Array:
     Returns
     -------
     array, shape (...)
+
+    References
+    ----------
+    ISO/CIE 11664-6:2014.
+
+    Examples
+    --------
+    >>> float(delta_e_2000(np.array([50, 2.6772, -79.7751]), np.array([50, 0, -82.7485])).round(4))
+    2.0425
     """
     first, second = np.asarray(first, dtype=np.float64), np.asarray(second, dtype=np.float64)
     l1, a1, b1 = first[..., 0], first[..., 1], first[..., 2]

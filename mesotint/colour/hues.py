@@ -101,6 +101,15 @@ _AT_ITS_OWN: Final = 5.0
 def turn(of: float | Array, against: float | Array) -> Array:
     """Degrees from one hue angle to another the short way round, -180 to 180.
 
+    Parameters
+    ----------
+    of : float or array
+        Degrees that are turned to.
+    against : float or array
+        Degrees from which the turn is counted.
+
+    Examples
+    --------
     >>> float(turn(350.0, 10.0))
     -20.0
     """
@@ -108,13 +117,26 @@ def turn(of: float | Array, against: float | Array) -> Array:
 
 
 def places(angles: Array) -> Array:
-    """Places in `WHEEL` of CIELAB hue angles, shape (...)."""
+    """Places in `WHEEL` of CIELAB hue angles, shape (...).
+
+    Parameters
+    ----------
+    angles : array, shape (...)
+        CIELAB hues, degrees; any turn.
+    """
     return np.asarray(np.searchsorted(_UNTIL, np.asarray(angles) % 360, side="right") % len(WHEEL))
 
 
 def wheel_name(angle: float) -> str:
     """The hue's name on the wheel of twelve.
 
+    Parameters
+    ----------
+    angle : float
+        CIELAB hue, degrees; any turn.
+
+    Examples
+    --------
     >>> wheel_name(42.0)
     'red-orange'
     """
@@ -124,6 +146,13 @@ def wheel_name(angle: float) -> str:
 def family(angle: float) -> str:
     """The family of a hue angle: red, orange, yellow … red-violet.
 
+    Parameters
+    ----------
+    angle : float
+        CIELAB hue, degrees; any turn.
+
+    Examples
+    --------
     >>> family(280.0)
     'blue'
     """
@@ -131,28 +160,60 @@ def family(angle: float) -> str:
 
 
 def families(angles: Array) -> list[str]:
-    """Families of hue angles, shape (n,)."""
+    """Families of hue angles, shape (n,).
+
+    Parameters
+    ----------
+    angles : array, shape (...)
+        CIELAB hues, degrees; any turn.
+    """
     return [_FAMILIES[at] for at in places(angles).tolist()]
 
 
 def family_places(angles: Array) -> Array:
-    """Places in `FAMILIES` of CIELAB hue angles, shape (...)."""
+    """Places in `FAMILIES` of CIELAB hue angles, shape (...).
+
+    Parameters
+    ----------
+    angles : array, shape (...)
+        CIELAB hues, degrees; any turn.
+    """
     return np.asarray(_FAMILY_PLACES[places(angles)])
 
 
 def opposite_of(name: str) -> str:
-    """The hue that takes a family's lean out, on the painters' wheel."""
+    """The hue that takes a family's lean out, on the painters' wheel.
+
+    Parameters
+    ----------
+    name : str
+        A name on the wheel of twelve.
+    """
     return OPPOSITES[name]
 
 
 def alike(one: str, other: str) -> bool:
-    """Whether two families are one, or neighbours on the circle."""
+    """Whether two families are one, or neighbours on the circle.
+
+    Parameters
+    ----------
+    one : str
+        A name on the wheel of twelve.
+    other : str
+        Another name on it.
+    """
     apart = abs(FAMILIES.index(one) - FAMILIES.index(other))
     return min(apart, len(FAMILIES) - apart) <= 1
 
 
 def clearest_at(angles: Array) -> Array:
-    """L* at which paints of some hue angles are clearest, shape (...), smooth around the circle."""
+    """L* at which paints of some hue angles are clearest, shape (...), smooth around the circle.
+
+    Parameters
+    ----------
+    angles : array, shape (...)
+        CIELAB hues, degrees; any turn.
+    """
     starts = np.concatenate([[_UNTIL[-1] - 360], _UNTIL[:-1]])
     middles = (starts + _UNTIL) / 2
     light = [hue.clearest_at for hue in WHEEL]
@@ -170,6 +231,8 @@ def too_what(angle: float, wanted: float) -> str:
     angle, wanted : float
         CIELAB hue angles.
 
+    Examples
+    --------
     >>> too_what(25.0, 45.0), too_what(100.0, 88.0), too_what(10.0, 24.0)
     ('red', 'green', 'cool')
     """
@@ -183,7 +246,15 @@ def too_what(angle: float, wanted: float) -> str:
 
 def shared_primary(one: str, other: str) -> str | None:
     """The primary two tertiaries of the wheel have in common: yellow-green and red-violet share
-    blue."""
+    blue.
+
+    Parameters
+    ----------
+    one : str
+        A name on the wheel of twelve.
+    other : str
+        Another name on it.
+    """
     made = {"orange": {"red", "yellow"}, "green": {"yellow", "blue"}, "violet": {"red", "blue"}}
 
     def primaries(word: str) -> set[str]:
@@ -200,16 +271,38 @@ def shared_primary(one: str, other: str) -> str | None:
 
 
 def steps_apart(one: str, other: str) -> int:
-    """Places between two hues of the wheel, 0 to 6."""
+    """Places between two hues of the wheel, 0 to 6.
+
+    Parameters
+    ----------
+    one : str
+        A name on the wheel of twelve.
+    other : str
+        Another name on it.
+    """
     apart = abs(_NAMES.index(one) - _NAMES.index(other))
     return min(apart, len(WHEEL) - apart)
 
 
 def is_tertiary(name: str) -> bool:
-    """Whether a hue of the wheel is neither primary nor secondary."""
+    """Whether a hue of the wheel is neither primary nor secondary.
+
+    Parameters
+    ----------
+    name : str
+        A name on the wheel of twelve.
+    """
     return name not in (*PRIMARIES, *SECONDARIES)
 
 
 def nearest_family(names: Sequence[str], angle: float) -> str:
-    """The family of some whose middle lies nearest to a hue angle."""
+    """The family of some whose middle lies nearest to a hue angle.
+
+    Parameters
+    ----------
+    names : sequence of str
+        Families to choose among.
+    angle : float
+        CIELAB hue, degrees; any turn.
+    """
     return min(names, key=lambda name: abs(float(turn(angle, MIDDLES[name]))))

@@ -66,7 +66,13 @@ def _renotation() -> _Renotation:
 
 
 def luminance_of_value(value: Array) -> Array:
-    """Luminance factor Y (0 to about 100) of Munsell value 0 to 10 (ASTM D1535, eq. 2)."""
+    """Luminance factor Y (0 to about 100) of Munsell value 0 to 10 (ASTM D1535, eq. 2).
+
+    Parameters
+    ----------
+    value : array, shape (...)
+        Munsell value, 0 to 10.
+    """
     v = np.asarray(value, dtype=np.float64)
     return np.asarray(
         v * (1.1914 + v * (-0.22533 + v * (0.23352 + v * (-0.020484 + v * 0.00081939))))
@@ -80,7 +86,13 @@ def _value_table() -> tuple[Array, Array]:
 
 
 def value_of_luminance(luminance: Array) -> Array:
-    """Munsell value of luminance factor Y, the inverse of `luminance_of_value`."""
+    """Munsell value of luminance factor Y, the inverse of `luminance_of_value`.
+
+    Parameters
+    ----------
+    luminance : array, shape (...)
+        Y of the perfect diffuser's 100.
+    """
     return np.interp(np.asarray(luminance, dtype=np.float64), *_value_table())
 
 
@@ -135,7 +147,15 @@ def lab_from_munsell(munsell: Array) -> Array:
 
 
 def real_chroma(hue: Array, value: Array) -> Array:
-    """Greatest chroma of the renotation's real chips near a hue and value, interpolated."""
+    """Greatest chroma of the renotation's real chips near a hue and value, interpolated.
+
+    Parameters
+    ----------
+    hue : array, shape (n,)
+        Munsell hue as a number from 0 to 100.
+    value : array, shape (n,)
+        Munsell value, 0 to 10.
+    """
     table = _renotation()
     limits = table.real_chroma.copy()
     # Outside values 1 to 9 there are no chips; only greys count as known there.
@@ -229,12 +249,23 @@ def notation(munsell: Array) -> str:
     """One colour as painters write it: ``5YR 4/2``, ``7.5PB 2.5/6``, ``N 5``.
 
     Hue, value and chroma are rounded to a tenth.
+
+    Parameters
+    ----------
+    munsell : array, shape (3,)
+        Hue as a number from 0 to 100, value, chroma.
     """
     return notations(np.asarray(munsell)[None])[0]
 
 
 def notations(munsell: Array) -> list[str]:
-    """Colours of shape (n, 3) as painters write them, as `notation` does."""
+    """Colours of shape (n, 3) as painters write them, as `notation` does.
+
+    Parameters
+    ----------
+    munsell : array, shape (n, 3)
+        Hue as a number from 0 to 100, value, chroma.
+    """
     tenths = np.rint(munsell[:, 0] * 10).astype(int) % 1000
     told = np.round(munsell, 1)
     return [
@@ -261,11 +292,18 @@ _NEUTRAL: Final = re.compile(r"^\s*N\s*(\d{1,2}(?:\.\d+)?)\s*/?\s*$", re.IGNOREC
 def parse(text: str) -> Array:
     """Hue number, value and chroma, shape (3,), of a notation as painters write it.
 
+    Parameters
+    ----------
+    text : str
+        As a painter writes it.
+
     Raises
     ------
     InputError
         When the text is no notation, or a figure is out of range.
 
+    Examples
+    --------
     >>> parse("5YR 4/2").tolist()
     [15.0, 4.0, 2.0]
     """

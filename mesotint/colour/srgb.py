@@ -26,7 +26,13 @@ SHOWN_WITHIN: Final = 1.0
 
 
 def srgb_from_lab(lab: Array) -> Array:
-    """Gamma-coded sRGB, clipped to 0–1, shape (..., 3), of CIELAB colours (D65)."""
+    """Gamma-coded sRGB, clipped to 0–1, shape (..., 3), of CIELAB colours (D65).
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+    """
     linear = np.clip(xyz_from_lab(lab) / 100 @ _FROM_XYZ.T, 0, 1)
     coded = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
     return np.asarray(coded)
@@ -37,6 +43,16 @@ def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
 
     What counts is what eight bits show: a colour outside the gamut is clipped, and a dark one may
     lie between two codes.
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+
+    Examples
+    --------
+    >>> hex_from_lab(np.array([[50.0, 0.0, 0.0]]))
+    (['#777777'], [True])
     """
     lab = np.atleast_2d(lab)
     codes = np.rint(srgb_from_lab(lab) * 255).astype(int)
@@ -46,7 +62,13 @@ def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
 
 
 def neutral_hex(lightness: Array) -> list[str]:
-    """Hex codes of the neutrals of lightness L*, shape (n,): three equal channels each."""
+    """Hex codes of the neutrals of lightness L*, shape (n,): three equal channels each.
+
+    Parameters
+    ----------
+    lightness : array, shape (n,)
+        L*, 0 to 100.
+    """
     grey = np.zeros((len(lightness), 3))
     grey[:, 0] = lightness
     # The white of the weights and of the matrix differ in the fourth digit, so one channel leads.
@@ -55,14 +77,26 @@ def neutral_hex(lightness: Array) -> list[str]:
 
 
 def xyz_from_srgb(rgb: Array) -> Array:
-    """XYZ, shape (..., 3), Y = 100 for white, of gamma-coded sRGB between 0 and 1."""
+    """XYZ, shape (..., 3), Y = 100 for white, of gamma-coded sRGB between 0 and 1.
+
+    Parameters
+    ----------
+    rgb : array, shape (..., 3)
+        sRGB, 0 to 1.
+    """
     coded = np.asarray(rgb, dtype=np.float64)
     linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
     return np.asarray(linear @ _TO_XYZ.T * 100)
 
 
 def lab_from_hex(code: str) -> Array:
-    """CIELAB of one sRGB hex code such as ``#8a7f72``, shape (3,)."""
+    """CIELAB of one sRGB hex code such as ``#8a7f72``, shape (3,).
+
+    Parameters
+    ----------
+    code : str
+        A screen colour as #rrggbb.
+    """
     digits = code.strip().removeprefix("#")
     try:
         if len(digits) != 6:

@@ -35,6 +35,13 @@ def centroids() -> tuple[tuple[str, ...], Array]:
 def systematic_names(lab: Array) -> list[str]:
     """Systematic names of CIELAB colours, shape (n, 3).
 
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+
+    Examples
+    --------
     >>> systematic_names(np.array([[20.0, 0.0, 0.0]]))
     ['black']
     """

@@ -61,6 +61,13 @@ def _picks(bounds: tuple[tuple[float, str], ...], figures: Array) -> list[str]:
 def difference_in_words(delta_e: float) -> str:
     """What a CIEDE2000 is to an eye, in four bands.
 
+    Parameters
+    ----------
+    delta_e : float
+        CIEDE2000, zero or more.
+
+    Examples
+    --------
     >>> difference_in_words(1.7)
     'seen when touching'
     """
@@ -85,6 +92,8 @@ def describe(lab: Array) -> str:
     ----------
     lab : array, shape (3,)
 
+    Examples
+    --------
     >>> describe(np.array([45.0, 0.5, 0.2]))
     'dark grey'
     """
@@ -92,7 +101,13 @@ def describe(lab: Array) -> str:
 
 
 def describe_each(labs: Array) -> list[str]:
-    """Colours of shape (n, 3) in a painter's words."""
+    """Colours of shape (n, 3) in a painter's words.
+
+    Parameters
+    ----------
+    labs : array, shape (n, 3)
+        CIELAB.
+    """
     lightness, chroma, angle = lch_from_lab(labs).T
     hues = families(angle)
     greys = _picks(_GREYS, lightness)

@@ -63,7 +63,13 @@ def box_schema() -> dict[str, Any]:
 
 
 def write_box_json(box: BoxData) -> str:
-    """A box as JSON that follows the schema."""
+    """A box as JSON that follows the schema.
+
+    Parameters
+    ----------
+    box : BoxData
+        The box as it is to be told.
+    """
     tubes = []
     for tube in box.tubes:
         told: dict[str, Any] = {
@@ -98,6 +104,11 @@ def _reading_told(reading: Reading) -> dict[str, Any]:
 
 def read_box_json(data: bytes) -> BoxData:
     """A box from JSON.
+
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
 
     Raises
     ------
@@ -170,6 +181,11 @@ def _tube(told: Mapping[str, Any]) -> TubeData:
 def checked_tube(tube: TubeData) -> TubeData:
     """A tube that can be: its paints are in the library, and something tells its colour.
 
+    Parameters
+    ----------
+    tube : TubeData
+        The tube as it was told.
+
     Raises
     ------
     InputError
@@ -195,6 +211,11 @@ def write_box_csv(box: BoxData) -> str:
 
     A recipe is ``PW6=8; PR101=1``; a reading ``9: 52.1 -3.2 -30`` is a tint of nine parts of white
     and its CIELAB, with its spectrum after it where there is one.
+
+    Parameters
+    ----------
+    box : BoxData
+        The box as it is to be told.
     """
     file = io.StringIO()
     writer = csv.writer(file)
@@ -223,6 +244,13 @@ def _exact(value: float) -> str:
 
 def read_box_csv(data: bytes, name: str) -> BoxData:
     """A box from CSV; the file does not tell its name.
+
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
+    name : str
+        Name that the box gets.
 
     Raises
     ------
@@ -303,7 +331,12 @@ def _number(text: str, what: str, least: float, most: float) -> float:
 
 
 def write_optics(paints: Sequence[Paint]) -> str:
-    """K and S of paints, relative to titanium white's S, as JSON."""
+    """K and S of paints, relative to titanium white's S, as JSON.
+
+    Parameters
+    ----------
+    paints : sequence of Paint
+    """
     told = [
         {
             "key": paint.key,
@@ -325,6 +358,11 @@ def write_optics(paints: Sequence[Paint]) -> str:
 
 def read_optics(data: bytes) -> dict[str, tuple[np.ndarray, np.ndarray]]:
     """K and S by key, from JSON as `write_optics` writes it.
+
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
 
     Raises
     ------

@@ -45,6 +45,11 @@ class _Table:
 def read_cgats(data: bytes) -> list[NamedReading]:
     """Readings of a CGATS.17 file.
 
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
+
     Raises
     ------
     FileFaults

@@ -35,6 +35,11 @@ _LAB_PLACES: Final = 5
 def read_cxf(data: bytes) -> list[NamedReading]:
     """Readings of a CxF 3 file.
 
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
+
     Raises
     ------
     FileFaults

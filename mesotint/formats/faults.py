@@ -38,13 +38,27 @@ class Faults:
     found: list[Fault] = field(default_factory=list)
 
     def add(self, line: int, says: str) -> None:
-        """Note one, up to as many as anybody reads."""
+        """Note one, up to as many as anybody reads.
+
+        Parameters
+        ----------
+        line : int
+            Line of the file, from 1; 0 where none is to blame.
+        says : str
+            What is wrong and how to mend it, as a sentence.
+        """
         if len(self.found) < MOST_TOLD:
             self.found.append(Fault(line, says))
 
     @contextmanager
     def noting(self, line: int) -> Iterator[None]:
-        """Note an `InputError` of what is done inside, instead of ending there."""
+        """Note an `InputError` of what is done inside, instead of ending there.
+
+        Parameters
+        ----------
+        line : int
+            Line of the file, from 1; 0 where none is to blame.
+        """
         try:
             yield
         except InputError as error:
@@ -58,6 +72,11 @@ class Faults:
 
 def text_of(data: bytes) -> str:
     """The text of a file.
+
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
 
     Raises
     ------

@@ -55,7 +55,13 @@ class PaletteData:
 
 
 def palette_csv(palette: PaletteData) -> str:
-    """A row for each passage: what it is, how it looks, and its parts of every paint."""
+    """A row for each passage: what it is, how it looks, and its parts of every paint.
+
+    Parameters
+    ----------
+    palette : PaletteData
+        The palette as it is to be told.
+    """
     paints = list(dict.fromkeys(paint for colour in palette.colours for paint in colour.parts))
     file = io.StringIO()
     writer = csv.writer(file)
@@ -81,14 +87,26 @@ def palette_csv(palette: PaletteData) -> str:
 
 
 def palette_json(palette: PaletteData) -> str:
-    """The whole palette, with the name and the version of the format."""
+    """The whole palette, with the name and the version of the format.
+
+    Parameters
+    ----------
+    palette : PaletteData
+        The palette as it is to be told.
+    """
     told = {"format": FORMAT, "version": VERSION, **asdict(palette)}
     return json.dumps(told, ensure_ascii=False, indent=1)
 
 
 def palette_css(palette: PaletteData) -> str:
     """Custom properties (CSS Custom Properties for Cascading Variables Module Level 1), one for
-    each passage, with its notation and parts as a comment."""
+    each passage, with its notation and parts as a comment.
+
+    Parameters
+    ----------
+    palette : PaletteData
+        The palette as it is to be told.
+    """
     taken: set[str] = set()
     title = _comment(f"{palette.name}; mother colour: {palette.mother or 'none'}")
     lines = [f"/* {title} */", ":root {"]

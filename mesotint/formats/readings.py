@@ -30,6 +30,13 @@ class NamedReading:
 def white_parts_in(name: str) -> float:
     """Parts of white that a sample's name tells, as ``Ultramarine 1:9``; 0 where it tells none.
 
+    Parameters
+    ----------
+    name : str
+        Name of a sample, such as "tint 1:4".
+
+    Examples
+    --------
     >>> white_parts_in("Ultramarine, 1 : 9")
     9.0
     """
@@ -38,7 +45,13 @@ def white_parts_in(name: str) -> float:
 
 
 def light_of(word: str) -> str:
-    """The light a file names; `InputError` where it is none we can adapt from."""
+    """The light a file names; `InputError` where it is none we can adapt from.
+
+    Parameters
+    ----------
+    word : str
+        As it was typed.
+    """
     plain = word.strip().upper().removeprefix("ILLUMINANT").strip(" ,")
     plain = _OTHER_LIGHT_NAMES.get(plain) or plain
     known = {light.upper(): light for light in LIGHTS}
@@ -51,7 +64,17 @@ def light_of(word: str) -> str:
 
 
 def lab_reading(white_parts: float, lab: Sequence[float], light: str) -> Reading:
-    """A reading of CIELAB under any light, adapted to D65."""
+    """A reading of CIELAB under any light, adapted to D65.
+
+    Parameters
+    ----------
+    white_parts : float
+        Parts of white to one of the paint; 0 for the masstone.
+    lab : sequence of 3 floats
+        CIELAB.
+    light : str
+        A key of `LIGHTS`.
+    """
     values = np.array(lab, dtype=np.float64)
     return Reading(white_parts, values if light == "D65" else adapted_lab(values, light))
 
@@ -61,6 +84,13 @@ def on_our_grid(wavelengths_nm: Array, values: Array) -> Array:
 
     Between the points by monotone cubics (Fritsch and Carlson 1980); beyond the ends the last
     value holds, as in ASTM E308-18, section 7.3.
+
+    Parameters
+    ----------
+    wavelengths_nm : array, shape (bands,)
+        Rising, in nanometres.
+    values : array, shape (..., bands)
+        Reflectance factors at the wavelengths.
 
     Raises
     ------

@@ -38,7 +38,13 @@ class SheetData:
 
 
 def sheet_csv(sheet: SheetData) -> str:
-    """A row for each patch: how it looks, then whole and exact parts of every paint."""
+    """A row for each patch: how it looks, then whole and exact parts of every paint.
+
+    Parameters
+    ----------
+    sheet : SheetData
+        The sheet as it is to be told.
+    """
     names: dict[str, str] = {}
     for patch in sheet.patches:
         for part in patch["parts"]:
@@ -72,6 +78,12 @@ def sheet_csv(sheet: SheetData) -> str:
 
 
 def sheet_json(sheet: SheetData) -> str:
-    """The whole sheet, with the name and the version of the format."""
+    """The whole sheet, with the name and the version of the format.
+
+    Parameters
+    ----------
+    sheet : SheetData
+        The sheet as it is to be told.
+    """
     told = {"format": FORMAT, "version": VERSION, **asdict(sheet)}
     return json.dumps(told, ensure_ascii=False, indent=1)

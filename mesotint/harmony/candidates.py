@@ -38,6 +38,15 @@ def harmony(mother: Mother, shares: Array, labs: Array | None = None) -> Harmony
     """What a mother in these shares does to a painting.
 
     `labs` are the passages' colours with it, shape (passages, 3), where they are known already.
+
+    Parameters
+    ----------
+    mother : Mother
+        The painting and what it is harmonised around.
+    shares : array, shape (passages,)
+        Of the mother by volume, 0 to 1.
+    labs : array, shape (passages, 3), optional
+        CIELAB where it is known already.
     """
     told = judged(
         mother.painting, mother.at(shares) if labs is None else labs, mother.by_strength(shares)
@@ -68,7 +77,17 @@ class TradeOff:
 
 
 def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> TradeOff:
-    """The curve of what a mother brings for what it costs."""
+    """The curve of what a mother brings for what it costs.
+
+    Parameters
+    ----------
+    mother : Mother
+        The painting and what it is harmonised around.
+    accent_share : float
+        Of the mother in the accent, 0 to 1.
+    points : int
+        How many points are tried.
+    """
     painting = mother.painting
     quiet, areas = ~painting.accents, painting.areas
     fractions = np.linspace(0, 1, points)
@@ -85,7 +104,12 @@ def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> Tr
 
 
 def mixtures_of(painting: Painting) -> list[Paint]:
-    """Each passage's mixture as one paint."""
+    """Each passage's mixture as one paint.
+
+    Parameters
+    ----------
+    painting : Painting
+    """
     paints, parts = painting.table
     return [
         mixture(f"passage{i}", passage.name, _mixture(paints, row))
@@ -97,6 +121,10 @@ def main_grey(painting: Painting) -> Paint | None:
     """The grey of the main pair: the passage with most to say, and what lies across from it.
 
     None where nothing lies across.
+
+    Parameters
+    ----------
+    painting : Painting
     """
     paints, parts = painting.table
     weight = painting.areas * np.hypot(painting.labs[:, 1], painting.labs[:, 2])
@@ -112,7 +140,14 @@ def main_grey(painting: Painting) -> Paint | None:
 
 
 def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
-    """What may be the mother: each tube, each mixture, and the grey of the main pair."""
+    """What may be the mother: each tube, each mixture, and the grey of the main pair.
+
+    Parameters
+    ----------
+    painting : Painting
+    box : sequence of Paint
+        What may be used.
+    """
     grey = main_grey(painting)
     return [*box, *mixtures_of(painting), *([] if grey is None else [grey])]
 
@@ -130,6 +165,16 @@ def ranked(
     unity, the least movement comes first; of the rest, what leaves the least spread. None where the
     painting is together already. Colours are read off coarsely sampled pulls; `harmony` computes
     those of the one that is chosen.
+
+    Parameters
+    ----------
+    painting : Painting
+    mothers : sequence of Paint
+        Paints, or mixtures as tubes, that could be the mother.
+    dark : Paint
+        What darkens where values are held.
+    accent_share : float
+        Of the mother in the accent, 0 to 1.
     """
     if already_together(painting):
         return []

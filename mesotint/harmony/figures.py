@@ -52,7 +52,14 @@ class Figure:
 
 
 def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
-    """Every figure of a painting, the ones that hold it together first."""
+    """Every figure of a painting, the ones that hold it together first.
+
+    Parameters
+    ----------
+    painting : Painting
+    of : Figures
+        What was measured of the painting.
+    """
     return (
         _spread(of),
         _common(of),

@@ -83,6 +83,10 @@ def already_together(painting: Painting) -> str:
     """Why a painting needs no mother, in one sentence; empty where it may.
 
     All greys, or one hue: there is nothing that a mother would bring together.
+
+    Parameters
+    ----------
+    painting : Painting
     """
     quiet = ~painting.accents
     lch = lch_from_lab(painting.labs[quiet])
@@ -100,6 +104,14 @@ def judged(painting: Painting, after: Array, by_strength: Array | None = None) -
 
     `by_strength` is how much of each is the mother, by strength, shape (passages,), where it is
     one that does it.
+
+    Parameters
+    ----------
+    painting : Painting
+    after : array, shape (passages, 3)
+        CIELAB of the passages with the mother in them.
+    by_strength : array, shape (passages,), optional
+        How much of each is the mother, by strength, where one does it.
     """
     return judged_each(painting, after[None], None if by_strength is None else by_strength[None])[0]
 
@@ -107,7 +119,16 @@ def judged(painting: Painting, after: Array, by_strength: Array | None = None) -
 def judged_each(
     painting: Painting, afters: Array, by_strength: Array | None = None
 ) -> list[Judged]:
-    """The same for some outcomes side by side, shapes (n, passages, 3) and (n, passages)."""
+    """The same for some outcomes side by side, shapes (n, passages, 3) and (n, passages).
+
+    Parameters
+    ----------
+    painting : Painting
+    afters : array, shape (n, passages, 3)
+        CIELAB of the passages in each of n harmonies.
+    by_strength : array, shape (n, passages), optional
+        How much of each is the mother, by strength, where one does it.
+    """
     before, quiet, areas = painting.labs, ~painting.accents, painting.areas
     was = float(hue_spread(before[quiet], areas[quiet]))
     spreads = hue_spread(afters[:, quiet], areas[quiet]).tolist()

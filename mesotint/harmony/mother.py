@@ -124,16 +124,34 @@ class Mother:
         return Pulls(self._blended(shares).labs)
 
     def labs(self, shares: Array) -> Array:
-        """CIELAB, shape (passages, n, 3), at shares of the mother of shape (passages, n)."""
+        """CIELAB, shape (passages, n, 3), at shares of the mother of shape (passages, n).
+
+        Parameters
+        ----------
+        shares : array, shape (passages, n)
+            Of the mother by volume, 0 to 1.
+        """
         return np.asarray(self._blended(shares).labs[0])
 
     def opened(self, shares: Array) -> tuple[Array, Array]:
-        """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`."""
+        """CIELAB plain and in the white test, shape (passages, n, 3) each; shares as in `labs`.
+
+        Parameters
+        ----------
+        shares : array, shape (passages, n)
+            Of the mother by volume, 0 to 1.
+        """
         made = self._blended(shares)
         return made.labs[0], made.opened_labs[0]
 
     def mixtures(self, shares: Array) -> list[dict[Paint, float]]:
-        """Parts of every paint in each passage, adding to 1, at shares of shape (passages,)."""
+        """Parts of every paint in each passage, adding to 1, at shares of shape (passages,).
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        """
         shares = np.asarray(shares, dtype=np.float64)
         made = self._blended(shares[:, None])
         paints, parts = self.painting.table
@@ -154,7 +172,13 @@ class Mother:
         return told
 
     def harmonised(self, shares: Array) -> Painting:
-        """The painting with the mother in it, at shares of shape (passages,)."""
+        """The painting with the mother in it, at shares of shape (passages,).
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        """
         passages = [
             replace(passage, mixture=mixture)
             for passage, mixture in zip(self.painting.passages, self.mixtures(shares), strict=True)
@@ -167,12 +191,24 @@ class Mother:
         return blended(self.painting, [self.paint], shares, dark, self.lightness)
 
     def at(self, shares: Array) -> Array:
-        """CIELAB of the passages, shape (passages, 3), each at its own share, computed."""
+        """CIELAB of the passages, shape (passages, 3), each at its own share, computed.
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        """
         return self.labs(np.asarray(shares)[:, None])[:, 0]
 
     def between(self, shares: Array) -> Array:
         """CIELAB read off the sampled pulls, which is quick: shapes (n, passages) to (n, passages,
-        3)."""
+        3).
+
+        Parameters
+        ----------
+        shares : array, shape (n, passages)
+            Of the mother by volume, 0 to 1.
+        """
         return np.asarray(self.pulls.between(np.asarray(shares)[None])[0])
 
     def _shares_at(self, fractions: Array) -> Array:
@@ -180,7 +216,15 @@ class Mother:
         return np.asarray(self.pulls.shares_at(fractions[None])[0])
 
     def same(self, share: float, accent_share: float = 0.0) -> Array:
-        """One share for all passages but the accents."""
+        """One share for all passages but the accents.
+
+        Parameters
+        ----------
+        share : float
+            0 to 1.
+        accent_share : float
+            Of the mother in the accent, 0 to 1.
+        """
         checked_amount(share, "share", most=1)
         return self._without_accents(np.full(len(self.painting.passages), share), accent_share)
 
@@ -199,7 +243,15 @@ class Mother:
         return self._without_accents(self._shares_at(even)[0], accent_share)
 
     def bounded(self, shares: Array, most_delta_e: float) -> Array:
-        """Shares held back so that no passage moves by more than a CIEDE2000."""
+        """Shares held back so that no passage moves by more than a CIEDE2000.
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        most_delta_e : float
+            CIEDE2000 that no passage may be moved beyond.
+        """
         checked_amount(most_delta_e, "most_delta_e", most=100)
         labs = self.pulls.labs[0]
         moved = np.maximum.accumulate(delta_e_2000(labs, labs[:, :1]), axis=1)
@@ -212,6 +264,13 @@ class Mother:
 
         What is made least is the sum of the squared pulls in the plan, each by its area. Where even
         the whole mother does not reach the spread, every passage takes the most that helps.
+
+        Parameters
+        ----------
+        wanted_degrees : float
+            Spread of hue that is wanted: its circular standard deviation.
+        accent_share : float
+            Of the mother in the accent, 0 to 1.
         """
         quiet, areas = ~self.painting.accents, self.painting.areas
         fractions: Array = np.zeros((1, len(quiet)))
@@ -223,7 +282,15 @@ class Mother:
 
     def usual(self, kind: str = "equal", accent_share: float = 0.0) -> float:
         """The usual amount of a giving, as `Giving.amount`: the largest that meets every wish, and
-        no larger than halves the hue spread."""
+        no larger than halves the hue spread.
+
+        Parameters
+        ----------
+        kind : str
+            equal, same or least.
+        accent_share : float
+            Of the mother in the accent, 0 to 1.
+        """
         found = usual_amounts(
             self.painting, [self.paint], self.pulls, accent_share, even=kind != "same"
         )
@@ -234,7 +301,13 @@ class Mother:
         return float(hue_spread(labs[quiet], self.painting.areas[quiet]))
 
     def by_strength(self, shares: Array) -> Array:
-        """How much of each passage is the mother, by strength, at shares of shape (passages,)."""
+        """How much of each passage is the mother, by strength, at shares of shape (passages,).
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        """
         told = by_strength(self.painting, [self.paint], np.asarray(shares)[None, None])
         return np.asarray(told[0, 0])
 
@@ -248,11 +321,25 @@ class Mother:
         return float(found[0])
 
     def pull_to(self, wanted_degrees: float, accent_share: float = 0.0) -> Array:
-        """The least equal pull that reaches a hue spread of what is no accent."""
+        """The least equal pull that reaches a hue spread of what is no accent.
+
+        Parameters
+        ----------
+        wanted_degrees : float
+            Spread of hue that is wanted: its circular standard deviation.
+        accent_share : float
+            Of the mother in the accent, 0 to 1.
+        """
         return self.equal_pull(self._least_amount(wanted_degrees), accent_share)
 
     def given(self, giving: Giving) -> Array:
-        """Shares, shape (passages,), as they are asked for."""
+        """Shares, shape (passages,), as they are asked for.
+
+        Parameters
+        ----------
+        giving : Giving
+            How the mother is given, and how much.
+        """
         match giving.kind:
             case "same":
                 shares = self.same(giving.amount, giving.accent_share)
@@ -269,7 +356,13 @@ class Mother:
 
     def even(self, points: int) -> Array:
         """Shares that bring each passage by even fractions of its pull in the plan, from nothing to
-        the whole, shape (passages, points)."""
+        the whole, shape (passages, points).
+
+        Parameters
+        ----------
+        points : int
+            How many points are tried.
+        """
         fractions = np.linspace(0, 1, points)
         return self._shares_at(np.repeat(fractions[:, None], len(self.painting.passages), 1)).T
 
@@ -283,6 +376,15 @@ def mothers_of(
     """Each paint as a mother that holds values, and the pulls of all together, computed in float32.
 
     What can be no mother, since everything is that paint already, is left out.
+
+    Parameters
+    ----------
+    painting : Painting
+    paints : sequence of Paint
+    dark : Paint
+        What darkens where values are held.
+    points : int
+        How many points are tried.
     """
     mothers = []
     for paint in paints:

@@ -135,6 +135,12 @@ class Painting:
         return sorted(dark_first, key=lambda place: not self.accents[place])
 
     def neighbours(self, place: int) -> list[int]:
-        """Places of the passages that touch one; all others where nothing is known to."""
+        """Places of the passages that touch one; all others where nothing is known to.
+
+        Parameters
+        ----------
+        place : int
+            Place of the passage, from 0.
+        """
         touch = {other for pair in self.touching if place in pair for other in pair} - {place}
         return sorted(touch or set(range(len(self.passages))) - {place})

@@ -22,18 +22,35 @@ def sampled_shares(points: int) -> Array:
 
     They lie closer together at both ends, where a strong paint turns a weak one: a mother that is
     strong does so with its first thousandth, a weak one only once little of the passage is left.
+
+    Parameters
+    ----------
+    points : int
+        How many shares.
     """
     return share_of(np.linspace(0, 1, points))
 
 
 def share_of(root: Array) -> Array:
-    """The share at a place between the first and the last sample, 0 to 1."""
+    """The share at a place between the first and the last sample, 0 to 1.
+
+    Parameters
+    ----------
+    root : array
+        Place between the first and the last sample, 0 to 1.
+    """
     to, left = np.asarray(root) ** _POWER, (1 - np.asarray(root)) ** _POWER
     return np.asarray(to / (to + left))
 
 
 def root_of(share: Array) -> Array:
-    """The place of a share between the first and the last sample, 0 to 1."""
+    """The place of a share between the first and the last sample, 0 to 1.
+
+    Parameters
+    ----------
+    share : array
+        0 to just below 1.
+    """
     to, left = np.asarray(share) ** (1 / _POWER), (1 - np.asarray(share)) ** (1 / _POWER)
     return np.asarray(to / (to + left))
 
@@ -57,7 +74,13 @@ class Pulls:
 
     def between(self, shares: Array) -> Array:
         """CIELAB, shape (mothers, n, passages, 3), at shares of shape (1 or mothers, n,
-        passages)."""
+        passages).
+
+        Parameters
+        ----------
+        shares : array, shape (passages,)
+            Of the mother by volume, 0 to 1.
+        """
         at = root_of(shares) * (self.points - 1)
         low = np.minimum(at.astype(int), self.points - 2)
         part = (at - low)[..., None]
@@ -86,7 +109,13 @@ class Pulls:
         return np.where(whole > _NO_PULL, told, root_of(even))
 
     def shares_at(self, fractions: Array) -> Array:
-        """Shares at fractions of each passage's pull in the plan, shapes as in `between`."""
+        """Shares at fractions of each passage's pull in the plan, shapes as in `between`.
+
+        Parameters
+        ----------
+        fractions : array, shape (n,)
+            Of the whole pull, 0 to 1.
+        """
         at = np.asarray(fractions) * (FRACTIONS - 1)
         low = np.clip(at.astype(int), 0, FRACTIONS - 2)
         mothers, passages = self._places

@@ -126,7 +126,13 @@ def _wanted(painting: Painting) -> float:
 
 
 def trace_of_everything(mother: Mother) -> School:
-    """A trace of every paint in every mixture: strong paints in small parts, the same in all."""
+    """A trace of every paint in every mixture: strong paints in small parts, the same in all.
+
+    Parameters
+    ----------
+    mother : Mother
+        The painting and what it is harmonised around.
+    """
     painting = mother.painting
     amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in _to_trace(painting)}
     if len(amounts) < 2:
@@ -151,6 +157,14 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
     """One small set of tubes for all passages, chosen so that it comes nearest to them.
 
     The set is grown by the tube that helps most, then exchanged tube by tube while that helps.
+
+    Parameters
+    ----------
+    painting : Painting
+    box : sequence of Paint
+        What may be used.
+    tubes : int
+        How many are allowed, 2 or more.
     """
     if isinstance(tubes, bool) or not FEWEST_TUBES <= tubes <= MOST_TUBES:
         raise InputError(f"A limited set has {FEWEST_TUBES} to {MOST_TUBES} tubes.", "tubes")
@@ -221,7 +235,13 @@ def _best_set(painting: Painting, box: Sequence[Paint], tubes: int) -> list[int]
 
 
 def glaze(painting: Painting, paint: Paint) -> School:
-    """A transparent glaze of a paint over all of the dry painting but its accents."""
+    """A transparent glaze of a paint over all of the dry painting but its accents.
+
+    Parameters
+    ----------
+    painting : Painting
+    paint : Paint
+    """
     k, s = painting.optics
     ground = opaque_reflectance(k, s)
     films = np.array(
@@ -262,6 +282,11 @@ def muting_partner(mother: Mother) -> School:
     """The mother as what mutes, in place of the complement: each passage from its clearest paint.
 
     That paint is muted with the mother to the chroma the passage has, at its value.
+
+    Parameters
+    ----------
+    mother : Mother
+        The painting and what it is harmonised around.
     """
     painting = mother.painting
     accents = painting.accents

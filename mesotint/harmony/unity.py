@@ -26,7 +26,13 @@ ORDER_STEP: Final = 1.0
 
 
 def spread_length(degrees: float) -> float:
-    """Length of the mean of unit vectors whose circular standard deviation this is."""
+    """Length of the mean of unit vectors whose circular standard deviation this is.
+
+    Parameters
+    ----------
+    degrees : float
+        Circular standard deviation, 0 or more.
+    """
     return float(np.exp(-(np.radians(min(degrees, _GREATEST_SPREAD)) ** 2) / 2))
 
 
@@ -55,7 +61,13 @@ def hue_spread(labs: Array, areas: Array) -> Array:
 
 
 def outline(labs: Array) -> list[int]:
-    """Places of the colours on the convex outline of a palette in the plan, in order around it."""
+    """Places of the colours on the convex outline of a palette in the plan, in order around it.
+
+    Parameters
+    ----------
+    labs : array, shape (n, 3)
+        CIELAB.
+    """
     plan = np.round(np.asarray(labs, dtype=np.float64)[:, 1:], 9)
     if len(np.unique(plan, axis=0)) < 3 or np.linalg.matrix_rank(plan - plan[0], tol=1e-6) < 2:
         return [int(np.lexsort((plan[:, 1], plan[:, 0]))[at]) for at in (0, -1)]
@@ -63,13 +75,25 @@ def outline(labs: Array) -> list[int]:
 
 
 def plan_area(labs: Array) -> float:
-    """Area of that outline, in squared units of a* and b*."""
+    """Area of that outline, in squared units of a* and b*.
+
+    Parameters
+    ----------
+    labs : array, shape (n, 3)
+        CIELAB.
+    """
     a, b = np.asarray(labs)[outline(labs), 1:].T
     return float(abs(a @ np.roll(b, -1) - b @ np.roll(a, -1)) / 2)
 
 
 def common_share(parts: Array) -> float:
-    """Share of paint that all mixtures have in common, shape (passages, paints) adding to 1."""
+    """Share of paint that all mixtures have in common, shape (passages, paints) adding to 1.
+
+    Parameters
+    ----------
+    parts : array, shape (passages, paints)
+        Parts by volume, zero or more.
+    """
     return float(parts.min(axis=0).sum())
 
 
@@ -86,7 +110,12 @@ class AccentContrast:
 
 
 def contrast_pairs(painting: Painting) -> list[tuple[int, int]]:
-    """Each accent with each passage that it touches."""
+    """Each accent with each passage that it touches.
+
+    Parameters
+    ----------
+    painting : Painting
+    """
     accents = np.flatnonzero(painting.accents).tolist()
     return [(accent, other) for accent in accents for other in painting.neighbours(accent)]
 
@@ -114,7 +143,14 @@ def contrasts_kept(painting: Painting, labs: Array) -> Array:
 
 
 def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
-    """Each accent against what it touches, with the passages' colours of shape (passages, 3)."""
+    """Each accent against what it touches, with the passages' colours of shape (passages, 3).
+
+    Parameters
+    ----------
+    painting : Painting
+    labs : array, shape (n, 3)
+        CIELAB.
+    """
     lch = lch_from_lab(labs)
     pairs = contrast_pairs(painting)
     accents, others = np.array(pairs, dtype=np.intp).reshape(-1, 2).T
@@ -165,7 +201,12 @@ class Figures:
 
 
 def figures_of(painting: Painting) -> Figures:
-    """Everything that is told of a painting's colours."""
+    """Everything that is told of a painting's colours.
+
+    Parameters
+    ----------
+    painting : Painting
+    """
     labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
     lch = lch_from_lab(labs)
     mean = (areas[:, None] * labs[:, 1:]).sum(axis=0)

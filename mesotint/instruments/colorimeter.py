@@ -49,12 +49,29 @@ class Colorimeter(Protocol):
     """What the program asks of any colorimeter."""
 
     def with_tile(self, now_s: float) -> "Colorimeter":
-        """The instrument once it has read its white tile."""
+        """The instrument once it has read its white tile.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
 
     def measure(
         self, lab: Array, now_s: float, count: int, rng: np.random.Generator
     ) -> Measurement:
-        """An average of readings of what lies under it; `InputError` where it cannot read."""
+        """An average of readings of what lies under it; `InputError` where it cannot read.
+
+        Parameters
+        ----------
+        lab : array, shape (3,)
+            CIELAB of what lies under it.
+        now_s : float
+            Seconds by a clock that only runs forward.
+        count : int
+            How many readings are taken and averaged, 1 or more.
+        rng : numpy.random.Generator
+        """
 
 
 @dataclass(frozen=True)
@@ -73,17 +90,35 @@ class SimulatedColorimeter:
     tile_s: float | None = None
 
     def with_tile(self, now_s: float) -> "SimulatedColorimeter":
-        """The instrument once it has read its white tile, which takes out its drift until then."""
+        """The instrument once it has read its white tile, which takes out its drift until then.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         return replace(self, tile_s=now_s)
 
     def tile_left_s(self, now_s: float) -> float:
-        """Seconds for which the tile's reading still holds; 0 where it does not."""
+        """Seconds for which the tile's reading still holds; 0 where it does not.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         if self.tile_s is None:
             return 0.0
         return max(0.0, TILE_LASTS_S - (now_s - self.tile_s))
 
     def drift(self, now_s: float) -> Array:
-        """What it is off by, shape (3,): the drift since the tile was read."""
+        """What it is off by, shape (3,): the drift since the tile was read.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         since = self.switched_on_s if self.tile_s is None else self.tile_s
         return self._cold(now_s) - self._cold(since)
 
@@ -135,6 +170,12 @@ def hidden_tube(paint: Paint, seed: int) -> Paint:
     """The real tube of a simulated painter: its K and S stray smoothly, by up to 30 %.
 
     The same seed always makes the same tube.
+
+    Parameters
+    ----------
+    paint : Paint
+    seed : int
+        The same seed gives the same tube.
     """
     random = np.random.default_rng(seed)
     along = (WAVELENGTHS_NM - WAVELENGTHS_NM[0]) / np.ptp(WAVELENGTHS_NM)
@@ -154,6 +195,15 @@ def hidden_tube(paint: Paint, seed: int) -> Paint:
 
 
 def drawdown(paint: Paint, white: Paint, white_parts: float) -> Array:
-    """CIELAB of an opaque drawdown of a tube, alone or let into white, shape (3,)."""
+    """CIELAB of an opaque drawdown of a tube, alone or let into white, shape (3,).
+
+    Parameters
+    ----------
+    paint : Paint
+    white : Paint
+        What it is drawn down with.
+    white_parts : float
+        Parts of white to one of the paint; 0 for the masstone.
+    """
     paints: Sequence[Paint] = (paint, white)
     return DEFAULT_VIEWING.lab(np.array([1.0, white_parts]), paints)

@@ -35,7 +35,14 @@ HAND_ERROR: Final = 0.1
 
 
 def squeezed(meant_g: float, rng: np.random.Generator) -> float:
-    """Grams that the simulated hand squeezes out when it means `meant_g`; never below zero."""
+    """Grams that the simulated hand squeezes out when it means `meant_g`; never below zero.
+
+    Parameters
+    ----------
+    meant_g : float
+        Grams that the hand means to squeeze out.
+    rng : numpy.random.Generator
+    """
     return meant_g * max(0.0, 1 + HAND_ERROR * float(rng.standard_normal()))
 
 
@@ -63,10 +70,22 @@ class GramScale(Protocol):
     """What the program asks of any gram scale."""
 
     def read(self, now_s: float) -> Weight:
-        """What it shows."""
+        """What it shows.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
 
     def tared(self, now_s: float) -> "GramScale":
-        """The scale with what lies on it taken as zero; `InputError` while it swings."""
+        """The scale with what lies on it taken as zero; `InputError` while it swings.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
 
 
 @dataclass(frozen=True)
@@ -106,12 +125,26 @@ class SimulatedScale:
             raise InputError("Put nothing or more on the scale.", "load_g")
 
     def with_more(self, mass_g: float, now_s: float) -> "SimulatedScale":
-        """The scale once this much more (or, below zero, less) lies on it."""
+        """The scale once this much more (or, below zero, less) lies on it.
+
+        Parameters
+        ----------
+        mass_g : float
+            Grams put on, zero or more.
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         load = max(0.0, self.load_g + mass_g)
         return replace(self, load_g=load, before_g=self._felt(now_s), changed_s=now_s)
 
     def read(self, now_s: float) -> Weight:
-        """What it shows."""
+        """What it shows.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         if self.load_g > GREATEST_LOAD_G[self.step_g]:
             return Weight(None, False)
         stood = max(0.0, now_s - self.zeroed_s)
@@ -120,7 +153,13 @@ class SimulatedScale:
         return Weight(round(steps * self.step_g, 3), self._settled(now_s))
 
     def tared(self, now_s: float) -> "SimulatedScale":
-        """The scale with what lies on it taken as zero."""
+        """The scale with what lies on it taken as zero.
+
+        Parameters
+        ----------
+        now_s : float
+            Seconds by a clock that only runs forward.
+        """
         weight = self.read(now_s)
         if weight.overload:
             raise InputError(

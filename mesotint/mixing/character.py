@@ -65,7 +65,12 @@ class Character:
 
 
 def character(paint: Paint) -> Character:
-    """The measured nature of a paint."""
+    """The measured nature of a paint.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     white = library().white
     tint_parts = np.array([1.0, TINT_WHITE_PARTS])
     masstone = DEFAULT_VIEWING.lab(np.ones(1), [paint])
@@ -105,6 +110,10 @@ def strength(paint: Paint) -> float:
     Both are let into titanium white until it is CIEDE2000 20 away from white; the strength is the
     ratio of the amounts. Our own measure, after the trade's practice of comparing amounts in
     white. 0 for a paint that never gets there, which is a white.
+
+    Parameters
+    ----------
+    paint : Paint
     """
     return _standard_amount() / _amount_to_depth(paint)
 
@@ -115,6 +124,10 @@ def contrast_ratio(paint: Paint) -> float:
     A strong dark paint hides by absorbing: its ratio is near 1 although it scatters little and
     painters call it transparent. The contrast ratio of ISO 6504-3 and ASTM D2805, on a film of
     `DRAWDOWN_THICKNESS` over a black and a white ground.
+
+    Parameters
+    ----------
+    paint : Paint
     """
     layer = [(paint.absorption, paint.scattering, DRAWDOWN_THICKNESS)]
     grounds = np.array([[BLACK_GROUND], [WHITE_GROUND]]) * np.ones(paint.absorption.size)
@@ -137,7 +150,12 @@ def classics() -> tuple[tuple[str, ...], Array]:
 
 @lru_cache(maxsize=512)
 def hue_of(paint: Paint) -> float | None:
-    """CIELAB hue angle of a paint's tint, or None where it is a grey or a white."""
+    """CIELAB hue angle of a paint's tint, or None where it is a grey or a white.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     white = library().white
     tint = lch_from_lab(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))
     return float(tint[2]) if tint[1] >= GREY_PAINT_BELOW else None

@@ -30,6 +30,11 @@ USUAL_GROUND: Final = "bright white"
 def ground_lab(ground: str) -> tuple[float, float, float]:
     """CIELAB of a bare ground: one of `GROUNDS`, a Munsell notation, or a code such as #c8b48a.
 
+    Parameters
+    ----------
+    ground : str
+        A word or CIELAB; see `ground_lab`.
+
     Raises
     ------
     InputError
@@ -56,5 +61,12 @@ def ground_reflectance(ground: str, finish: str) -> Array:
 
     What is told of a ground is what is seen of it bare, so the surface is taken out again; its
     spectrum is the smoothest of its colour.
+
+    Parameters
+    ----------
+    ground : str
+        A word or CIELAB; see `ground_lab`.
+    finish : str
+        gloss, satin or matte.
     """
     return internal_reflectance(smoothest_reflectance(np.array(ground_lab(ground))), finish)

@@ -30,7 +30,19 @@ With fewer a black stays dark, with far more every lean is too pale to be named.
 
 
 def checked_amount(value: Any, field: str, *, least: float = 0.0, most: float = 1e6) -> float:
-    """A finite number from `least` to `most`; `InputError` naming the field otherwise."""
+    """A finite number from `least` to `most`; `InputError` naming the field otherwise.
+
+    Parameters
+    ----------
+    value : object
+        What was given.
+    field : str
+        Name of what was asked, for the error.
+    least : float
+        The smallest that will do.
+    most : float
+        The largest that will do.
+    """
     # Nearly every amount will do, and there may be very many.
     if type(value) in (int, float) and least <= value <= most:
         return float(value)
@@ -50,7 +62,14 @@ def _asked(field: str) -> str:
 
 
 def merged(paints: Sequence[Paint], parts: Array) -> tuple[tuple[Paint, ...], Array]:
-    """Each paint once: columns of parts, shape (..., paints), of the same paint are added."""
+    """Each paint once: columns of parts, shape (..., paints), of the same paint are added.
+
+    Parameters
+    ----------
+    paints : sequence of Paint
+    parts : array, shape (..., paints)
+        Parts by volume, zero or more.
+    """
     once = {paint.key: paint for paint in paints}
     keys = list(once)
     added: Array = np.zeros((*parts.shape[:-1], len(keys)))
@@ -63,6 +82,11 @@ def together(
     mixtures: Sequence[tuple[Sequence[Paint], Sequence[float]]],
 ) -> tuple[tuple[Paint, ...], Array]:
     """Mixtures of different paints as one table.
+
+    Parameters
+    ----------
+    mixtures : sequence of (sequence of Paint, sequence of float)
+        Paints and parts of each mixture.
 
     Returns
     -------
@@ -148,7 +172,19 @@ class Viewing:
         scattering: Array,
         water: float | Array = 0.0,
     ) -> Array:
-        """Reflectance of mixtures from K and S, shapes as in `mesotint.optics.film`."""
+        """Reflectance of mixtures from K and S, shapes as in `mesotint.optics.film`.
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        absorption : array, shape (paints, 36) or (n, paints, 36)
+            K of each paint.
+        scattering : array, shape (paints, 36) or (n, paints, 36)
+            S of each paint.
+        water : float or array, shape (...)
+            Parts of water to one of paint; only a wash takes it.
+        """
         if self.wet_load != 1:
             absorption = absorption / self.wet_load
         if self.medium == "wash":
@@ -156,7 +192,15 @@ class Viewing:
         return opaque_film(parts, absorption, scattering, self.finish)
 
     def film_of(self, absorption: Array, scattering: Array) -> Array:
-        """Reflectance, shape (..., 36), of mixtures whose own K and S are known by volume."""
+        """Reflectance, shape (..., 36), of mixtures whose own K and S are known by volume.
+
+        Parameters
+        ----------
+        absorption : array, shape (..., 36)
+            K of one part of each mixture, above zero.
+        scattering : array, shape (..., 36)
+            S of one part of each mixture, above zero.
+        """
         if self.wet_load != 1:
             absorption = absorption / self.wet_load
         if self.medium == "wash":
@@ -186,6 +230,14 @@ class Viewing:
         """Reflectance, shape (..., 36), of mixtures of shape (..., paints).
 
         `water` is parts of water to one of paint; only a wash takes it.
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        paints : sequence of Paint
+        water : float or array, shape (...)
+            Parts of water to one of paint; only a wash takes it.
         """
         absorption = np.array([p.absorption for p in paints])
         scattering = np.array([p.scattering for p in paints])
@@ -194,11 +246,26 @@ class Viewing:
         return self.film(parts / parts.max(axis=-1, keepdims=True), absorption, scattering, water)
 
     def lab(self, parts: Array, paints: Sequence[Paint], water: float | Array = 0.0) -> Array:
-        """CIELAB, shape (..., 3), of mixtures of shape (..., paints)."""
+        """CIELAB, shape (..., 3), of mixtures of shape (..., paints).
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        paints : sequence of Paint
+        water : float or array, shape (...)
+            Parts of water to one of paint; only a wash takes it.
+        """
         return lab_from_reflectance(self.reflectance(parts, paints, water), self.light)
 
     def lab_of_film(self, reflectance: Array) -> Array:
-        """CIELAB, shape (..., 3), of films as this light shows them."""
+        """CIELAB, shape (..., 3), of films as this light shows them.
+
+        Parameters
+        ----------
+        reflectance : array, shape (..., 36)
+            Reflectance factors, 0 to 1.
+        """
         return lab_from_reflectance(reflectance, self.light)
 
     def opened_film(
@@ -212,6 +279,17 @@ class Viewing:
 
         Every mixture is opened with four parts of white, or of water in a wash: a dark mixture
         hides its lean until it is opened (common practice).
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        absorption : array, shape (paints, 36) or (n, paints, 36)
+            K of each paint.
+        scattering : array, shape (paints, 36) or (n, paints, 36)
+            S of each paint.
+        water : float
+            Parts of water to one of paint; only a wash takes it.
         """
         more = WHITE_TEST_PARTS * (parts.sum(axis=-1, keepdims=True) + water)
         k, s = (
@@ -224,7 +302,15 @@ class Viewing:
         return self.film(np.concatenate([parts, more], axis=-1), k, s, water)
 
     def opened_film_of(self, absorption: Array, scattering: Array) -> Array:
-        """As `opened_film`, of mixtures whose own K and S are known by volume, shape (..., 36)."""
+        """As `opened_film`, of mixtures whose own K and S are known by volume, shape (..., 36).
+
+        Parameters
+        ----------
+        absorption : array, shape (..., 36)
+            K of one part of each mixture, above zero.
+        scattering : array, shape (..., 36)
+            S of one part of each mixture, above zero.
+        """
         light = self.lightener
         return self.film_of(
             self.with_more(absorption, light.absorption, WHITE_TEST_PARTS),
@@ -232,7 +318,14 @@ class Viewing:
         )
 
     def opened_lab(self, parts: Array, paints: Sequence[Paint]) -> Array:
-        """CIELAB, shape (..., 3), of mixtures of shape (..., paints) in the white test."""
+        """CIELAB, shape (..., 3), of mixtures of shape (..., paints) in the white test.
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        paints : sequence of Paint
+        """
         absorption = np.array([p.absorption for p in paints])
         scattering = np.array([p.scattering for p in paints])
         parts = np.asarray(parts, dtype=np.float64)
@@ -246,6 +339,16 @@ class Viewing:
 
         Swept in blocks that stay in the processor's cache. In float32 it is twice as fast and off
         by less than 0.001 in L*, a* and b*, which is enough for searching.
+
+        Parameters
+        ----------
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        paints : sequence of Paint
+        water : float
+            Parts of water to one of paint; only a wash takes it.
+        dtype : type
+            numpy.float64, or numpy.float32 where speed counts.
         """
         absorption: Array = np.array([p.absorption for p in paints], dtype=dtype)
         scattering: Array = np.array([p.scattering for p in paints], dtype=dtype)
@@ -280,7 +383,13 @@ class Appearance:
 
 
 def appearances(lab: Array) -> list[Appearance]:
-    """Appearances of colours of shape (n, 3)."""
+    """Appearances of colours of shape (n, 3).
+
+    Parameters
+    ----------
+    lab : array, shape (..., 3)
+        CIELAB.
+    """
     lab = np.atleast_2d(lab)
     munsell, extrapolated = munsell_from_lab(lab)
     codes, inside = hex_from_lab(lab)
@@ -335,7 +444,17 @@ class Mixture:
         viewing: Viewing | None = None,
         water: float = 0.0,
     ) -> "Mixture":
-        """A mixture from parts by paint."""
+        """A mixture from parts by paint.
+
+        Parameters
+        ----------
+        parts : mapping of Paint to float
+            Parts by volume, zero or more.
+        viewing : Viewing, optional
+            Opaque, satin and in daylight where none is given.
+        water : float
+            Parts of water to one of paint; only a wash takes it.
+        """
         return cls(tuple(parts), tuple(parts.values()), viewing or DEFAULT_VIEWING, water)
 
     @cached_property

@@ -92,7 +92,13 @@ Entry = Move | TakenBack | BroughtBack
 
 
 def touched(move: Entry) -> tuple[PileKey, ...]:
-    """The piles that a move touches."""
+    """The piles that a move touches.
+
+    Parameters
+    ----------
+    move : Entry
+        What was done.
+    """
     return (move.pile, move.onto) if isinstance(move, Carried) else (move.pile,)
 
 
@@ -315,13 +321,27 @@ def _pour(load: Mapping[Paint, float], onto: dict[Paint, float]) -> None:
 
 
 def pile_of(parts: Sequence[tuple[Paint, float]], viewing: Viewing = DEFAULT_VIEWING) -> Pile:
-    """A pile of these millilitres, put on in order."""
+    """A pile of these millilitres, put on in order.
+
+    Parameters
+    ----------
+    parts : sequence of (Paint, float)
+        Paints and parts by volume.
+    viewing : Viewing
+    """
     entries = tuple(Added("pile", paint, ml) for paint, ml in parts)
     return Palette(entries, viewing).piles.get("pile", Pile())
 
 
 def equal_loads(volume_ml: float, into: int) -> list[float]:
     """Millilitres to carry away, one for each further pile, to split a pile into equal parts.
+
+    Parameters
+    ----------
+    volume_ml : float
+        Millilitres, above zero.
+    into : int
+        How many piles it is to be, 2 or more.
 
     Raises
     ------
@@ -335,6 +355,13 @@ def equal_loads(volume_ml: float, into: int) -> list[float]:
 
 def given_loads(volume_ml: float, shares: Sequence[float]) -> list[float]:
     """Millilitres to carry away to split a pile in given parts; the first part stays.
+
+    Parameters
+    ----------
+    volume_ml : float
+        Millilitres, above zero.
+    shares : sequence of float
+        Of the pile, adding to 1 or to anything that stands for it.
 
     Raises
     ------

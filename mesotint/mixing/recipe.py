@@ -163,6 +163,18 @@ def search_each(
 
     Arguments are those of `search`, one target and one wish for each colour; the most paints and
     whether to be sparing are those of the first wish. What would help a box is not looked for.
+
+    Parameters
+    ----------
+    targets : sequence of array, shape (3,)
+        CIELAB.
+    box : sequence of Paint
+        What may be used.
+    wishes : sequence of Wishes
+        What each recipe is to be like; one for all, or one for each.
+    viewing : Viewing
+    reflectances : sequence of (array, shape (36,), or None), optional
+        Spectra of the targets, where they are known.
     """
     wanted = [
         _wanted(checked_lab(target, "target"), box, wish, viewing)

@@ -71,12 +71,27 @@ class Found:
     gaps: Array
 
     def paints(self, row: int) -> tuple[Paint, ...]:
-        """The paints of one mixture."""
+        """The paints of one mixture.
+
+        Parameters
+        ----------
+        row : int
+            Place of the mixture among those found.
+        """
         return tuple(self.box[i] for i in self.sets[row].tolist())
 
     def worth(self, rows: Indices, target: Array, viewing: Viewing) -> Array:
         """CIEDE2000 to the colour that each paint of some mixtures is worth, shape (rows, paints):
-        how much farther off the mixture is without it; infinite for the only one."""
+        how much farther off the mixture is without it; infinite for the only one.
+
+        Parameters
+        ----------
+        rows : array of int, shape (sets, paints)
+            Places in the box.
+        target : array, shape (3,)
+            CIELAB.
+        viewing : Viewing
+        """
         size = self.sets.shape[1]
         if size < 2:
             return np.full((len(rows), size), np.inf)
@@ -133,6 +148,11 @@ class Searcher:
         """Refined mixtures for each colour, of every size from the required up to `most` paints.
 
         A sparing search ends for a colour with the size that reaches it.
+
+        Parameters
+        ----------
+        most : int
+            How many paints a mixture may have, 1 to `MOST_PAINTS`.
         """
         found: list[list[Found]] = [[] for _ in self.wanted]
         open_ = list(range(len(self.wanted)))
@@ -179,14 +199,28 @@ class Searcher:
         return rows, of, starts, scores
 
     def with_water(self, rows: Indices) -> Indices:
-        """Paint sets with water added, in a wash."""
+        """Paint sets with water added, in a wash.
+
+        Parameters
+        ----------
+        rows : array of int, shape (sets, paints)
+            Places in the box.
+        """
         if not self.wash:
             return rows
         return np.concatenate([rows, np.full((len(rows), 1), self.count)], axis=1)
 
     def lattice(self, rows: Indices, colours: Sequence[int] = (0,)) -> tuple[Array, Array]:
         """The best point of the lattice of each set for some colours: parts, shape (colours, sets,
-        paints), and squared distances, shape (colours, sets)."""
+        paints), and squared distances, shape (colours, sets).
+
+        Parameters
+        ----------
+        rows : array of int, shape (sets, paints)
+            Places in the box.
+        colours : sequence of int
+            Places of the colours among those that are wanted.
+        """
         sets = self.with_water(rows)
         points = _simplex(sets.shape[1], self.level if sets.shape[1] <= 3 else _COARSE_LEVEL)
         starts = np.empty((len(colours), *sets.shape))
@@ -209,12 +243,30 @@ class Searcher:
         return np.asarray((labs - self.targets[of][:, None]) @ self.metrics[of])
 
     def labs(self, sets: Indices, parts: Array) -> Array:
-        """CIELAB, shape (sets, n, 3), of parts of shape (sets, n, paints)."""
+        """CIELAB, shape (sets, n, 3), of parts of shape (sets, n, paints).
+
+        Parameters
+        ----------
+        sets : array of int, shape (sets, paints)
+            Places in the box.
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        """
         films = self.viewing.film(parts.astype(np.float32), self.k[sets], self.s[sets])
         return lab_from_reflectance(films, self.viewing.light).astype(np.float64)
 
     def extended(self, rows: Indices, parts: Array, colour: int = 0) -> tuple[Indices, Array]:
-        """Each set with one paint more, started at a trace of it; doubles are left out."""
+        """Each set with one paint more, started at a trace of it; doubles are left out.
+
+        Parameters
+        ----------
+        rows : array of int, shape (sets, paints)
+            Places in the box.
+        parts : array, shape (..., paints)
+            Parts by volume, zero or more.
+        colour : int
+            Place of the colour among those that are wanted.
+        """
         wanted = self.wanted[colour]
         extra = np.arange(self.count) if wanted.may is None else np.array(wanted.may, dtype=np.intp)
         size, more = rows.shape[1], len(extra)
@@ -239,6 +291,15 @@ class Searcher:
         """Levenberg–Marquardt on log parts, all sets at once; a set keeps its best point.
 
         Returns what was found for each colour that a set is for.
+
+        Parameters
+        ----------
+        rows : array of int, shape (sets, paints)
+            Places in the box.
+        starts : array, shape (sets, paints)
+            Parts to begin with, above zero.
+        of : array of int, shape (sets,), optional
+            Colour that each set is for; all for the first where none is given.
         """
         of = np.zeros(len(rows), dtype=np.intp) if of is None else of
         sets = self.with_water(rows)
@@ -313,7 +374,17 @@ def _simplex(size: int, level: int) -> Array:
 
 
 def paint_sets(may: Sequence[int], size: int, must: Sequence[int] = ()) -> Indices:
-    """All sets of a size that hold the required paints and some that may be, shape (n, size)."""
+    """All sets of a size that hold the required paints and some that may be, shape (n, size).
+
+    Parameters
+    ----------
+    may : sequence of int
+        Places of the paints that may be in a set.
+    size : int
+        Paints in a set, 1 or more.
+    must : sequence of int
+        Places of the paints that every set holds.
+    """
     others = [i for i in may if i not in must]
     rows = [sorted((*must, *more)) for more in combinations(others, size - len(must))]
     return np.array(rows, dtype=np.intp).reshape(len(rows), size)

@@ -59,7 +59,15 @@ class SimulatedPainter:
     viewing: Viewing = DEFAULT_VIEWING
 
     def match(self, target: Array, most_additions: int = MOST_ADDITIONS) -> Attempt:
-        """Try to hit a colour, CIELAB of shape (3,)."""
+        """Try to hit a colour, CIELAB of shape (3,).
+
+        Parameters
+        ----------
+        target : array, shape (3,)
+            CIELAB.
+        most_additions : int
+            After how many the painter gives up.
+        """
         real: dict[Paint, float] = {}
         noted: dict[Paint, float] = {}
         count = 0

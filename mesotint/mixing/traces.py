@@ -10,6 +10,13 @@ TRACE_BELOW: Final = 1 / 40
 def one_in(share: float) -> int:
     """How many parts of a mixture hold one of a trace, in two digits.
 
+    Parameters
+    ----------
+    share : float
+        Of the trace in the whole, above 0 and below 1.
+
+    Examples
+    --------
     >>> one_in(0.00357)
     280
     """
@@ -19,6 +26,13 @@ def one_in(share: float) -> int:
 def touch(of: int) -> str:
     """A trace in words: one part in so many.
 
+    Parameters
+    ----------
+    of : int
+        In how many parts the touch is one.
+
+    Examples
+    --------
     >>> touch(280)
     'a touch: 1 in 280, let down first'
     """

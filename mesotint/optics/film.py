@@ -45,6 +45,15 @@ def opaque_film_of(absorption: Array, scattering: Array, finish: str = "satin") 
     """Reflectance, shape (..., 36), of opaque films whose K and S, shape (..., 36), are known.
 
     A common factor of both changes nothing. The precision is that of the arguments.
+
+    Parameters
+    ----------
+    absorption : array, shape (..., 36)
+        K of one part of each mixture, above zero.
+    scattering : array, shape (..., 36)
+        S of one part of each mixture, above zero.
+    finish : str
+        gloss, satin or matte.
     """
     return _seen_in_place(absorption, np.array(scattering), finish)
 
@@ -175,6 +184,19 @@ def wash_film_of(
 
     The other arguments are those of `wash_film`. Hollows and grain are mixed as areas that the eye
     does not tell apart.
+
+    Parameters
+    ----------
+    absorption : array, shape (..., 36)
+        K of one part of each mixture, above zero.
+    scattering : array, shape (..., 36)
+        S of one part of each mixture, above zero.
+    paper : array, shape (36,)
+        Internal reflectance of the ground.
+    water : float or array, shape (...)
+        Parts of water to one of paint; only a wash takes it.
+    finish : str
+        gloss, satin or matte.
     """
     mean = np.asarray(WASH_THICKNESS / (1.0 + np.asarray(water, dtype=np.float64)))[..., None]
     in_hollows = (1 - GRAIN_SHARE * GRAIN_THICKNESS) / (1 - GRAIN_SHARE)

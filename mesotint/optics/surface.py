@@ -23,7 +23,13 @@ FINISHES: Final[dict[str, float]] = {"gloss": 0.004, "satin": 0.012, "matte": 0.
 
 
 def surface_scatter(finish: str) -> float:
-    """Diffuse surface reflection of a finish; `InputError` for an unknown one."""
+    """Diffuse surface reflection of a finish; `InputError` for an unknown one.
+
+    Parameters
+    ----------
+    finish : str
+        gloss, satin or matte.
+    """
     try:
         return FINISHES[finish]
     except KeyError:
@@ -52,7 +58,15 @@ def seen_reflectance(internal: Array, finish: str = "satin") -> Array:
 
 
 def internal_reflectance(seen: Array, finish: str = "satin") -> Array:
-    """The inverse of `seen_reflectance`; values below the surface's own are held at 1e-4."""
+    """The inverse of `seen_reflectance`; values below the surface's own are held at 1e-4.
+
+    Parameters
+    ----------
+    seen : array, shape (..., 36)
+        Reflectance factors with the surface on, 0 to 1.
+    finish : str
+        gloss, satin or matte.
+    """
     through = np.asarray(seen) - surface_scatter(finish)
     gain = (1 - OUTER_REFLECTION) * (1 - INNER_REFLECTION)
     return np.clip(through / (gain + INNER_REFLECTION * through), 1e-4, 1 - 1e-6)

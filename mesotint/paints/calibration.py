@@ -79,12 +79,25 @@ class Reading:
 
     @classmethod
     def of_spectrum(cls, white_parts: float, reflectance: Array) -> "Reading":
-        """A reading from a spectrum of shape (36,)."""
+        """A reading from a spectrum of shape (36,).
+
+        Parameters
+        ----------
+        white_parts : float
+            Parts of white to one of the paint; 0 for the masstone.
+        reflectance : array, shape (..., 36)
+            Reflectance factors, 0 to 1.
+        """
         spectrum = as_spectra(reflectance)
         return cls(white_parts, lab_from_reflectance(spectrum), spectrum)
 
     def mixture(self, paint: Paint) -> tuple[list[Paint], Array]:
-        """The paints of the drawdown, the given one for the tube's, and their parts by volume."""
+        """The paints of the drawdown, the given one for the tube's, and their parts by volume.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         paints = [paint, library().white, *(other for other, _ in self.others)]
         return paints, np.array([1.0, self.white_parts, *(parts for _, parts in self.others)])
 
@@ -230,6 +243,11 @@ class _Drawdowns:
 
 def nearest_paint(readings: Sequence[Reading]) -> Paint:
     """The library paint whose drawdowns are nearest to the readings; its spectrum gives the shape.
+
+    Parameters
+    ----------
+    readings : sequence of Reading
+        At least one.
 
     Raises
     ------

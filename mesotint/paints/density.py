@@ -25,5 +25,11 @@ ORGANIC_DENSITY: Final = 1.15
 
 
 def density_of(family: str) -> float:
-    """Density of the paints of a family in g/ml (from memory)."""
+    """Density of the paints of a family in g/ml (from memory).
+
+    Parameters
+    ----------
+    family : str
+        Family of the pigment, as the library names it.
+    """
     return DENSITY_G_PER_ML.get(family, ORGANIC_DENSITY)

@@ -157,7 +157,15 @@ def _uses(fact: dict[str, Any], key: str) -> bool:
 
 
 def mixer(absorption: Mapping[str, Array], scattering: Mapping[str, Array]) -> LabOf:
-    """A function from parts by key to CIELAB, for satin opaque films of the given paints."""
+    """A function from parts by key to CIELAB, for satin opaque films of the given paints.
+
+    Parameters
+    ----------
+    absorption : mapping of str to array, shape (36,)
+        K by key of the paint.
+    scattering : mapping of str to array, shape (36,)
+        S by key of the paint.
+    """
 
     def lab_of(mixtures: list[Mapping[str, float]]) -> Array:
         keys = sorted({key for mixture in mixtures for key in mixture})
@@ -202,6 +210,10 @@ def write(report: FitReport) -> str:
     The version is drawn from the contents.
 
     Two fits that agree to six digits have the same version.
+
+    Parameters
+    ----------
+    report : FitReport
     """
     paints = {
         key: {
@@ -222,7 +234,12 @@ def write(report: FitReport) -> str:
 
 
 def summary(report: FitReport) -> str:
-    """The report in words and figures: each paint's errors, and which facts hold."""
+    """The report in words and figures: each paint's errors, and which facts hold.
+
+    Parameters
+    ----------
+    report : FitReport
+    """
     masstones = [p.masstone_delta_e for p in report.paints.values()]
     tints = [p.tint_delta_e for p in report.paints.values()]
     lines = ["paint               masstone ΔE00   tint ΔE00"]

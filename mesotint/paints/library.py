@@ -84,6 +84,10 @@ def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float])
 
     Parameters
     ----------
+    key : str
+        What it is known by as a paint.
+    name : str
+    family : str
     parts : mapping
         Parts by volume of each paint; at least one above zero.
     """
@@ -150,7 +154,13 @@ class Library:
         return [paint for paint in self.paints.values() if not paint.recipe]
 
     def paint(self, key: str) -> Paint:
-        """The paint of a key; `InputError` with the nearest keys and names for an unknown one."""
+        """The paint of a key; `InputError` with the nearest keys and names for an unknown one.
+
+        Parameters
+        ----------
+        key : str
+            What the paint is known by.
+        """
         try:
             return self.paints[key]
         except KeyError:

@@ -23,30 +23,65 @@ POT: Final = "pot"
 
 
 def is_white(paint: Paint) -> bool:
-    """Whether a paint is the white that opens and lightens."""
+    """Whether a paint is the white that opens and lightens.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     return paint.key == WHITE_KEY
 
 
 def is_black(paint: Paint) -> bool:
-    """Whether a paint darkens and nothing else."""
+    """Whether a paint darkens and nothing else.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     return paint.family in BLACK_FAMILIES
 
 
 def is_earth(paint: Paint) -> bool:
-    """Whether a paint is an earth or an iron oxide, dug or made."""
+    """Whether a paint is an earth or an iron oxide, dug or made.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     return paint.family in EARTH_FAMILIES
 
 
 def is_classic(paint: Paint) -> bool:
-    """Whether a paint is among those that painters name muted colours by: earths and blacks."""
+    """Whether a paint is among those that painters name muted colours by: earths and blacks.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
     return is_earth(paint) or is_black(paint)
 
 
 def black_of(paints: Iterable[Paint]) -> Paint | None:
-    """What darkens where nothing is said: the first black there is; none where there is none."""
+    """What darkens where nothing is said: the first black there is; none where there is none.
+
+    Parameters
+    ----------
+    paints : iterable of Paint
+    """
     return next((paint for paint in paints if is_black(paint)), None)
 
 
 def mixture(key: str, name: str, parts: Mapping[Paint, float]) -> Paint:
-    """Paints mixed on the spot, as one paint; parts by volume, at least one above zero."""
+    """Paints mixed on the spot, as one paint; parts by volume, at least one above zero.
+
+    Parameters
+    ----------
+    key : str
+        What it is known by as a paint.
+    name : str
+        Its name.
+    parts : mapping of Paint to float
+        Parts by volume, zero or more.
+    """
     return mixed_tube(key, name, MIXTURE, parts)

@@ -58,7 +58,13 @@ class Shape:
         return int(3 + BEND_CENTRES_NM.size + 3 * len(self._table))
 
     def spectra(self, departures: Array) -> tuple[Array, Array]:
-        """K and S, each shape (36,), for departures of shape (unknowns,) from the guess."""
+        """K and S, each shape (36,), for departures of shape (unknowns,) from the guess.
+
+        Parameters
+        ----------
+        departures : array, shape (unknowns,)
+            From the guess, each in its own prior deviations.
+        """
         bends, rest = (
             departures[3 : 3 + BEND_CENTRES_NM.size],
             departures[3 + BEND_CENTRES_NM.size :],

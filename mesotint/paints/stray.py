@@ -64,6 +64,11 @@ def doubts_of(key: str) -> Doubts:
     Titanium white strays less, and only in what little it absorbs: its scattering is the unit that
     all others are told in, so a white that scatters more is a box in which every other paint is
     weaker.
+
+    Parameters
+    ----------
+    key : str
+        What the paint is known by.
     """
     shapes = stray_shapes()
     none = np.zeros_like(shapes)
@@ -107,6 +112,18 @@ def film_moves(
 
 
 def bent(absorption: Array, scattering: Array, doubts: Doubts, by: Array) -> tuple[Array, Array]:
-    """K and S of a paint, shape (36,) each, moved along its doubts by so many deviations each."""
+    """K and S of a paint, shape (36,) each, moved along its doubts by so many deviations each.
+
+    Parameters
+    ----------
+    absorption : array, shape (36,)
+        K of the paint as it is taken to be.
+    scattering : array, shape (36,)
+        S of the paint as it is taken to be.
+    doubts : Doubts
+        What is not known of the paint, by name and size.
+    by : array, shape (doubts,)
+        Deviations that each doubt is moved by.
+    """
     moved = np.tensordot(by, doubts.moves, 1)
     return absorption * np.exp(moved[0]), scattering * np.exp(moved[1])

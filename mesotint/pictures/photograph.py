@@ -116,7 +116,15 @@ def _xyz(pixels: Array) -> Array:
 
 
 def labs_of(pixels: Array, card: Card | None = None) -> Array:
-    """CIELAB, shape (n, 3), of pixels of uint8, shape (..., 3), corrected by a card."""
+    """CIELAB, shape (n, 3), of pixels of uint8, shape (..., 3), corrected by a card.
+
+    Parameters
+    ----------
+    pixels : array, shape (height, width, 3), uint8
+        sRGB.
+    card : Card or None
+        Where a white or grey card lies, which sets light and exposure right.
+    """
     return lab_from_xyz(_seen(_xyz(pixels), card))
 
 

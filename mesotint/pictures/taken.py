@@ -121,12 +121,26 @@ def _in_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
 
 
 def pixels(data: bytes) -> Array:
-    """The pixels of a picture that was taken in, shape (height, width, 3), uint8."""
+    """The pixels of a picture that was taken in, shape (height, width, 3), uint8.
+
+    Parameters
+    ----------
+    data : bytes
+        The file as it came.
+    """
     return np.asarray(Image.open(io.BytesIO(data)).convert("RGB"))
 
 
 def cut(pixels: Array, area: Area) -> Array:
-    """The pixels of an area; of a point, the few around it."""
+    """The pixels of an area; of a point, the few around it.
+
+    Parameters
+    ----------
+    pixels : array, shape (height, width, 3), uint8
+        sRGB.
+    area : Area
+        A rectangle or a ring of points, in shares of width and height.
+    """
     height, width = pixels.shape[:2]
 
     def span(start: float, extent: float, side: int) -> slice:

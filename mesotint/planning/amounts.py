@@ -42,7 +42,13 @@ class WholeParts:
     cost_delta_e: float
 
     def in_words(self, names: Sequence[str]) -> str:
-        """Such as ``9 parts ochre, 1 part umber; black, a touch: 1 in 280, let down first``."""
+        """Such as ``9 parts ochre, 1 part umber; black, a touch: 1 in 280, let down first``.
+
+        Parameters
+        ----------
+        names : sequence of str
+            Their names.
+        """
         told = [
             f"{part} {'part' if part == 1 else 'parts'} {name}"
             for part, name in zip(self.parts, names, strict=True)

@@ -63,12 +63,24 @@ def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: A
 
 
 def cells_of_recipes(found: Sequence[tuple[str, Recipe]]) -> list[Cell]:
-    """Recipes, each with its label, as patches of a chart."""
+    """Recipes, each with its label, as patches of a chart.
+
+    Parameters
+    ----------
+    found : sequence of (str, Recipe)
+        Heading and recipe of each cell.
+    """
     return [Cell(label, recipe.paints, recipe.parts, recipe.lab) for label, recipe in found]
 
 
 def lightness_of_value(value: float) -> float:
-    """L* of a Munsell value (ASTM D1535)."""
+    """L* of a Munsell value (ASTM D1535).
+
+    Parameters
+    ----------
+    value : float
+        Munsell value, 0 to 10.
+    """
     return float(lab_from_munsell(np.array([0.0, value, 0.0]))[0])
 
 
@@ -84,6 +96,7 @@ def value_scale(
     count : int
     white : Paint, optional
         Titanium white where none is given, or water in a wash.
+    viewing : Viewing
 
     Raises
     ------
@@ -111,7 +124,15 @@ def value_scale(
 def tint_column(
     paint: Paint, whites: Sequence[float] = TINT_PARTS, viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Cell]:
-    """A paint or mixture with rising parts of titanium white, or of water in a wash."""
+    """A paint or mixture with rising parts of titanium white, or of water in a wash.
+
+    Parameters
+    ----------
+    paint : Paint
+    whites : sequence of float
+        Parts of white to one of the paint.
+    viewing : Viewing
+    """
     amounts = np.array([checked_amount(w, "white", most=1000) for w in whites])
     paints = (paint, viewing.lightener)
     parts = np.stack([np.ones_like(amounts), amounts], axis=1)
@@ -156,6 +177,7 @@ def string(
         Munsell values, 0 to 10.
     dark : Paint
         What darkens it: its complement, a black or a mixed dark.
+    viewing : Viewing
 
     Raises
     ------
@@ -232,7 +254,21 @@ def recession(
 def receded(
     lab: Array, steps: int, lighter: float = 8.0, cooler: float = 8.0, greyer: float = 0.35
 ) -> Array:
-    """A colour some steps farther away, CIELAB of shape (3,); figures as in `recession`."""
+    """A colour some steps farther away, CIELAB of shape (3,); figures as in `recession`.
+
+    Parameters
+    ----------
+    lab : array, shape (3,)
+        CIELAB.
+    steps : int
+        How many steps away, 0 or more.
+    lighter : float
+        L* by each step, 0 to 40.
+    cooler : float
+        Degrees of hue toward blue by each step, 0 to 90.
+    greyer : float
+        Share of the chroma that each step loses, 0 to 1.
+    """
     lightness, chroma, hue = lch_from_lab(lab).tolist()
     toward = float(turn(FAR_HUE, hue))
     hue += np.sign(toward) * min(abs(toward), cooler * steps)
@@ -274,6 +310,7 @@ def brown_chart(
         Parts of white (of water in a wash) to one of the brown, a column each.
     more : float
         Parts of the enriching paint added, as against the base's whole.
+    viewing : Viewing
 
     Returns
     -------

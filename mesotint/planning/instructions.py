@@ -49,7 +49,13 @@ class Work:
     method: str = "separate"
 
     def volumes_ml(self, patches: int) -> tuple[float, ...]:
-        """The volume of each of some patches."""
+        """The volume of each of some patches.
+
+        Parameters
+        ----------
+        patches : int
+            How many are mixed.
+        """
         return self.each_ml if isinstance(self.each_ml, tuple) else (self.each_ml,) * patches
 
 

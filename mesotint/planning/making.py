@@ -75,6 +75,15 @@ class Making:
     ) -> "Making":
         """What has to be made so that so much of each paint and let-down can be poured.
 
+        Parameters
+        ----------
+        poured_ml : mapping of Paint to float
+            Millilitres by paint.
+        measure : Measure
+            What amounts are read with.
+        known : mapping of str to Paint
+            Paints by key.
+
         Raises
         ------
         InputError
@@ -94,14 +103,24 @@ class Making:
         return making
 
     def stage(self, paint: Paint) -> int:
-        """How many goes something takes that is mixed beforehand; `_TUBE` for a tube."""
+        """How many goes something takes that is mixed beforehand; `_TUBE` for a tube.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         if paint.key in self.known:
             return _MIXTURE if paint.family == MIXTURE else _TUBE
         (_, one), (_, parts) = paint.recipe
         return _ONCE if parts / one <= GREATEST_LET_DOWN else _TWICE
 
     def parts_of(self, paint: Paint) -> dict[Paint, float]:
-        """What something is mixed of, as it is mixed: one part in a hundred in two goes."""
+        """What something is mixed of, as it is mixed: one part in a hundred in two goes.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         of = {self._ingredient(key): part for key, part in paint.recipe}
         if self.stage(paint) != _TWICE:
             return of
@@ -115,7 +134,15 @@ class Making:
         return self.known[key]
 
     def amounts(self, of: Mapping[Paint, float], ml: float) -> tuple[tuple[Paint, float], ...]:
-        """The measure's units of each part of a mixture of which at least so much is needed."""
+        """The measure's units of each part of a mixture of which at least so much is needed.
+
+        Parameters
+        ----------
+        of : mapping of Paint to float
+            Parts by paint.
+        ml : float
+            Millilitres it is to be in all, above zero.
+        """
         paints = list(of)
         per_ml = np.array([self.measure.per_ml(paint) for paint in paints])
         shares = np.array(list(of.values())) / sum(of.values())
@@ -139,7 +166,14 @@ class Making:
         return tuple(zip(paints, (best[1] * self.measure.step).tolist(), strict=True))
 
     def make(self, paint: Paint, amounts: tuple[tuple[Paint, float], ...]) -> None:
-        """Put something among what is made, as it is told."""
+        """Put something among what is made, as it is told.
+
+        Parameters
+        ----------
+        paint : Paint
+        amounts : tuple of (Paint, float)
+            Paints and millilitres of each, above zero.
+        """
         volumes = np.zeros(len(self.tubes))
         densities = np.array([self.measure.per_ml(tube) for tube in self.tubes])
         for used, units in amounts:
@@ -156,18 +190,36 @@ class Making:
         self.made.append(Made(paint, says, amounts, volumes / whole, whole))
 
     def is_made(self, paint: Paint) -> bool:
-        """Whether something is mixed beforehand, and not squeezed from a tube."""
+        """Whether something is mixed beforehand, and not squeezed from a tube.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         return any(made.paint.key == paint.key for made in self.made)
 
     def holds(self, paint: Paint) -> Array:
-        """Share by volume of each tube in a paint: itself, or what it was made of."""
+        """Share by volume of each tube in a paint: itself, or what it was made of.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         for made in self.made:
             if made.paint.key == paint.key:
                 return made.holds
         return np.asarray(np.eye(len(self.tubes))[self.place[paint.key]])
 
     def over_ml(self, made: Made, poured_ml: Mapping[str, float]) -> float:
-        """What is left of something once it has gone into what it was made for."""
+        """What is left of something once it has gone into what it was made for.
+
+        Parameters
+        ----------
+        made : Made
+            What was made, by name.
+        poured_ml : mapping of str to float
+            Millilitres by key of the paint.
+        """
         densities = np.array([self.measure.per_ml(tube) for tube in self.tubes])
         key = made.paint.key
         into_others = sum(
@@ -184,6 +236,14 @@ def _tubes(known: Mapping[str, Paint]) -> tuple[Paint, ...]:
 
 
 def number_in_steps(amount: float, step: float) -> str:
-    """An amount with as many decimals as the measure's step has."""
+    """An amount with as many decimals as the measure's step has.
+
+    Parameters
+    ----------
+    amount : float
+        In the measure's own unit.
+    step : float
+        The smallest step of the measure, above zero.
+    """
     decimals = max(0, -int(np.floor(np.log10(step) + 1e-9)))
     return f"{amount:.{decimals}f}"

@@ -55,7 +55,12 @@ class Measure:
         checked_amount(self.units_per_ml, "units_per_ml", least=1e-6)
 
     def per_ml(self, paint: Paint) -> float:
-        """Units in one millilitre of a paint."""
+        """Units in one millilitre of a paint.
+
+        Parameters
+        ----------
+        paint : Paint
+        """
         return self.units_per_ml * (paint.density_g_per_ml if self.by_weight else 1.0)
 
     @property
@@ -73,23 +78,49 @@ class Measure:
 
 
 def gram_scale(step_g: float = 0.1) -> Measure:
-    """A gram scale of a step; an honest weight has ten steps."""
+    """A gram scale of a step; an honest weight has ten steps.
+
+    Parameters
+    ----------
+    step_g : float
+        Grams it reads to, above zero.
+    """
     return Measure("g", step_g, HONEST_STEPS, 1.0, by_weight=True)
 
 
 def syringe(step_ml: float = 0.1) -> Measure:
-    """A syringe or spoon of a step in millilitres."""
+    """A syringe or spoon of a step in millilitres.
+
+    Parameters
+    ----------
+    step_ml : float
+        Millilitres it reads to, above zero.
+    """
     return Measure("ml", step_ml, 1, 1.0)
 
 
 def dropper(drop_ml: float = 0.05) -> Measure:
-    """A dropper; the drop of water of a household dropper is about 0.05 ml (from memory)."""
+    """A dropper; the drop of water of a household dropper is about 0.05 ml (from memory).
+
+    Parameters
+    ----------
+    drop_ml : float
+        Millilitres of one drop, above zero.
+    """
     checked_amount(drop_ml, "drop_ml", least=1e-4, most=1)
     return Measure("drops", 1.0, 1, 1 / drop_ml)
 
 
 def ribbon(nozzle_mm: float = 5.0, step_mm: float = 1.0) -> Measure:
-    """Length of the ribbon squeezed from a tube with a round nozzle."""
+    """Length of the ribbon squeezed from a tube with a round nozzle.
+
+    Parameters
+    ----------
+    nozzle_mm : float
+        Width of the tube's mouth, above zero.
+    step_mm : float
+        Millimetres of ribbon that a hand can tell, above zero.
+    """
     checked_amount(nozzle_mm, "nozzle_mm", least=0.5, most=50)
     return Measure("mm", step_mm, 2, 1000 / (math.pi * nozzle_mm**2 / 4))
 
@@ -104,7 +135,15 @@ MEASURES: Final[dict[str, tuple[Callable[[float], Measure], float]]] = {
 
 
 def measure_of(name: str, step: float | None = None) -> Measure:
-    """A measure by its name and its step; `InputError` with the nearest names for another."""
+    """A measure by its name and its step; `InputError` with the nearest names for another.
+
+    Parameters
+    ----------
+    name : str
+        A key of `MEASURES`.
+    step : float or None
+        Its smallest step, in its own unit; its usual one where none is given.
+    """
     if name not in MEASURES:
         near = nearest_words(name, MEASURES) or list(MEASURES)
         raise InputError(
@@ -115,12 +154,30 @@ def measure_of(name: str, step: float | None = None) -> Measure:
 
 
 def volume_of(amount: float, paint: Paint, measure: str) -> float:
-    """Millilitres of an amount of a paint in a measure's unit, such as 1.2 with ``grams``."""
+    """Millilitres of an amount of a paint in a measure's unit, such as 1.2 with ``grams``.
+
+    Parameters
+    ----------
+    amount : float
+        How much, in the measure's own unit; above zero.
+    paint : Paint
+    measure : str
+        ml, grams, drops or ribbon.
+    """
     return amount / measure_of(measure).per_ml(paint)
 
 
 def told_in(volume_ml: float, paint: Paint, name: str) -> str:
-    """A volume of a paint in a measure's unit, in as many digits as anybody can measure."""
+    """A volume of a paint in a measure's unit, in as many digits as anybody can measure.
+
+    Parameters
+    ----------
+    volume_ml : float
+        Millilitres, above zero.
+    paint : Paint
+    name : str
+        A key of `MEASURES`.
+    """
     measure = measure_of(name)
     amount = volume_ml * measure.per_ml(paint)
     if measure.unit in ("drops", "mm"):
@@ -133,14 +190,33 @@ def told_in(volume_ml: float, paint: Paint, name: str) -> str:
 
 
 def volume_for_area(area_cm2: float, coats: int = 1, spread_cm2_per_ml: float = 80.0) -> float:
-    """Millilitres for an area at a spread rate (80 cm² a ml is from memory, for thick paint)."""
+    """Millilitres for an area at a spread rate (80 cm² a ml is from memory, for thick paint).
+
+    Parameters
+    ----------
+    area_cm2 : float
+        Square centimetres to cover, above zero.
+    coats : int
+        How many, 1 or more.
+    spread_cm2_per_ml : float
+        Square centimetres that a millilitre covers in one coat, above zero.
+    """
     checked_amount(area_cm2, "area_cm2", least=1e-3)
     checked_amount(spread_cm2_per_ml, "spread_cm2_per_ml", least=0.1)
     return area_cm2 * coats / spread_cm2_per_ml
 
 
 def least_ml(parts: Sequence[float], paints: Sequence[Paint], measure: Measure) -> float:
-    """Millilitres of a mixture from which a measure can tell what it has most of."""
+    """Millilitres of a mixture from which a measure can tell what it has most of.
+
+    Parameters
+    ----------
+    parts : sequence of float
+        Parts by volume, zero or more.
+    paints : sequence of Paint
+    measure : Measure
+        What amounts are read with.
+    """
     shares = np.asarray(parts, dtype=np.float64) / sum(parts)
     most = int(shares.argmax())
     return measure.least / measure.per_ml(paints[most]) / float(shares[most])
@@ -150,6 +226,16 @@ def checked_volumes(
     parts: Sequence[float], paints: Sequence[Paint], total_ml: float, measure: Measure
 ) -> Array:
     """Millilitres of each paint in a mixture of a wanted volume, shape (paints,).
+
+    Parameters
+    ----------
+    parts : sequence of float
+        Parts by volume, zero or more.
+    paints : sequence of Paint
+    total_ml : float
+        Millilitres in all, above zero.
+    measure : Measure
+        What amounts are read with.
 
     Raises
     ------

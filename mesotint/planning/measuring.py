@@ -88,9 +88,11 @@ def measured(
     ----------
     parts : sequence of float
         By volume, as many as paints.
+    paints : sequence of Paint
     total_ml : float
         Volume wanted, above zero.
     measure : Measure
+    viewing : Viewing
 
     Raises
     ------
@@ -189,7 +191,15 @@ def _best(
 
 
 def too_much(there_ml: Array, wanted_ml: Array) -> float:
-    """How many times what is wanted a pile must become, so that no paint in it is too much."""
+    """How many times what is wanted a pile must become, so that no paint in it is too much.
+
+    Parameters
+    ----------
+    there_ml : array, shape (paints,)
+        Millilitres in the pile, zero or more.
+    wanted_ml : array, shape (paints,)
+        Millilitres that were wanted.
+    """
     held = wanted_ml > 0
     return float(np.max(there_ml[held] / wanted_ml[held]))
 
@@ -433,7 +443,16 @@ class _Plan:
 
 @lru_cache(maxsize=512)
 def let_down(paint: Paint, carrier: Paint, parts: float = 9.0) -> Paint:
-    """A strong paint thinned beforehand: one part in nine of white or of its partner."""
+    """A strong paint thinned beforehand: one part in nine of white or of its partner.
+
+    Parameters
+    ----------
+    paint : Paint
+    carrier : Paint
+        What the strong paint is let into; mostly white.
+    parts : float
+        Parts of the carrier to one of the paint, above zero.
+    """
     return mixed_tube(
         f"{paint.key} in {carrier.key}, {parts:g}",
         f"{paint.name}, 1 part in {parts + 1:g} of {carrier.name.lower()}",

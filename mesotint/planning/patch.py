@@ -32,7 +32,15 @@ class Patch:
 def patches_of(
     parts: Array, paints: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Patch]:
-    """Patches of mixtures, parts of shape (n, paints)."""
+    """Patches of mixtures, parts of shape (n, paints).
+
+    Parameters
+    ----------
+    parts : array, shape (n, paints)
+        Parts by volume, zero or more.
+    paints : sequence of Paint
+    viewing : Viewing
+    """
     parts = np.ascontiguousarray(parts, dtype=np.float64)
     return list(_patches_of(parts.tobytes(), parts.shape, tuple(paints), viewing))
 

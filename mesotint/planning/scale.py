@@ -161,7 +161,15 @@ class Scale:
 
 
 def neutral_place(fraction: float, last: int) -> int:
-    """Place of the neutral among 0 to `last`, for its fraction of the length between them."""
+    """Place of the neutral among 0 to `last`, for its fraction of the length between them.
+
+    Parameters
+    ----------
+    fraction : float
+        Of the length, 0 to 1.
+    last : int
+        Place of the last step.
+    """
     if fraction < 1e-6:
         return 0
     if fraction > 1 - 1e-6:
@@ -172,7 +180,14 @@ def neutral_place(fraction: float, last: int) -> int:
 
 
 def steps_at(trail: Trail, shares: Array) -> list[Step]:
-    """Steps of a trail at the given shares of its second paint, shape (n,)."""
+    """Steps of a trail at the given shares of its second paint, shape (n,).
+
+    Parameters
+    ----------
+    trail : Trail
+    shares : array, shape (passages,)
+        Of the mother by volume, 0 to 1.
+    """
     patches = patches_of(trail.parts(shares), trail.paints, trail.viewing)
     return [
         Step(

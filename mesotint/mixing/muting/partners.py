@@ -65,7 +65,13 @@ class Fix:
     owned: bool = True
 
     def in_words(self, leaning: str) -> str:
-        """Such as: Leans red; ultramarine blue, about 1 part to 12, takes it out."""
+        """Such as: Leans red; ultramarine blue, about 1 part to 12, takes it out.
+
+        Parameters
+        ----------
+        leaning : str
+            Which way the grey leans without the fix.
+        """
         share = self.parts / (1 + self.parts)
         if share < TRACE_BELOW:
             amount = touch(one_in(share))
@@ -199,7 +205,15 @@ def nearest_partner(
     paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> Paint | None:
     """The first of `partners` by itself, which is quick; None where every trail ends at its own
-    greyest point, and for an empty box."""
+    greyest point, and for an empty box.
+
+    Parameters
+    ----------
+    paint : Paint
+    box : sequence of Paint
+        What may be used.
+    viewing : Viewing
+    """
     if not box:
         return None
     shares, labs = _Pairs(paint, box, 0.0, viewing).nearest_neutrals()
@@ -210,7 +224,15 @@ def nearest_partner(
 
 def least_chroma(paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING) -> Array:
     """CIELAB chroma of a paint with each of some others where it is nearest to grey, shape
-    (others,)."""
+    (others,).
+
+    Parameters
+    ----------
+    paint : Paint
+    box : sequence of Paint
+        What may be used.
+    viewing : Viewing
+    """
     _, labs = _Pairs(paint, box, 0.0, viewing).nearest_neutrals()
     return np.hypot(labs[:, 1], labs[:, 2])
 
@@ -402,6 +424,13 @@ def relation(first: Paint, second: Paint) -> str:
 
     Complement, near-complement, tertiary complement with the primary both share, neighbour, or
     apart; ``grey`` where one of the two has no hue.
+
+    Parameters
+    ----------
+    first : Paint
+        The paint that is muted.
+    second : Paint
+        What mutes it.
     """
     angles = hue_of(first), hue_of(second)
     if angles[0] is None or angles[1] is None:
@@ -417,7 +446,15 @@ def relation(first: Paint, second: Paint) -> str:
 
 
 def temperature_remark(first: Paint, second: Paint) -> str:
-    """Advice on mixing warm with warm; never a block. Common practice, no published source."""
+    """Advice on mixing warm with warm; never a block. Common practice, no published source.
+
+    Parameters
+    ----------
+    first : Paint
+        The paint that is muted.
+    second : Paint
+        What mutes it.
+    """
     sides = _temperature_of(first), _temperature_of(second)
     if None in sides:
         return ""

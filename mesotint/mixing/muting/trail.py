@@ -150,20 +150,44 @@ class Trail:
         return held.parts.reshape(*share.shape, -1)
 
     def parts(self, share: Array) -> Array:
-        """Parts by volume, shape (..., paints), at shares of the second paint in the pair."""
+        """Parts by volume, shape (..., paints), at shares of the second paint in the pair.
+
+        Parameters
+        ----------
+        share : array, shape (...)
+            Of the second paint in the pair, 0 to 1.
+        """
         amounts = self._amounts(np.asarray(share, dtype=np.float64))
         return merged(self._columns, amounts)[1]
 
     def reflectance(self, share: Array) -> Array:
-        """Reflectance, shape (..., 36), computed at each share."""
+        """Reflectance, shape (..., 36), computed at each share.
+
+        Parameters
+        ----------
+        share : array, shape (...)
+            Of the second paint in the pair, 0 to 1.
+        """
         return self.viewing.reflectance(self.parts(share), self.paints)
 
     def lab(self, share: Array) -> Array:
-        """CIELAB, shape (..., 3), computed at each share."""
+        """CIELAB, shape (..., 3), computed at each share.
+
+        Parameters
+        ----------
+        share : array, shape (...)
+            Of the second paint in the pair, 0 to 1.
+        """
         return self.viewing.lab(self.parts(share), self.paints)
 
     def opened_lab(self, share: Array) -> Array:
-        """CIELAB of the white test at each share, shape (..., 3)."""
+        """CIELAB of the white test at each share, shape (..., 3).
+
+        Parameters
+        ----------
+        share : array, shape (...)
+            Of the second paint in the pair, 0 to 1.
+        """
         return self.viewing.opened_lab(self.parts(share), self.paints)
 
     @cached_property

@@ -35,7 +35,13 @@ _ZOOM: Final = 0.35
 
 
 def barycentric(level: int) -> Array:
-    """Points of a triangle, shape ((level + 1)(level + 2) / 2, 3), rows adding to 1."""
+    """Points of a triangle, shape ((level + 1)(level + 2) / 2, 3), rows adding to 1.
+
+    Parameters
+    ----------
+    level : int
+        How many steps a side has, 1 or more.
+    """
     return np.array(
         [
             (i / level, j / level, (level - i - j) / level)
@@ -79,18 +85,36 @@ class Triad:
         return (*self.paints, self.viewing.lightener)
 
     def parts(self, points: Array) -> Array:
-        """Parts by volume, shape (..., 4) with white last, at points of the triangle."""
+        """Parts by volume, shape (..., 4) with white last, at points of the triangle.
+
+        Parameters
+        ----------
+        points : array, shape (..., 3)
+            Shares of the three corners, adding to 1.
+        """
         pair = np.asarray(points) * self._amount
         pair = pair / pair.sum(axis=-1, keepdims=True)
         white = np.full((*pair.shape[:-1], 1), self.white)
         return np.concatenate([pair, white], axis=-1)
 
     def labs(self, points: Array) -> Array:
-        """CIELAB, shape (..., 3), at points of the triangle, shape (..., 3)."""
+        """CIELAB, shape (..., 3), at points of the triangle, shape (..., 3).
+
+        Parameters
+        ----------
+        points : array, shape (..., 3)
+            Shares of the three corners, adding to 1.
+        """
         return self.viewing.lab(self.parts(points), self.all_paints)
 
     def opened_labs(self, points: Array) -> Array:
-        """CIELAB of the white test at points of the triangle."""
+        """CIELAB of the white test at points of the triangle.
+
+        Parameters
+        ----------
+        points : array, shape (..., 3)
+            Shares of the three corners, adding to 1.
+        """
         return self.viewing.opened_lab(self.parts(points), self.all_paints)
 
     @cached_property
@@ -159,6 +183,13 @@ class Triad:
 
         Each small triangle of the lattice is crossed where its edges reach the level, by linear
         interpolation.
+
+        Parameters
+        ----------
+        levels : sequence of float
+            Chroma of each line, above zero.
+        fineness : int
+            Into how many pieces a side is cut for it.
         """
         grid, triangles = barycentric(fineness), _small_triangles(fineness)
         labs = self.labs(grid)
