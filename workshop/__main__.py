@@ -13,7 +13,7 @@ from workshop.backup import backup, default_file, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
-from workshop.testing import CLIENT, check, test, write_client
+from workshop.testing import CLIENT, check, coverage, test, write_client
 
 
 def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
@@ -116,6 +116,8 @@ def _parser() -> argparse.ArgumentParser:
     tests.set_defaults(run=lambda args: test(args.labels))
     checks = commands.add_parser("check", help="run the checkers alone")
     checks.set_defaults(run=lambda _: check())
+    covers = commands.add_parser("coverage", help="how much of core and server their tests run")
+    covers.set_defaults(run=lambda _: coverage())
     bench = commands.add_parser("bench", help="measure the figures that were promised")
     bench.add_argument("--json", action="store_true")
     bench.set_defaults(run=lambda args: _in_environment("bench", ["--json"] if args.json else []))

@@ -224,8 +224,8 @@ def lch_from_lab(lab: Array) -> Array:
 
     Examples
     --------
-    >>> lch_from_lab(np.array([50.0, 3.0, 4.0])).round(2)
-    array([50.  ,  5.  , 53.13])
+    >>> lch_from_lab(np.array([50.0, 3.0, 4.0])).round(2).tolist()
+    [50.0, 5.0, 53.13]
     """
     lab = np.asarray(lab)
     chroma = np.hypot(lab[..., 1], lab[..., 2])

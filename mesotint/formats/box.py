@@ -6,13 +6,24 @@ import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
+from itertools import islice
 from pathlib import Path
 from typing import Any, Final
 
 import numpy as np
+from jsonschema_rs import Draft202012Validator
 
 from mesotint.errors import InputError
-from mesotint.formats.faults import Fault, Faults, FileFaults, text_of
+from mesotint.formats.faults import (
+    MOST_READINGS,
+    MOST_TOLD,
+    MOST_TUBES,
+    Fault,
+    Faults,
+    FileFaults,
+    text_of,
+)
+from mesotint.formats.json_text import Lines, read_json
 from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.calibration import Reading
@@ -23,6 +34,9 @@ OPTICS_FORMAT: Final = "mesotint optics"
 VERSION: Final = 1
 SCHEMA_FILE: Final = Path(__file__).parent / "data" / "box.schema.json"
 TUBE_MEDIA: Final = ("oil", "acrylic", "gouache", "tempera", "watercolour")
+_MOST_VALUES: Final = 10_000
+"""Values of one tube, twice what a hundred readings with their spectra come to."""
+_DEEPEST: Final = 8
 COLUMNS: Final = (
     "label", "paint", "recipe", "medium", "finish", "size_ml", "left_ml", "notes", "readings",
 )  # fmt: skip
@@ -115,40 +129,70 @@ def read_box_json(data: bytes) -> BoxData:
     FileFaults
         With every fault and its line; nothing is taken then.
     """
-    # Both take a while to import, and only those who read such a file need them.
-    from json_source_map import calculate
-    from jsonschema import Draft202012Validator
-
-    text = text_of(data)
-    try:
-        whole = json.loads(text, parse_constant=_no_constant)
-    except json.JSONDecodeError as error:
-        raise FileFaults([Fault(error.lineno, f"This is no JSON: {error.msg}.")]) from None
-    except (RecursionError, ValueError):
-        raise FileFaults([Fault(0, "This is no JSON that we can read.")]) from None
-    lines = {pointer: entry.value_start.line + 1 for pointer, entry in calculate(text).items()}
-    faults = Faults()
-    validator = Draft202012Validator(box_schema())
-    for wrong in sorted(validator.iter_errors(whole), key=lambda e: list(map(str, e.path))):
-        place = "".join(f"/{part}" for part in wrong.absolute_path)
-        faults.add(lines.get(place, 1), _plainly(place, wrong.message))
+    whole, text = read_json(data)
+    faults, lines = Faults(), Lines(text)
+    told = whole.get("tubes") if isinstance(whole, dict) else None
+    tubes = told if isinstance(told, list) else []
+    if len(tubes) > MOST_TUBES:
+        faults.add(0, f"It has {len(tubes):,} tubes; a file may have {MOST_TUBES:,}. Split it.")
+        faults.refuse()
+    # The tubes one by one, so that what is wrong with them is not looked for any longer than told.
+    _check(whole if told is not tubes else {**whole, "tubes": []}, (), faults, lines)
+    for i, tube in enumerate(tubes):
+        _check(tube, ("tubes", i), faults, lines)
+        if faults.full:
+            break
     faults.refuse()
-    tubes = []
-    for i, told in enumerate(whole["tubes"]):
-        line = lines.get(f"/tubes/{i}", 1)
-        with faults.noting(line):
-            tubes.append(_tube(told))
+    _bounded(faults, sum(len(tube.get("readings", ())) for tube in tubes))
+    found = []
+    for i, tube in enumerate(tubes):
+        try:
+            found.append(_tube(tube))
+        except InputError as error:
+            faults.add(lines.of(["tubes", i]), error.message)
     faults.refuse()
-    return BoxData(whole["name"], tubes)
+    return BoxData(whole["name"], found)
 
 
-def _no_constant(word: str) -> float:
-    raise ValueError(word)
+def _check(value: object, place: Sequence[str | int], faults: Faults, lines: Lines) -> None:
+    """Note what of a box without its tubes, or of a tube, the schema does not allow."""
+    if not _is_small(value):
+        faults.add(lines.of(place), "It holds more than a box or a tube has.")
+        return
+    validator = _validator("tube" if place else "box")
+    for wrong in islice(validator.iter_errors(value), MOST_TOLD):
+        path = [*place, *wrong.instance_path]
+        where = " › ".join(map(str, path)) or "the file"
+        faults.add(lines.of(path), f"{where}: {wrong.message[:160]}.")
 
 
-def _plainly(place: str, message: str) -> str:
-    where = place.strip("/").replace("/", " › ") or "the file"
-    return f"{where}: {message[:160]}."
+def _is_small(value: object) -> bool:
+    """Whether a value holds no more, and is nested no deeper, than a tube with all its readings."""
+    count, waiting = 0, [(value, 0)]
+    while waiting:
+        each, depth = waiting.pop()
+        if isinstance(each, (list, dict)):
+            count += len(each)
+            if count > _MOST_VALUES or depth > _DEEPEST:
+                return False
+            within = each.values() if isinstance(each, dict) else each
+            waiting += [(member, depth + 1) for member in within]
+    return True
+
+
+@cache
+def _validator(what: str) -> Draft202012Validator:
+    schema = box_schema()
+    if what == "tube":
+        schema = {"$ref": "#/$defs/tube", "$defs": schema["$defs"]}
+    return Draft202012Validator(schema)
+
+
+def _bounded(faults: Faults, readings: int) -> None:
+    """Refuse what no studio's box is as large as."""
+    if readings > MOST_READINGS:
+        faults.add(0, f"It has {readings:,} readings; a file may have {MOST_READINGS:,}. Split it.")
+    faults.refuse()
 
 
 def _tube(told: Mapping[str, Any]) -> TubeData:
@@ -266,9 +310,13 @@ def read_box_csv(data: bytes, name: str) -> BoxData:
             raise FileFaults([Fault(1, f"The first row names the columns: {', '.join(COLUMNS)}.")])
         for unknown in [column for column in header if column not in COLUMNS]:
             faults.add(1, f"'{unknown[:30]}' is no column; there are {', '.join(COLUMNS)}.")
-        tubes = []
+        faults.refuse()
+        tubes: list[TubeData] = []
         for row in rows:
             line = rows.line_num
+            if len(tubes) == MOST_TUBES:
+                faults.add(line, f"It has more than {MOST_TUBES:,} tubes. Split it.")
+                break
             if row.get("more"):
                 faults.add(line, "It has more values than there are columns.")
                 continue
@@ -277,6 +325,7 @@ def read_box_csv(data: bytes, name: str) -> BoxData:
     except csv.Error as error:
         faults.add(rows.line_num, f"This is no CSV: {error}.")
     faults.refuse()
+    _bounded(faults, sum(len(tube.readings) for tube in tubes))
     return BoxData(name, tubes)
 
 
@@ -369,11 +418,7 @@ def read_optics(data: bytes) -> dict[str, tuple[np.ndarray, np.ndarray]]:
     FileFaults
         Where it is no such file, or a spectrum in it cannot be.
     """
-    text = text_of(data)
-    try:
-        whole = json.loads(text, parse_constant=_no_constant)
-    except (ValueError, RecursionError):
-        raise FileFaults([Fault(0, "This is no JSON that we can read.")]) from None
+    whole, _ = read_json(data)
     paints = whole.get("paints") if isinstance(whole, dict) else None
     if not isinstance(paints, list) or whole.get("format") != OPTICS_FORMAT:
         raise FileFaults([Fault(0, f"This is no '{OPTICS_FORMAT}' file.")])

@@ -6,29 +6,29 @@ arts measure under D50, so a file that names none is taken for that. WHITE_PARTS
 as the standard allows; without it a name such as ``Ultramarine 1:9`` tells.
 """
 
+import math
 import re
-import shlex
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 from typing import Final
 
-import numpy as np
-
-from mesotint.colour.colorimetry import lab_from_reflectance
-from mesotint.formats.faults import Faults, text_of
+from mesotint.errors import InputError
+from mesotint.formats.faults import MOST_LINES, Faults, text_of
 from mesotint.formats.readings import (
     NamedReading,
+    Spectral,
     lab_reading,
     light_of,
-    on_our_grid,
+    readings_of,
     white_parts_in,
 )
 from mesotint.optics.grid import WAVELENGTHS_NM
-from mesotint.paints.calibration import Reading
 
 DEFAULT_LIGHT: Final = "D50"
 PER_CENT_FROM: Final = 2.0
 _SPECTRAL: Final = re.compile(r"^(?:SPECTRAL_(?:NM_?)?|NM_?|R_?)(\d{3})$", re.I)
+_WORD: Final = re.compile(r'"(?:[^"]|"")*"|[^\s"]+')
+_COUNT: Final = re.compile(r"^[0-9]{1,9}$")
 _LAB: Final = ("LAB_L", "LAB_A", "LAB_B")
 
 
@@ -76,34 +76,60 @@ def _readings(table: _Table, faults: Faults) -> list[NamedReading]:
     if table.sets and table.sets[1] != len(table.rows):
         line, told = table.sets
         faults.add(line, f"NUMBER_OF_SETS says {told}, but there are {len(table.rows)}.")
-    readings = []
+    spectra: list[Spectral] = []
+    coloured: list[NamedReading] = []
     for line, row in table.rows:
         if len(row) != len(table.fields):
             faults.add(line, f"It has {len(row)} values for {len(table.fields)} fields.")
             continue
         with faults.noting(line):
-            reading = _reading(row, place, bands, table.light, line, faults)
-            if reading:
-                readings.append(reading)
-    return readings
+            name = row[place.get("SAMPLE_NAME", place.get("SAMPLE_ID", 0))]
+            parts = place.get("WHITE_PARTS")
+            white = white_parts_in(name) if parts is None else _number(row[parts], "WHITE_PARTS")
+            if bands:
+                values = [_number(row[i], f"{nm:g} nm") for nm, i in bands.items()]
+                if max(values) > PER_CENT_FROM:
+                    values = [value / 100 for value in values]
+                spectra.append(Spectral(line, name, white, tuple(bands), values))
+            else:
+                lab = [_number(row[place[field]], field) for field in _LAB]
+                coloured.append(NamedReading(name, lab_reading(white, lab, table.light)))
+    return readings_of(spectra, faults) if bands else coloured
+
+
+def _number(text: str, name: str) -> float:
+    try:
+        value = float(text.replace(",", "."))
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
+        raise InputError(f"'{text[:20]}' is no number for {name}.", name)
+    return value
+
+
+def _lines(text: str, faults: Faults) -> list[str]:
+    lines = text.splitlines()
+    if len(lines) > MOST_LINES:
+        faults.add(0, f"It has {len(lines):,} lines; a file may have {MOST_LINES:,}. Split it.")
+        faults.refuse()
+    first = next((line for line in lines if line.strip()), "")
+    if not re.match(r"^\s*(CGATS|IT8|ISO28178)", first, re.I):
+        faults.add(1, "A CGATS file begins with CGATS.17.")
+    return lines
 
 
 def _tables(text: str, faults: Faults) -> list[_Table]:
     """The tables of a file; a file may hold one after another."""
     tables, block = [_Table()], ""
-    lines = text.splitlines()
-    first = next((line for line in lines if line.strip()), "")
-    if not re.match(r"^\s*(CGATS|IT8|ISO28178)", first, re.I):
-        faults.add(1, "A CGATS file begins with CGATS.17.")
+    lines = _lines(text, faults)
     for number, raw in enumerate(lines, start=1):
         line = raw.strip()
         if not line or line.startswith("#"):
             continue
-        try:
-            words = shlex.split(line, comments=False, posix=True)
-        except ValueError:
+        if line.count('"') % 2:
             faults.add(number, "A quotation mark is not closed.")
             continue
+        words = [word.strip('"').replace('""', '"') for word in _WORD.findall(line)]
         head = words[0].upper() if words else ""
         if head in ("BEGIN_DATA_FORMAT", "BEGIN_DATA"):
             block = head
@@ -127,14 +153,12 @@ def _tables(text: str, faults: Faults) -> list[_Table]:
 def _header(tables: list[_Table], number: int, words: list[str], faults: Faults) -> None:
     head, rest = words[0].upper(), " ".join(words[1:])
     table = tables[-1]
-    if head == "NUMBER_OF_SETS" and rest.isdigit():
+    if head == "NUMBER_OF_SETS" and _COUNT.match(rest):
         # The header of a further table stands before its fields, or after them.
         if table.rows:
             table = _Table(light=table.light)
             tables.append(table)
         table.sets = number, int(rest)
-    elif head == "NUMBER_OF_FIELDS" and rest.isdigit():
-        return
     elif head in ("ILLUMINANT", "ILLUMINATION_NAME"):
         with faults.noting(number):
             table.light = light_of(rest)
@@ -143,40 +167,6 @@ def _header(tables: list[_Table], number: int, words: list[str], faults: Faults)
             table.light = light_of(rest.split(",")[-1])
     elif "OBSERVER" in f"{head} {rest}".upper() and "10" in rest:
         faults.add(number, "It was measured for the 10° observer; measure for 2°.")
-
-
-def _reading(
-    row: Sequence[str],
-    place: dict[str, int],
-    bands: dict[float, int],
-    light: str,
-    line: int,
-    faults: Faults,
-) -> NamedReading | None:
-    def number(at: int, name: str) -> float:
-        try:
-            return float(row[at].replace(",", "."))
-        except ValueError:
-            faults.add(line, f"'{row[at][:20]}' is no number for {name}.")
-            return float("nan")
-
-    at = place.get("SAMPLE_NAME", place.get("SAMPLE_ID", 0))
-    name = row[at]
-    parts = place.get("WHITE_PARTS")
-    white = white_parts_in(name) if parts is None else number(parts, "WHITE_PARTS")
-    if bands:
-        grid = np.array(list(bands))
-        values = np.array([number(i, f"{nm:g} nm") for nm, i in bands.items()])
-        if not np.isfinite(values).all() or not np.isfinite(white):
-            return None
-        if values.max() > PER_CENT_FROM:
-            values = values / 100
-        spectrum = on_our_grid(grid, values)
-        return NamedReading(name, Reading(white, lab_from_reflectance(spectrum), spectrum))
-    lab = [number(place[field], field) for field in _LAB]
-    if not np.isfinite(lab).all() or not np.isfinite(white):
-        return None
-    return NamedReading(name, lab_reading(white, lab, light))
 
 
 def write_cgats(readings: Sequence[NamedReading], created: str) -> str:

@@ -1,14 +1,20 @@
-"""Readings as CxF 3 (ISO 17972-1, colour exchange format), read and written by colour-cxf.
+"""Readings as CxF 3 (ISO 17972-1, colour exchange format), written by colour-cxf.
+
+They are read element by element, since a model of the whole schema takes seconds for what is wanted
+of it.
 
 A sample is an object with a reflectance spectrum, or CIELAB under the illuminant its specification
 names. Parts of white are a tag of ours on the object; without it a name such as ``Ultramarine 1:9``
 tells.
 """
 
-from collections.abc import Sequence
+import math
+import re
+from collections.abc import Iterator, Mapping, Sequence
+from itertools import zip_longest
 from typing import Any, Final
+from xml.etree.ElementTree import Element
 
-import numpy as np
 from defusedxml.common import DefusedXmlException
 from defusedxml.ElementTree import ParseError, fromstring
 
@@ -16,18 +22,20 @@ from mesotint.errors import InputError
 from mesotint.formats.faults import Fault, Faults, FileFaults, text_of
 from mesotint.formats.readings import (
     NamedReading,
+    Spectral,
     lab_reading,
     light_of,
-    on_our_grid,
+    readings_of,
     white_parts_in,
 )
 from mesotint.optics.grid import WAVELENGTHS_NM
-from mesotint.paints.calibration import Reading
 
+SPACE: Final = "http://colorexchangeformat.com/CxF3-core"
 TAGS: Final = "Mesotint"
 WHITE_TAG: Final = "WhiteParts"
 SPECIFICATION: Final = "D65-2"
 STEP_NM: Final = 10
+_OBJECT: Final = re.compile(r"<(?:\w+:)?Object\s")
 _SPECTRAL_PLACES: Final = 6
 _LAB_PLACES: Final = 5
 
@@ -46,94 +54,102 @@ def read_cxf(data: bytes) -> list[NamedReading]:
         For what is no CxF, for XML with a document type or entities, and with every fault and the
         line of its object.
     """
-    # The library takes long to import, and only those who read such a file need it.
-    import colour_cxf
-
     text = text_of(data)
     try:
-        fromstring(text.encode(), forbid_dtd=True)
+        whole = fromstring(text.encode(), forbid_dtd=True)
     except DefusedXmlException:
         raise FileFaults(
             [Fault(1, "It declares a document type or entities, which a CxF file never needs.")]
         ) from None
     except ParseError as error:
         raise FileFaults([Fault(error.position[0], "This is not well-formed XML.")]) from None
-    try:
-        cxf = colour_cxf.read_cxf(text.encode())
-    except Exception:  # The library raises whatever its parser meets.
-        raise FileFaults([Fault(1, "This is XML, but no CxF 3.")]) from None
-    resources = cxf.resources
-    objects = (
-        resources.object_collection.object_value
-        if resources and resources.object_collection
-        else []
-    )
+    if whole.tag != f"{{{SPACE}}}CxF":
+        raise FileFaults([Fault(1, "This is XML, but no CxF 3.")])
+    objects = whole.findall(_path("Resources", "ObjectCollection", "Object"))
     if not objects:
         raise FileFaults([Fault(0, "There is no object with a colour in it.")])
-    lines = [
-        i for i, line in enumerate(text.splitlines(), start=1) if "Object " in line and "<" in line
-    ]
-    faults, readings = Faults(), []
-    specifications = _specifications(resources)
-    for i, item in enumerate(objects):
-        line = lines[i] if i < len(lines) else 0
-        with faults.noting(line):
-            readings.append(_reading(item, specifications))
+    kept = _path("Resources", "ColorSpecificationCollection", "ColorSpecification")
+    specifications = {each.get("Id"): each for each in whole.findall(kept)}
+    faults = Faults()
+    found: list[NamedReading | Spectral] = []
+    for line, item in zip_longest(_lines(text), objects):
+        if item is None:
+            break
+        with faults.noting(line or 0):
+            found.append(_reading(item, specifications, line or 0))
+    spectral = iter(readings_of([each for each in found if isinstance(each, Spectral)], faults))
     faults.refuse()
-    return readings
+    return [next(spectral) if isinstance(each, Spectral) else each for each in found]
 
 
-def _specifications(resources: Any) -> dict[str, Any]:
-    found = resources.color_specification_collection
-    return {spec.id: spec for spec in (found.color_specification if found else [])}
+def _path(*names: str) -> str:
+    return "/".join(f"{{{SPACE}}}{name}" for name in names)
 
 
-def _reading(item: Any, specifications: dict[str, Any]) -> NamedReading:
-    name = item.name or item.id or "sample"
-    tags = [tag for group in item.tag_collection or [] for tag in group.tag or []]
+def _lines(text: str) -> Iterator[int]:
+    """The line of each object, from 1."""
+    line = at = 0
+    for begun in _OBJECT.finditer(text):
+        line += text.count("\n", at, begun.start())
+        at = begun.start()
+        yield line + 1
+
+
+def _reading(
+    item: Element, specifications: Mapping[str | None, Element], line: int
+) -> NamedReading | Spectral:
+    name = item.get("Name") or item.get("Id") or "sample"
     white = white_parts_in(name)
-    for tag in tags:
-        if tag.name == WHITE_TAG:
-            try:
-                white = float(tag.value)
-            except (TypeError, ValueError):
-                raise InputError(
-                    f"The parts of white of “{name}” are no number.", "white"
-                ) from None
-    values = item.color_values.choice if item.color_values else []
-    for value in values:
-        kind = type(value).__name__
-        if kind == "ReflectanceSpectrum":
-            spec = specifications.get(value.color_specification)
-            grid = spec and spec.measurement_spec and spec.measurement_spec.wavelength_range
-            start = value.start_wl or (grid and grid.start_wl) or 380
-            step = (grid and grid.increment) or STEP_NM
-            at = float(start) + float(step) * np.arange(len(value.value))
-            return NamedReading(
-                name, Reading.of_spectrum(white, on_our_grid(at, np.array(value.value)))
-            )
-    for value in values:
-        if type(value).__name__ == "ColorCielab":
-            spec = specifications.get(value.color_specification)
-            lab = [value.l, value.a, value.b]
-            if any(part is None for part in lab):
-                raise InputError(f"The CIELAB of “{name}” lacks a number.", "lab")
-            return NamedReading(name, lab_reading(white, lab, _light(spec, name)))
-    raise InputError(f"“{name}” has neither a reflectance spectrum nor CIELAB.", "colour")
+    for tag in item.findall(_path("TagCollection", "Tag")):
+        if tag.get("Name") == WHITE_TAG:
+            white = _number(tag.get("Value"), f"The parts of white of “{name}” are no number.")
+    spectrum = item.find(_path("ColorValues", "ReflectanceSpectrum"))
+    if spectrum is not None:
+        return _spectral(spectrum, specifications, name, white, line)
+    colour = item.find(_path("ColorValues", "ColorCIELab"))
+    if colour is None:
+        raise InputError(f"“{name}” has neither a reflectance spectrum nor CIELAB.", "colour")
+    lacks = f"The CIELAB of “{name}” lacks a number."
+    lab = [_number(colour.findtext(_path(part)), lacks) for part in "LAB"]
+    light = _light(specifications.get(colour.get("ColorSpecification")), name)
+    return NamedReading(name, lab_reading(white, lab, light))
 
 
-def _light(specification: Any, name: str) -> str:
-    tristimulus = specification.tristimulus_spec if specification else None
-    if tristimulus is None:
+def _spectral(
+    spectrum: Element,
+    specifications: Mapping[str | None, Element],
+    name: str,
+    white: float,
+    line: int,
+) -> Spectral:
+    spec = specifications.get(spectrum.get("ColorSpecification"))
+    grid = None if spec is None else spec.find(_path("MeasurementSpec", "WavelengthRange"))
+    told = {} if grid is None else grid.attrib
+    wrong = f"The spectrum of “{name}” has something in it that is no number."
+    start = _number(spectrum.get("StartWL") or told.get("StartWL") or "380", wrong)
+    step = _number(told.get("Increment") or str(STEP_NM), wrong)
+    values = [_number(word, wrong) for word in (spectrum.text or "").split()]
+    at = tuple(start + step * i for i in range(len(values)))
+    return Spectral(line, name, white, at, values)
+
+
+def _number(text: str | None, wrong: str) -> float:
+    try:
+        value = float(text or "")
+    except ValueError:
+        value = math.nan
+    if not math.isfinite(value):
+        raise InputError(wrong, "file")
+    return value
+
+
+def _light(specification: Element | None, name: str) -> str:
+    seen = None if specification is None else specification.find(_path("TristimulusSpec"))
+    if seen is None:
         return "D50"
-    observer = tristimulus.observer
-    if observer is not None and str(getattr(observer.value, "value", observer.value)).startswith(
-        "10"
-    ):
+    if (seen.findtext(_path("Observer")) or "").startswith("10"):
         raise InputError(f"“{name}” was measured for the 10° observer; measure for 2°.", "light")
-    lamp = tristimulus.illuminant_or_custom_illuminant
-    word = getattr(getattr(lamp, "value", None), "value", None) if lamp is not None else "D50"
-    return light_of(str(word))
+    return light_of(seen.findtext(_path("Illuminant")) or "D50")
 
 
 def write_cxf(readings: Sequence[NamedReading], created: str) -> bytes:
@@ -145,6 +161,7 @@ def write_cxf(readings: Sequence[NamedReading], created: str) -> bytes:
     created : str
         Date and time, as ISO 8601 has it, with its offset.
     """
+    # The library takes long to import, and only those who write such a file need it.
     import colour_cxf
     from colour_cxf import cxf3
     from xsdata.models.datatype import XmlDateTime

@@ -7,7 +7,14 @@ from typing import Final
 
 from mesotint.errors import InputError
 
-GREATEST_FILE: Final = 10 * 1024 * 1024
+GREATEST_FILE: Final = 5 * 1024 * 1024
+MOST_TUBES: Final = 2_000
+MOST_READINGS: Final = 20_000
+MOST_LINES: Final = 25_000
+"""Sizes that a studio needs; what is larger is refused before anything slow is done with it.
+
+The largest file takes about a second to read. Only files of readings are counted by their lines.
+"""
 MOST_TOLD: Final = 50
 
 
@@ -49,6 +56,11 @@ class Faults:
         """
         if len(self.found) < MOST_TOLD:
             self.found.append(Fault(line, says))
+
+    @property
+    def full(self) -> bool:
+        """Whether there are as many as anybody reads."""
+        return len(self.found) >= MOST_TOLD
 
     @contextmanager
     def noting(self, line: int) -> Iterator[None]:

@@ -10,7 +10,8 @@ from scipy.interpolate import PchipInterpolator
 
 from mesotint.colour.colorimetry import LIGHTS, adapted_lab
 from mesotint.errors import InputError
-from mesotint.optics.grid import WAVELENGTHS_NM, Array, as_spectra
+from mesotint.formats.faults import MOST_READINGS, Faults
+from mesotint.optics.grid import WAVELENGTHS_NM, Array
 from mesotint.paints.calibration import Reading
 
 NEEDED_NM: Final = (400.0, 700.0)
@@ -79,8 +80,56 @@ def lab_reading(white_parts: float, lab: Sequence[float], light: str) -> Reading
     return Reading(white_parts, values if light == "D65" else adapted_lab(values, light))
 
 
-def on_our_grid(wavelengths_nm: Array, values: Array) -> Array:
-    """A spectrum of any usual grid on the project's, shape (36,).
+@dataclass(frozen=True)
+class Spectral:
+    """A spectrum as it stands in a file: the line, the sample's name, its parts of white, the
+    wavelengths in nanometres, and reflectance factors at them."""
+
+    line: int
+    name: str
+    white_parts: float
+    wavelengths_nm: tuple[float, ...]
+    values: Sequence[float]
+
+
+def readings_of(spectra: Sequence[Spectral], faults: Faults) -> list[NamedReading]:
+    """Readings of the spectra of a file, in order; of what cannot be, the fault is noted instead.
+
+    Parameters
+    ----------
+    spectra : sequence of Spectral
+    faults : Faults
+        Where they are noted.
+
+    Raises
+    ------
+    FileFaults
+        For more than a file may have.
+    """
+    if len(spectra) > MOST_READINGS:
+        told = f"It has {len(spectra):,} readings; a file may have {MOST_READINGS:,}. Split it."
+        faults.add(0, told)
+        faults.refuse()
+    alike: dict[tuple[float, ...], list[int]] = {}
+    for i, each in enumerate(spectra):
+        alike.setdefault(each.wavelengths_nm, []).append(i)
+    ours: dict[int, Array] = {}
+    for grid, places in alike.items():
+        # All of one grid are brought onto ours at once.
+        with faults.noting(spectra[places[0]].line):
+            found = resampled(np.array(grid), np.array([spectra[i].values for i in places]))
+            ours.update(zip(places, found, strict=True))
+    readings = []
+    for i, each in enumerate(spectra):
+        if i in ours:
+            with faults.noting(each.line):
+                reading = Reading.of_spectrum(each.white_parts, ours[i])
+                readings.append(NamedReading(each.name, reading))
+    return readings
+
+
+def resampled(wavelengths_nm: Array, values: Array) -> Array:
+    """Spectra of any usual grid on the project's, shape (..., 36).
 
     Between the points by monotone cubics (Fritsch and Carlson 1980); beyond the ends the last
     value holds, as in ASTM E308-18, section 7.3.
@@ -98,7 +147,7 @@ def on_our_grid(wavelengths_nm: Array, values: Array) -> Array:
         Where the grid does not cover 400 to 700 nm in steps of 20 nm or finer.
     """
     order = np.argsort(wavelengths_nm)
-    grid, spectrum = np.asarray(wavelengths_nm)[order], np.asarray(values)[order]
+    grid, spectra = np.asarray(wavelengths_nm)[order], np.asarray(values)[..., order]
     fits = (
         len(grid) > 1
         and grid[0] <= NEEDED_NM[0]
@@ -111,6 +160,6 @@ def on_our_grid(wavelengths_nm: Array, values: Array) -> Array:
             "The spectrum has to cover 400 to 700 nm in steps of 20 nm or finer.", "spectrum"
         )
     if np.array_equal(grid, WAVELENGTHS_NM):
-        return as_spectra(spectrum, "spectrum")
+        return spectra
     at = np.clip(WAVELENGTHS_NM, grid[0], grid[-1])
-    return as_spectra(PchipInterpolator(grid, spectrum)(at), "spectrum")
+    return np.asarray(PchipInterpolator(grid, spectra, axis=-1)(at))

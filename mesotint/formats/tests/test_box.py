@@ -103,6 +103,14 @@ class BoxTest(unittest.TestCase):
         with self.assertRaisesRegex(FileFaults, "names the columns"):
             read_box_csv(b"a,b\n1,2\n", "x")
 
+    def test_half_a_character_is_told_with_its_line(self) -> None:
+        """RFC 8259, section 8.2: an escape may stand for half of a pair, which is no text."""
+        half = write_box_json(BOX).replace("My grey", "\\ud800")
+        with self.assertRaisesRegex(FileFaults, "half a character") as caught:
+            read_box_json(half.encode())
+        (fault,) = caught.exception.faults
+        self.assertIn("ud800", "".join(half.splitlines()[fault.line - 1 : fault.line + 2]))
+
     def test_optics_come_back(self) -> None:
         paints = [library().paint(key) for key in ("PB29", "PY3")]
         found = read_optics(write_optics(paints).encode())

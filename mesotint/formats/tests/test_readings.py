@@ -9,8 +9,8 @@ import numpy as np
 from mesotint.colour.colorimetry import adapted_lab
 from mesotint.formats.cgats import read_cgats, write_cgats
 from mesotint.formats.cxf import read_cxf, write_cxf
-from mesotint.formats.faults import GREATEST_FILE, FileFaults
-from mesotint.formats.readings import NamedReading, on_our_grid, white_parts_in
+from mesotint.formats.faults import GREATEST_FILE, MOST_LINES, FileFaults
+from mesotint.formats.readings import NamedReading, resampled, white_parts_in
 from mesotint.optics.grid import WAVELENGTHS_NM
 from mesotint.paints.calibration import Reading
 
@@ -102,9 +102,12 @@ class CgatsTest(unittest.TestCase):
             (b'CGATS.17\nORIGINATOR "open\n', "quotation mark"),
             (b"CGATS.17\n\0\n", "NUL"),
             ("CGATS.17\nORIGINATOR \"é\"\n".encode("latin-1"), "UTF-8"),
-            (b"x" * (GREATEST_FILE + 1), "10 MB"),
+            (b"x" * (GREATEST_FILE + 1), "5 MB"),
             (CGATS.format(header='WEIGHTING_FUNCTION "OBSERVER, 10 degree"').encode(), "10°"),
             (CGATS.format(header="").replace("38.2", "138.2").encode(), "between 0 and 100"),
+            (CGATS.format(header="").replace("38.2", "nan").encode(), "'nan' is no number"),
+            (CGATS.format(header="").replace("38.2", "inf").encode(), "'inf' is no number"),
+            (b"CGATS.17\n" + b"#\n" * MOST_LINES, "Split it"),
         ]  # fmt: skip
         for data, told in cases:
             with self.subTest(told=told):
@@ -114,13 +117,13 @@ class CgatsTest(unittest.TestCase):
         for start, stop, step in ((400, 700, 10), (380, 730, 5), (360, 740, 20)):
             grid = np.arange(start, stop + 1, step)
             smooth = 0.3 + 0.2 * np.sin(grid / 60)
-            found = on_our_grid(grid.astype(float), smooth)
+            found = resampled(grid.astype(float), smooth)
             within = (start <= WAVELENGTHS_NM) & (stop >= WAVELENGTHS_NM)
             true = 0.3 + 0.2 * np.sin(WAVELENGTHS_NM / 60)
             np.testing.assert_allclose(found[within], true[within], atol=4e-3)
         for grid in ([400.0, 500.0, 600.0, 700.0], [450.0, 460.0]):
             with self.assertRaisesRegex(ValueError, "400 to 700"):
-                on_our_grid(np.array(grid), np.full(len(grid), 0.5))
+                resampled(np.array(grid), np.full(len(grid), 0.5))
         self.assertEqual((white_parts_in("x 1 : 2,5"), white_parts_in("rust")), (2.5, 0))
 
     def test_per_cent_is_told_from_factors(self) -> None:
