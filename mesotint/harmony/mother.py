@@ -30,6 +30,7 @@ GIVINGS: Final = ("equal", "same", "least")
 what reaches a wanted unity with the least movement."""
 
 FINE: Final = 49
+"""Samples of each passage's pull; between them it is read off, and not computed."""
 
 
 @dataclass(frozen=True)

@@ -40,8 +40,13 @@ _PAINT_AS_IT_IS: Final = 0.27
 """Thickness of a glaze of unthinned paint, in the units of K and S (from memory)."""
 
 _SETS_KEPT: Final = 60
+"""Sets of tubes followed for each passage: fewer than for one recipe, since one set serves all."""
+
 _FAR_OFF: Final = 100.0
+"""CIEDE2000 that stands for a passage which a set of tubes cannot mix at all."""
+
 _ROUNDS: Final = 20
+"""Exchanges of one tube for another before a limited set is taken as it is."""
 
 
 @dataclass(frozen=True)

@@ -24,19 +24,43 @@ MOST_PAINTS: Final = 4
 REACHED_BELOW: Final = 1.0
 """CIEDE2000 from which the best recipe counts as the colour itself."""
 
+# What follows trades time against what is missed, by our own judgement: fewer or coarser and good
+# mixtures are missed, more or finer and a search takes longer. Tests and benchmark hold both sides.
+
 KEPT_SETS: Final = 110
+"""Sets of each size that are refined."""
+
+_SPARING_SETS: Final = 12
+"""The same where one good mixture is enough."""
+
 _FINE_LEVEL: Final = 7
 _COARSE_LEVEL: Final = 5
+"""Steps on a side of the lattice for up to three paints, and for more or a sparing search."""
+
 _BLOCK: Final = 400
+"""Sets of the lattice that are computed at a time, so that they stay in the processor's cache."""
+
 _STEPS: Final = 9
+"""Levenberg–Marquardt steps."""
+
 _LOOK_AFTER: Final = 3
+"""Steps after which the hopeless are left: before, their places say little."""
+
 _HOPEFUL_FOR_EACH: Final = 2.4
 _FEWEST_HOPEFUL: Final = 40
-_SPARING_SETS: Final = 12
+"""Sets that go on after that look, for each that is kept, and at the least."""
+
 _NEAR_ENOUGH: Final = 0.1
+"""CIEDE2000, nearly, below which a sparing search has what it wants."""
+
 _STANDS_STILL: Final = 0.995
+"""Share of what was off a step ago from which a sparing search counts as standing still."""
+
 _TRACE: Final = 0.03
+"""Part of a paint, weighed by its strength, at which it begins: at nothing it would stay there."""
+
 _NUDGE: Final = 1e-3
+"""Step in the logarithm of a part by which slopes are taken; float32 is coarser far below it."""
 
 
 @dataclass(frozen=True)

@@ -14,8 +14,8 @@ from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import MIXTURE
+from mesotint.planning.let_downs import LET_DOWN_PARTS, let_down
 from mesotint.planning.measures import Measure
-from mesotint.planning.measuring import LET_DOWN_PARTS, let_down
 
 GREATEST_LET_DOWN: Final = 20.0
 """Parts of the carrier to one from which a let-down is made in two goes."""

@@ -5,6 +5,7 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import together
 from mesotint.mixing.muting import partners as core
+from mesotint.mixing.muting.pairs import Line
 from mesotint.mixing.muting.schools import schools_of_muting
 from mesotint.planning.patch import patches_of
 from server.kept.looks import Swatch, line, looks, swatches
@@ -48,7 +49,7 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
     ]
 
 
-def _run(of: core.Line) -> list[Swatch]:
+def _run(of: Line) -> list[Swatch]:
     """A few patches of a trail, even along it."""
     at = np.linspace(0, len(of.labs) - 1, RUN).round().astype(int)
     return swatches(of.labs[at], of.opened_labs[at])

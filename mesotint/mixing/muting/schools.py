@@ -22,9 +22,15 @@ from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import black_of, is_earth, is_white, mixture
 
 LEAST_PART: Final = 1e-5
+"""Part of a mixture below which a paint is not told: no hand leaves so little out or in."""
+
 _SECTIONS: Final = 32
 _CLOSINGS: Final = 3
+"""Into how many pieces the stretch that holds a share is cut, and how often: to a thirty-thousandth
+of the whole."""
+
 _RATIOS: Final = np.linspace(0.1, 0.9, 9)
+"""Shares of one paint in a pair of neutrals that are tried; closer ones look alike."""
 
 
 @dataclass(frozen=True)

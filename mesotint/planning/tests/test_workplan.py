@@ -12,6 +12,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
+from mesotint.planning.let_downs import let_down
 from mesotint.planning.measures import (
     Measure,
     dropper,
@@ -20,7 +21,7 @@ from mesotint.planning.measures import (
     syringe,
     volume_for_area,
 )
-from mesotint.planning.measuring import let_down, measured
+from mesotint.planning.measuring import measured
 from mesotint.planning.scale import Scale
 from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
 

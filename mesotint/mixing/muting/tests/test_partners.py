@@ -10,14 +10,9 @@ import numpy as np
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
-from mesotint.mixing.muting.partners import (
-    MISS_FROM,
-    least_chroma,
-    nearest_partner,
-    partners,
-    relation,
-    temperature_remark,
-)
+from mesotint.mixing.muting.pairs import MISS_FROM
+from mesotint.mixing.muting.partners import least_chroma, nearest_partner, partners
+from mesotint.mixing.muting.relation import relation, temperature_remark
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 
