@@ -39,15 +39,7 @@ _TOLD = (
 
 @transaction.atomic
 def keep(painter: Painter, asked: PaintingIn, key: int | None = None) -> Painting:
-    """Keep a painting, new or again, finished or not.
-
-    Raises
-    ------
-    Http404
-        Where it is not on this painter's shelf.
-    Conflict
-        Where it was changed elsewhere meanwhile.
-    """
+    """Keep a painting, new or again, finished or not; refused as `reopened` refuses."""
     painting = Painting(painter=painter)
     if key is not None:
         painting = reopened(Painting, painter, key, asked.revision)

@@ -53,15 +53,7 @@ def _result(box: PaintBox, asked: AnyRequest) -> Result:
 
 @transaction.atomic
 def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
-    """Save a sheet, new or again.
-
-    Raises
-    ------
-    Http404
-        Where it is not on this painter's shelf.
-    Conflict
-        Where it was changed elsewhere meanwhile.
-    """
+    """Save a sheet, new or again; refused as `reopened` refuses."""
     name = asked.name.strip()
     if not name:
         raise InputError("Give the sheet a name to find it by.", "name")

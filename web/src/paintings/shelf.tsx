@@ -1,7 +1,7 @@
 import { Link } from "@tanstack/react-router";
 import { api, got, type PaintingSummary } from "../api/client";
 import type { ShelfOf } from "../keeping/Shelf";
-import { PaletteStrip } from "./PaletteStrip";
+import { PaletteStrip } from "./palette/PaletteStrip";
 import { paintingsQuery } from "./queries";
 
 const path = (id: number) => ({ params: { path: { painting_id: id } } });

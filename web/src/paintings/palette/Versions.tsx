@@ -7,9 +7,9 @@ import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { TextField } from "../../ui/TextField";
 import { requestOfVersion } from "../draft";
-import { PaletteStrip } from "../PaletteStrip";
 import { keptPaintingQuery } from "../queries";
 import type { OpenPainting } from "../usePainting";
+import { PaletteStrip } from "./PaletteStrip";
 
 /** Versions of the palette: named, held against the one on the bench, and gone back to. */
 export function Versions({ painting }: { painting: OpenPainting }) {

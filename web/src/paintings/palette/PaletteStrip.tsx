@@ -1,5 +1,5 @@
-import type { PaletteLook } from "../api/client";
-import { Swatch } from "../seen/Swatch";
+import type { PaletteLook } from "../../api/client";
+import { Swatch } from "../../seen/Swatch";
 
 /** A kept palette as touching fields, each as wide as its share of the surface. */
 export function PaletteStrip({

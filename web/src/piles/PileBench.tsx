@@ -1,0 +1,200 @@
+import { useQuery } from "@tanstack/react-query";
+import { Redo2, Undo2 } from "lucide-react";
+import { useCallback, useState } from "react";
+import type { Advice, Me, Pile } from "../api/client";
+import { tubesQuery } from "../api/queries";
+import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
+import { useKeys } from "../app/keys";
+import { Tray } from "../tubes/Tray";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { MEASURES, millilitres, useMeasure } from "./amounts";
+import { useOutbox } from "./outbox";
+import { PilePlots } from "./PilePlots";
+import { PileSlip } from "./PileSlip";
+import { AddBar } from "./palette/AddBar";
+import { MeasureForm } from "./palette/MeasureForm";
+import { MovesMenu } from "./palette/Moves";
+import type { MoveName } from "./palette/moveNames";
+import { PaletteStrip, type Scraping } from "./palette/PaletteStrip";
+import { PileMove } from "./palette/PileMove";
+import { usePileMoves } from "./palette/usePileMoves";
+import { Weighing } from "./palette/Weighing";
+import { Touching } from "./Touching";
+import { NewPile, NewTarget } from "./targets/NewPile";
+
+/** A pile on the bench: what is done to it, how it lies, and what is told on its slip. */
+export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scraping }) {
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const [tubeId, setTube] = useState<number | null>(null);
+  const [measure, setMeasure] = useMeasure();
+  const [view, setView] = useState<"pile" | "new" | "target">("pile");
+  const [move, setMove] = useState<MoveName | "weigh" | null>(null);
+  const outbox = useOutbox(me.name ?? "");
+  const moves = usePileMoves(pile);
+  const fresh = useBeginPiles();
+  const waiting = outbox.waiting.filter((each) => each.pile === pile.id);
+  const tube = tubes.find((each) => each.id === tubeId);
+  const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
+    outbox.put(pile.id, event, says);
+  const add = (id: number, amount: number, unit: typeof measure) => {
+    const label = tubes.find((each) => each.id === id)?.label ?? "";
+    const word = MEASURES.find(([key]) => key === unit)?.[1];
+    put({ kind: "add", tube: id, amount, measure: unit }, `${amount} ${word} ${label}`);
+  };
+  const follow = (addition: Advice) => {
+    if (addition.pot === null && addition.tube !== null)
+      add(addition.tube, addition.first_ml, "ml");
+    else if (addition.pot !== null)
+      outbox.put(
+        addition.pot,
+        { kind: "carry", onto: pile.id, amount: addition.first_ml, measure: "ml" },
+        `${millilitres(addition.first_ml)} of ${addition.label}`,
+      );
+  };
+  const back = (kind: "take back" | "bring back") => put({ kind, measure: "ml" }, kind);
+  useKeys([
+    { key: "Ctrl+z", says: "Take back", act: () => pile.steps.length && back("take back") },
+    { key: "Ctrl+Shift+z", says: "Bring back", act: () => pile.taken_back && back("bring back") },
+  ]);
+  const { mutate: moveIt } = moves;
+  const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
+  const { refused } = outbox;
+  const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
+  return (
+    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
+      <Tray
+        inUse={[tubeId, ...pile.make_up.map((part) => part.tube)]}
+        hint="Tap a tube to take paint from it."
+        onPick={(each) => setTube(each.id)}
+      />
+      <main className="flex min-h-0 min-w-0 flex-col bg-stage">
+        <div className="flex flex-wrap items-end gap-2 bg-slate px-4 py-2 text-chalk">
+          <PaletteStrip
+            pile={pile}
+            scraping={scraping}
+            onNew={() => {
+              setMove(null);
+              setView("new");
+            }}
+          />
+          <span className="ml-auto flex gap-1">
+            <MovesMenu
+              pile={pile}
+              onChoose={(next) => {
+                moves.reset();
+                setMove(next);
+              }}
+            />
+            <Button
+              aria-label="Take back"
+              disabled={pile.steps.length === 0}
+              onClick={() => back("take back")}
+            >
+              <Undo2 aria-hidden="true" size={20} />
+            </Button>
+            <Button
+              aria-label="Bring back"
+              disabled={pile.taken_back === 0}
+              onClick={() => back("bring back")}
+            >
+              <Redo2 aria-hidden="true" size={20} />
+            </Button>
+          </span>
+          {view === "pile" && (
+            <AddBar
+              tube={tube}
+              measure={measure}
+              weighing={move === "weigh"}
+              onMeasure={setMeasure}
+              onAdd={(amount) => tube && add(tube.id, amount, measure)}
+              onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
+            />
+          )}
+          {move === "weigh" && (
+            <Weighing
+              tube={tube}
+              wanted={
+                pile.advice?.additions.find((each) => each.tube === tubeId)?.first_measured.grams ??
+                null
+              }
+              taking={moves.isPending}
+              error={moves.error}
+              onTake={take}
+            />
+          )}
+          {move === "measure" && (
+            <MeasureForm
+              busy={moves.isPending}
+              onMeasure={() => moves.mutate({ what: "measure", count: 3 })}
+              onClose={() => setMove(null)}
+            />
+          )}
+          {move !== null && move !== "weigh" && move !== "measure" && (
+            <PileMove
+              key={move}
+              move={move}
+              pile={pile}
+              tubeId={tubeId}
+              moves={moves}
+              put={put}
+              onClose={() => setMove(null)}
+            />
+          )}
+          {(refused || trouble || outbox.silent) && (
+            <div className="w-full">
+              {outbox.silent && (
+                <Note>
+                  The studio does not answer. What you do is kept in this browser and sent in order
+                  as soon as it does.
+                </Note>
+              )}
+              {refused && (
+                <Note>
+                  {refused.says}: {refused.why}{" "}
+                  <button type="button" className="underline" onClick={outbox.dismiss}>
+                    I have read it
+                  </button>
+                </Note>
+              )}
+              {trouble && <Note>{trouble.message}</Note>}
+            </div>
+          )}
+        </div>
+        {view === "new" && <NewPile onCancel={() => setView("pile")} />}
+        {view === "target" && <NewTarget pile={pile} onDone={() => setView("pile")} />}
+        {view === "pile" && (
+          <>
+            <PilePlots pile={pile} />
+            <Touching pile={pile} />
+          </>
+        )}
+      </main>
+      <PileSlip
+        pile={pile}
+        measure={measure}
+        busy={waiting.length > 0}
+        waiting={outbox.silent ? waiting : []}
+        onAdd={follow}
+        onAgain={() =>
+          pile.target &&
+          fresh.mutate([
+            newPile({
+              name: pile.name,
+              target: {
+                ...NO_TARGET,
+                name: pile.target_name,
+                colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
+              },
+            }),
+          ])
+        }
+        onTarget={() => {
+          setMove(null);
+          setView("target");
+        }}
+        onCalibrate={(id) => moves.mutate({ what: "calibrate", tube: id })}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,31 @@
+import { InstrumentState } from "../../tubes/measuring/InstrumentState";
+import { Button } from "../../ui/Button";
+
+/** The colorimeter on the pile. */
+export function MeasureForm({
+  busy,
+  onMeasure,
+  onClose,
+}: {
+  busy: boolean;
+  onMeasure: () => void;
+  onClose: () => void;
+}) {
+  return (
+    <section
+      aria-label="Measure it"
+      className="flex w-full flex-wrap items-center gap-3 bg-paper p-3 text-ink"
+    >
+      <InstrumentState />
+      <Button look="solid" disabled={busy} onClick={onMeasure}>
+        Measure the pile
+      </Button>
+      <Button look="paper" onClick={onClose}>
+        Done
+      </Button>
+      <p className="w-full text-sm leading-snug">
+        The difference from what was predicted is carried into the advice.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,54 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { api, got, type Pile, type Target } from "../../api/client";
+import { pileFor, useBeginPiles } from "../../app/beginPile";
+import { tellPile } from "../queries";
+import { TargetChooser } from "./TargetChooser";
+
+/** A pile for each colour, the darkest begun last: it lies on top, and is mixed first. */
+const darkestOnTop = (darkToLight: readonly Target[]) => [...darkToLight].reverse().map(pileFor);
+
+/** A new pile for a colour, or one for each of a set of notes. */
+export function NewPile({ onCancel }: { onCancel?: () => void }) {
+  const begin = useBeginPiles();
+  return (
+    <TargetChooser
+      named="A new pile"
+      verb="Begin the pile"
+      busy={begin.isPending}
+      error={begin.error}
+      onDone={(target) => begin.mutate([pileFor(target)])}
+      onEach={(targets) => begin.mutate(darkestOnTop(targets))}
+      onCancel={onCancel}
+    />
+  );
+}
+
+/** Another target for the open pile. */
+export function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
+  const cache = useQueryClient();
+  const change = useMutation({
+    mutationFn: (target: Target) =>
+      got(
+        api.PATCH("/api/piles/{pile_id}", {
+          params: { path: { pile_id: pile.id } },
+          body: { target },
+        }),
+      ),
+    onSuccess: async (now) => {
+      await tellPile(cache, now);
+      onDone();
+    },
+  });
+  const begin = useBeginPiles();
+  return (
+    <TargetChooser
+      named="Another target"
+      verb="Make it the target"
+      busy={change.isPending || begin.isPending}
+      error={change.error ?? begin.error}
+      onDone={(target) => change.mutate(target)}
+      onEach={(targets) => begin.mutate(darkestOnTop(targets))}
+      onCancel={onDone}
+    />
+  );
+}
