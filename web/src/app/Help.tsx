@@ -14,11 +14,14 @@ const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
 ];
 
-/** The keys, the marks and the figures, one tap away in every stage. */
+/** The marks, the keys and the figures, one tap away in every stage. */
 export function Help({ onClose, keys }: { onClose: () => void; keys: readonly KeyAction[] }) {
   const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
   return (
-    <Panel open onClose={onClose} title="Keys, marks and figures" wide>
+    <Panel open onClose={onClose} title="Marks, keys and figures" wide>
+      <h3 className="pb-1 font-bold">What the marks mean</h3>
+      <Legend />
+      <h3 className="pt-5 pb-1 font-bold">Keys</h3>
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
         {rows.map(([key, says]) => (
           <div key={key} className="contents">
@@ -27,8 +30,6 @@ export function Help({ onClose, keys }: { onClose: () => void; keys: readonly Ke
           </div>
         ))}
       </dl>
-      <h3 className="pt-5 pb-1 font-bold">What the marks mean</h3>
-      <Legend />
       <h3 className="pt-5 pb-1 font-bold">How far two colours are apart: ΔE</h3>
       <p className="max-w-prose pb-2">
         The formula CIEDE2000 counts what an eye sees between two colours. A ± says how far a
