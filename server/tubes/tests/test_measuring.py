@@ -159,13 +159,13 @@ class MeasuringTest(StudioTest):
         entity = b'<!DOCTYPE a [<!ENTITY a SYSTEM "file:///etc/passwd">]><a>&a;</a>'
         cases = [(laughs, "document type"), (entity, "document type"), (b"CGATS.17\n\0", "NUL"),
                  ("CGATS.17\nORIGINATOR \"é\"".encode("latin-1"), "UTF-8"),
-                 (b"x" * (11 * 2**20), "10 MB"), (b"\x89PNG\r\n", "UTF-8")]  # fmt: skip
+                 (b"x" * (11 * 2**20), "5 MB"), (b"\x89PNG\r\n", "UTF-8")]  # fmt: skip
         for data, told in cases:
             for path in (f"{self.path}/readings/take", "boxes/take"):
                 with self.subTest(told=told, path=path):
                     answer = self.upload(path, data)
                     self.assertEqual(answer[0], 422)
-                    if path.startswith("tubes") or told in ("NUL", "UTF-8", "10 MB"):
+                    if path.startswith("tubes") or told in ("NUL", "UTF-8", "5 MB"):
                         self.assertIn(told, answer[1]["detail"])
         self.assertEqual(self.send("get", "tubes")[0], 200)
         self.assertEqual(Reading.objects.count(), 0)
