@@ -27,8 +27,9 @@ def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) ->
     signal.signal(signal.SIGTERM, leave)
     while True:
         time.sleep(0.5)
-        if any(p.poll() is not None for p in ([stack.web] if stack.web else []) + others):
-            raise Trouble(f"The web server has stopped; {stack.home / 'web.log'} says why.")
+        stack.mend()
+        if any(process.poll() is not None for process in others):
+            raise Trouble("One of the servers has stopped; what it said stands above.")
 
 
 def _start(args: argparse.Namespace) -> int:

@@ -4,6 +4,7 @@ import contextlib
 import getpass
 import json
 import os
+import random
 import secrets
 import shutil
 import signal
@@ -16,6 +17,7 @@ from pathlib import Path
 from workshop.console import Trouble, run
 
 READY_WITHIN_S = 60.0
+PORTS_TRIED = 20
 STOP_WITHIN_S = 30.0
 FIRST_PORT = 33160
 LONGEST_SOCKET_PATH = 100
@@ -81,7 +83,7 @@ class Database:
         """Password of the database and key of the sessions, made once."""
         file = self.home / "secrets.json"
         if not file.exists():
-            self.home.mkdir(parents=True, exist_ok=True)
+            self.home.mkdir(mode=0o700, parents=True, exist_ok=True)
             made = {"database": secrets.token_urlsafe(24), "sessions": secrets.token_urlsafe(48)}
             file.touch(mode=0o600)
             file.write_text(json.dumps(made))
@@ -93,27 +95,56 @@ class Database:
         fresh = self.home / "mariadb.new"
         shutil.rmtree(fresh, ignore_errors=True)
         as_root = ["--user=root"] if os.geteuid() == 0 else []
-        run(
-            [
-                _program("mariadb-install-db"),
-                "--no-defaults",
-                f"--datadir={fresh}",
-                "--skip-test-db",
-                "--auth-root-authentication-method=socket",
-                f"--auth-root-socket-user={getpass.getuser()}",
-                *as_root,
-            ],
-            f"The database could not be set up in {fresh}.",
-        )
+        with tempfile.TemporaryDirectory(prefix="mesotint-") as plain:
+            # The set-up is a shell script that a space in a path takes apart.
+            home = Path(plain) / "home"
+            home.symlink_to(self.home.absolute())
+            run(
+                [
+                    _program("mariadb-install-db"),
+                    "--no-defaults",
+                    f"--datadir={home / fresh.name}",
+                    f"--tmpdir={self._temporary(home)}",
+                    "--skip-test-db",
+                    "--auth-root-authentication-method=socket",
+                    f"--auth-root-socket-user={getpass.getuser()}",
+                    *as_root,
+                ],
+                f"The database could not be set up in {fresh}.",
+                env={**os.environ, "TMPDIR": plain},
+            )
         fresh.rename(self.data)
+
+    def _temporary(self, home: Path) -> Path:
+        """A folder for temporary tables of this server alone: each clears its own as it starts."""
+        folder = home / "mariadb.tmp"
+        folder.mkdir(mode=0o700, exist_ok=True)
+        return folder
 
     def start(self) -> None:
         """Start the server and wait until it answers; recovers by itself after a crash."""
-        self.home.mkdir(parents=True, exist_ok=True)
+        self.home.mkdir(mode=0o700, parents=True, exist_ok=True)
+        self.home.chmod(0o700)
         self.stop_stray()
         if not self.data.is_dir():
             self._create()
-        self.port = free_port(FIRST_PORT)
+        for _ in range(PORTS_TRIED):
+            # Who started it once knows its port; a new one may be taken by another meanwhile.
+            port = self.port or free_port(FIRST_PORT)
+            if self._serve(port):
+                self.port = port
+                return
+            if self.port:
+                break
+            time.sleep(random.uniform(0.0, 0.3))
+        raise Trouble(f"The database did not start; {self.home / 'mariadb.log'} says why.")
+
+    @property
+    def runs(self) -> bool:
+        """Whether the server that was started lives."""
+        return alive(self.pid, f"--datadir={self.data}")
+
+    def _serve(self, port: int) -> bool:
         pipe = self.home / "mariadb.sock"
         if len(str(pipe)) > LONGEST_SOCKET_PATH:
             pipe = Path(tempfile.mkdtemp(prefix="mesotint-")) / "mariadb.sock"
@@ -128,14 +159,15 @@ class Database:
             "GRANT ALL ON `mesotint_older`.* TO 'mesotint'@'127.0.0.1';\n"
             "GRANT ALL ON `test_mesotint%`.* TO 'mesotint'@'127.0.0.1';\n"
         )
-        log = (self.home / "mariadb.log").open("ab")
+        log = os.open(self.home / "mariadb.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
         process = subprocess.Popen(
             [
                 _program("mariadbd"),
                 "--no-defaults",
                 f"--datadir={self.data}",
                 "--bind-address=127.0.0.1",
-                f"--port={self.port}",
+                f"--port={port}",
+                f"--tmpdir={self._temporary(self.home)}",
                 f"--socket={pipe}",
                 f"--pid-file={self.home / 'mariadb.pid'}",
                 f"--init-file={first}",
@@ -153,24 +185,26 @@ class Database:
             stdin=subprocess.DEVNULL,
             start_new_session=True,
         )
+        os.close(log)
         self.pid = process.pid
         (self.home / "mariadb.pid").write_text(str(self.pid))
-        self._wait(process)
+        return self._answers(process, pipe)
 
-    def _wait(self, process: "subprocess.Popen[bytes]") -> None:
+    def _answers(self, process: "subprocess.Popen[bytes]", pipe: Path) -> bool:
+        """Whether the server comes to answer, and is not gone instead."""
         until = time.monotonic() + READY_WITHIN_S
         while time.monotonic() < until:
             if process.poll() is not None:
-                break
-            with (
-                contextlib.suppress(OSError),
-                socket.create_connection(("127.0.0.1", self.port), timeout=1) as line,
-            ):
-                # The server greets first; a port that is merely open does not.
+                return False
+            # Its own socket: at the port another's server may greet, if that was quicker.
+            with contextlib.suppress(OSError), socket.socket(socket.AF_UNIX) as line:
+                line.settimeout(1)
+                line.connect(str(pipe))
+                # The server greets first; a socket that is merely open does not.
                 if line.recv(5):
-                    return
+                    return True
             time.sleep(0.05)
-        raise Trouble(f"The database did not start; {self.home / 'mariadb.log'} says why.")
+        return False
 
     def stop_stray(self) -> None:
         """End a server that an earlier run left on this folder."""

@@ -4,6 +4,7 @@ import contextlib
 import fcntl
 import http.client
 import os
+import shutil
 import subprocess
 import time
 from pathlib import Path
@@ -16,6 +17,10 @@ DEFAULT_PORT = 8460
 READY_WITHIN_S = 30.0
 ORPHANS_LEAVE_WITHIN_S = 2.5
 """Workers of a web server that was killed notice it within about a second and let go the port."""
+LITTLE_ROOM_BYTES = 500 * 2**20
+MOST_MENDED = 5
+MENDED_WITHIN_S = 60.0
+"""How often in how long a server is started again before that is given up."""
 WORKERS = 2
 THREADS = 4
 
@@ -48,6 +53,7 @@ class Stack:
         self.database = Database(home)
         self.web: subprocess.Popen[bytes] | None = None
         self._lock: IO[str] | None = None
+        self._mended: list[float] = []
 
     @property
     def address(self) -> str:
@@ -65,7 +71,7 @@ class Stack:
             "MESOTINT_DB_PASSWORD": kept["database"],
             "MESOTINT_DB_PORT": str(self.database.port),
             "MESOTINT_DEMO": "1" if self.demo else "0",
-            "MESOTINT_CACHE": str(self.home / "cache"),
+            "MESOTINT_DATA": str(self.home),
             "OPENBLAS_NUM_THREADS": "1",
             **KEPT_MEMORY,
             "PYTHONPATH": str(ROOT),
@@ -77,7 +83,10 @@ class Stack:
 
     def hold(self) -> None:
         """Take the folder for this process; another that has it is `Trouble`."""
-        self.home.mkdir(parents=True, exist_ok=True)
+        self.home.mkdir(mode=0o700, parents=True, exist_ok=True)
+        free = shutil.disk_usage(self.home).free
+        if free < LITTLE_ROOM_BYTES:
+            say(f"There are only {free // 2**20} MB left on the disk; make room soon.")
         self._lock = (self.home / "lock").open("a+")
         try:
             fcntl.flock(self._lock, fcntl.LOCK_EX | fcntl.LOCK_NB)
@@ -111,7 +120,7 @@ class Stack:
 
     def start_web(self) -> None:
         """Start the web server alone, on a database that runs."""
-        log = (self.home / "web.log").open("ab")
+        log = os.open(self.home / "web.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
         self.web = subprocess.Popen(
             [
                 PYTHON,
@@ -124,7 +133,7 @@ class Stack:
                 "--workers",
                 str(WORKERS),
                 "--worker-class",
-                "gthread",
+                "server.config.worker.BufferedWorker",
                 "--threads",
                 str(THREADS),
                 "--no-control-socket",
@@ -142,16 +151,33 @@ class Stack:
             stdin=subprocess.DEVNULL,
             start_new_session=True,
         )
+        os.close(log)
         (self.home / "web.pid").write_text(str(self.web.pid))
         until = time.monotonic() + READY_WITHIN_S
         while time.monotonic() < until and self.web.poll() is None:
             with contextlib.suppress(OSError, http.client.HTTPException):
                 line = http.client.HTTPConnection("127.0.0.1", self.port, timeout=5)
-                line.request("GET", "/api/me")
+                line.request("GET", "/readyz")
                 if line.getresponse().status == http.HTTPStatus.OK:
                     return
             time.sleep(0.05)
         raise Trouble(f"The web server did not start; {self.home / 'web.log'} says why.")
+
+    def mend(self) -> None:
+        """Start again what has died; `Trouble` where that is of no use."""
+        for there, what, again in (
+            (self.database.runs, "database", self.database.start),
+            (self.web is None or self.web.poll() is None, "web server", self.start_web),
+        ):
+            if there:
+                continue
+            now = time.monotonic()
+            self._mended = [*(at for at in self._mended if now - at < MENDED_WITHIN_S), now]
+            if len(self._mended) > MOST_MENDED:
+                logs = self.home / "mariadb.log", self.home / "web.log"
+                raise Trouble(f"The {what} stops again and again; {logs[0]} and {logs[1]} say why.")
+            say(f"The {what} has stopped; starting it again …")
+            again()
 
     def _stop_stray_web(self) -> None:
         file = self.home / "web.pid"

@@ -1,9 +1,13 @@
 """Errors as `application/problem+json` (RFC 9457), in words that say how to mend them."""
 
+import errno
 import json
-from typing import Any
+import logging
+import sys
+from typing import Any, Final
 
 from django.core.exceptions import RequestDataTooBig
+from django.db import DatabaseError, InterfaceError, OperationalError
 from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
@@ -22,7 +26,14 @@ TITLES = {
     409: "Changed elsewhere",
     413: "Too much at once",
     422: "Something needs mending",
+    503: "One moment",
+    507: "No room",
 }
+AGAIN_AFTER_S: Final = 2
+_FULL: Final = (errno.ENOSPC, errno.EDQUOT, 1021, 1114)
+"""No room, as the system and MariaDB tell it (error codes ER_DISK_FULL and ER_RECORD_FILE_FULL)."""
+
+_log = logging.getLogger("mesotint.problems")
 
 
 class StrictParser(Parser):
@@ -30,7 +41,72 @@ class StrictParser(Parser):
 
     def parse_body(self, request: HttpRequest) -> Any:
         """The body, with NaN and Infinity as text."""
-        return json.loads(request.body, parse_constant=str)
+        try:
+            return json.loads(request.body, parse_constant=str)
+        except RecursionError:
+            raise HttpError(400, "The request is nested too deep to be read.") from None
+
+
+def unforeseen(error: BaseException | None, mark: str) -> HttpResponse:
+    """The answer to what nobody foresaw: no room, a database that is away, or a fault of ours.
+
+    `mark` is what the request is known by in the log.
+    """
+    if _is_full(error):
+        return problem(
+            507,
+            "There is no room on the disk; nothing was kept. What you typed is still here: make "
+            "room, and it is kept by itself.",
+        )
+    if isinstance(error, (OperationalError, InterfaceError)):
+        answer = problem(503, "The studio's database does not answer. What you do is kept here.")
+        answer["Retry-After"] = str(AGAIN_AFTER_S)
+        return answer
+    return problem(
+        500,
+        "Something went wrong in the studio, and nothing was kept of it. Try once more; if it goes "
+        f"wrong again, tell whoever looks after the studio this mark: {mark}.",
+        mark=mark,
+    )
+
+
+def _is_full(error: BaseException | None) -> bool:
+    while error is not None:
+        told = error.args[0] if error.args else None
+        if isinstance(error, (OSError, DatabaseError)) and told in _FULL:
+            return True
+        # MariaDB hands the system's error on in words.
+        if isinstance(error, DatabaseError) and f"rrcode: {errno.ENOSPC}" in str(error):
+            return True
+        error = error.__cause__ or error.__context__
+    return False
+
+
+def last_resort(request: HttpRequest) -> HttpResponse:
+    """What Django answers where nothing else did (its handler of 500)."""
+    error = sys.exc_info()[1]
+    mark = getattr(request, "mark", "")
+    answer = unforeseen(error, mark)
+    if answer.status_code == 500:
+        _log.error("fault %s", mark, exc_info=error)
+    else:
+        _log.warning("%s %s", mark, error)
+    return answer
+
+
+def bad_request(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """What Django answers to a request it cannot read (its handler of 400)."""
+    return problem(400, "The request cannot be read; load the page again.")
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """What Django answers to an address that there is not (its handler of 404)."""
+    return problem(404, "There is nothing at this address.")
+
+
+def not_allowed(request: HttpRequest, reason: str = "", exception: object = None) -> HttpResponse:
+    """What Django answers to a change that does not come from our own page (its view of CSRF)."""
+    return problem(403, "This did not come from the studio's own page; load the page again.")
 
 
 def problem(status: int, detail: str, field: str = "", **more: Any) -> HttpResponse:

@@ -9,7 +9,10 @@ WEB_BUILD = ROOT / "web" / "dist"
 SECRET_KEY = os.environ["MESOTINT_SECRET_KEY"]
 DEBUG = os.environ.get("MESOTINT_DEBUG") == "1"
 DEMO = os.environ.get("MESOTINT_DEMO") == "1"
-ALLOWED_HOSTS = ["127.0.0.1", "localhost"]
+METRICS = "PROMETHEUS_MULTIPROC_DIR" in os.environ
+# Where logs lie, and what is computed for a while; a folder of this machine's own.
+DATA = Path(os.environ["MESOTINT_DATA"])
+ALLOWED_HOSTS = os.environ.get("MESOTINT_ALLOWED_HOSTS", "127.0.0.1,localhost").split(",")
 CSRF_TRUSTED_ORIGINS = ["http://localhost:5173", "http://127.0.0.1:5173"] if DEBUG else []
 
 INSTALLED_APPS = [
@@ -30,6 +33,7 @@ INSTALLED_APPS = [
     "server.demo",
 ]
 MIDDLEWARE = [
+    "server.config.requests.marked",
     "django.middleware.security.SecurityMiddleware",
     "server.config.web.content_policy",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -58,7 +62,11 @@ DATABASES = {
         "PORT": os.environ["MESOTINT_DB_PORT"],
         "CONN_MAX_AGE": 60,
         "CONN_HEALTH_CHECKS": True,
-        "OPTIONS": {"charset": "utf8mb4", "isolation_level": "read committed"},
+        "OPTIONS": {
+            "charset": "utf8mb4",
+            "isolation_level": "read committed",
+            "connect_timeout": 3,
+        },
         "TEST": {"CHARSET": "utf8mb4"},
     }
 }
@@ -66,7 +74,7 @@ DATABASES = {
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
-        "LOCATION": os.environ["MESOTINT_CACHE"],
+        "LOCATION": DATA / "cache",
         "OPTIONS": {"MAX_ENTRIES": 200},
     }
 }
@@ -89,6 +97,7 @@ HEADLESS_ONLY = True
 HEADLESS_CLIENTS = ("browser",)
 HEADLESS_FRONTEND_URLS = {"account_signup": "/sign-in"}
 
+CSRF_FAILURE_VIEW = "server.config.problems.not_allowed"
 SESSION_COOKIE_SAMESITE = "Lax"
 X_FRAME_OPTIONS = "DENY"
 # Far more than a scale needs, so that what is too long is read, and answered with a sentence.
@@ -112,8 +121,27 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 -
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "handlers": {"console": {"class": "logging.StreamHandler"}},
+    "formatters": {"lines": {"()": "server.config.requests.JsonLines"}},
+    "handlers": {
+        "console": {"class": "logging.StreamHandler"},
+        # Several processes write to it; the lock beside it lets one of them turn it over.
+        "file": {
+            "class": "concurrent_log_handler.ConcurrentRotatingFileHandler",
+            "filename": DATA / "requests.log",
+            "maxBytes": 8 * 2**20,
+            "backupCount": 4,
+            "chmod": 0o600,
+            "encoding": "utf-8",
+            "formatter": "lines",
+        },
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
-    # What a painter is asked to mend is answered to the painter, and is no trouble of the server.
-    "loggers": {"django.request": {"level": "ERROR"}},
+    "loggers": {
+        "mesotint.requests": {"handlers": ["file"], "level": "INFO", "propagate": False},
+        "mesotint.problems": {"handlers": ["file"], "level": "INFO", "propagate": False},
+        # What a painter is asked to mend is answered to the painter, and is no trouble of the
+        # server; a fault of ours is logged with its mark.
+        "django.request": {"level": "CRITICAL"},
+        "django.security.csrf": {"level": "CRITICAL"},
+    },
 }

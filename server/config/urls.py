@@ -3,10 +3,19 @@
 from django.urls import include, path, re_path
 
 from server.config.api import api
+from server.config.health import alive, metrics, ready
 from server.config.web import interface
+
+handler400 = "server.config.problems.bad_request"
+handler403 = "server.config.problems.not_allowed"
+handler404 = "server.config.problems.not_found"
+handler500 = "server.config.problems.last_resort"
 
 urlpatterns = [
     path("api/", api.urls),
+    path("healthz", alive),
+    path("readyz", ready),
+    path("metrics", metrics),
     path("_allauth/", include("allauth.headless.urls")),
     re_path(r"^(?P<path>(?!api/|_allauth/|assets/|static/).*)$", interface),
 ]

@@ -10,6 +10,7 @@ from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 Name = Annotated[str, Field(max_length=NAME_LENGTH)]
 Token = Annotated[str, Field(min_length=8, max_length=TOKEN_LENGTH)]
 Key = Annotated[int, Field(ge=1, lt=2**63)]
+Revision = Annotated[int, Field(ge=0, lt=2**31)]
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
 

@@ -20,9 +20,9 @@ Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
 class TubePart(BaseModel):
-    """Parts by volume of one tube."""
+    """Parts by volume of one tube, by its key; in a file by its place, from 0."""
 
-    tube: int
+    tube: int = Field(ge=0, lt=2**63)
     parts: Amount = 1.0
 
 

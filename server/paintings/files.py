@@ -9,6 +9,7 @@ from pydantic import BaseModel, ValidationError
 
 from mesotint.errors import InputError
 from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
+from mesotint.formats.json_text import read_json
 from server.kept import older
 from server.mixtures.requests import Measure
 from server.painters.models import Painter
@@ -112,7 +113,7 @@ def take_in(painter: Painter, data: bytes) -> Painting:
             take_optics(tube, read_optics(json.dumps(optics).encode()))
         tubes[place] = tube.pk
     asked = PaintingIn(
-        name=str(told["name"])[:120],
+        name=str(told.get("name") or "")[:120],
         request=_request(told["painting"], tubes),
         measure=_checked(Measure, told.get("measure", {})),
     )
@@ -121,7 +122,7 @@ def take_in(painter: Painter, data: bytes) -> Painting:
         request = _request(version["painting"], tubes)
         Version.objects.create(
             painting=painting,
-            name=str(version["name"])[:120] or "Version",
+            name=str(version.get("name") or "")[:120] or "Version",
             request=request.model_dump(mode="json"),
             # Computed anew: a palette that is only told is not taken on trust.
             palette=palette_from(painter, request),
@@ -130,21 +131,13 @@ def take_in(painter: Painter, data: bytes) -> Painting:
 
 
 def _read(data: bytes) -> dict[str, Any]:
-    try:
-        told = json.loads(data)
-    except (ValueError, RecursionError):
-        raise InputError(
-            "The file is no JSON; choose a painting that was exported.", "file"
-        ) from None
+    told, _ = read_json(data)
     if not isinstance(told, dict) or told.get("format") != FORMAT:
         raise InputError("The file is no painting; choose one that was exported here.", "file")
     if told.get("version") not in (1, VERSION):
         raise InputError("The file is of a later version; take a newer Mesotint for it.", "file")
     if not isinstance(told.get("box"), dict) or not isinstance(told.get("painting"), dict):
         raise InputError("The file's tubes or passages are missing.", "file")
-    if told["version"] < VERSION:
-        told["painting"] = older.painting_request(told["painting"])
-        told["measure"] = older.measure(told.get("measure", {}))
     told.setdefault("optics", {})
     told.setdefault("versions", [])
     if not isinstance(told["optics"], dict) or not isinstance(told["versions"], list):
@@ -152,9 +145,18 @@ def _read(data: bytes) -> dict[str, Any]:
     for version in told["versions"]:
         if not isinstance(version, dict) or not isinstance(version.get("painting"), dict):
             raise InputError("One of the file's versions has no painting.", "file")
-        if told["version"] < VERSION:
-            version["painting"] = older.painting_request(version["painting"])
+    if told["version"] < VERSION:
+        try:
+            _brought_forward(told)
+        except (AttributeError, KeyError, TypeError, ValueError):
+            raise InputError("The file is not as an earlier version wrote it.", "file") from None
     return told
+
+
+def _brought_forward(told: dict[str, Any]) -> None:
+    told["measure"] = older.measure(told.get("measure", {}))
+    for each in (told, *told["versions"]):
+        each["painting"] = older.painting_request(each["painting"])
 
 
 def _known(painter: Painter, key: str) -> Tube | None:

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
-from server.kept.requests import Name, Share
+from server.kept.requests import Name, Revision, Share
 from server.mixtures.requests import Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
@@ -101,7 +101,7 @@ class PaintingIn(BaseModel):
     name: str = Field("", max_length=NAME_LENGTH)
     request: PaintingRequest
     measure: Measure = Measure()
-    revision: int | None = None
+    revision: Revision | None = None
 
 
 class VersionIn(BaseModel):

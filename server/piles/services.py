@@ -18,6 +18,7 @@ from server.mixtures.models import PILE, KeptMixture
 from server.mixtures.origins import finds, set_origins, sources_of
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.requests import Target
+from server.mixtures.services import box_of, paint_of
 from server.mixtures.targets import found_target
 from server.painters.models import Painter
 from server.piles.answers import target_lab
@@ -70,15 +71,28 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
     if asked.target is not None:
         set_target(pile, painter, asked.target)
     pile.name = pile.name or pile.target_name or "A pile"
-    pile.save()
+    try:
+        with transaction.atomic():
+            pile.save()
+    except IntegrityError:
+        # Another of its requests was as quick.
+        return Pile.objects.get(painter=painter, token=asked.token)
     # What it is to look like counts as well as what it is begun with.
     aimed_at = asked.target.mixture if asked.target else None
     named = [mixture for mixture in (asked.mixture, aimed_at) if mixture is not None]
     set_origins(painter, {(PILE, pile.pk): sources_of(painter, named)} if named else {})
     if asked.mixture is not None:
+        paint_of(box_of(painter, [asked.mixture]), asked.mixture)
         total = sum(part.parts for part in asked.mixture.parts)
         for part in asked.mixture.parts:
             volume = asked.volume_ml * part.parts / total
+            if volume < core.LEAST_ML:
+                least = core.LEAST_ML * total / part.parts
+                raise InputError(
+                    "One of its tubes would be less than any hand can put on a pile; begin with "
+                    f"{least:.2g} ml or more.",
+                    "volume_ml",
+                )
             do(painter, pile, PileEventIn(kind="add", tube=part.tube, amount=volume,
                                           token=uuid.uuid4().hex))  # fmt: skip
     return pile

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
-from server.kept.requests import Share
+from server.kept.requests import Key, Revision, Share
 from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture, Viewing
 from server.scales.models import NOTE_LENGTH
 
@@ -129,7 +129,7 @@ class SheetIn(BaseModel):
     request: SheetRequest
     measure: SheetMeasure = SheetMeasure()
     notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
-    revision: int | None = None
+    revision: Revision | None = None
 
 
 class PlanIn(BaseModel):
@@ -143,7 +143,7 @@ class CompareIn(BaseModel):
     """A scale, and the saved one to hold beside it."""
 
     request: ScaleIn
-    sheet: int
+    sheet: Key
 
 
 class PartnersIn(Viewing):

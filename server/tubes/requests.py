@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import BaseModel, Field
 
+from server.kept.requests import Key
 from server.tubes.models import LABEL_LENGTH
 
 Label = Annotated[str, Field(max_length=LABEL_LENGTH)]
@@ -56,13 +57,13 @@ class BoxIn(BaseModel):
 
     name: str = Field(min_length=1, max_length=LABEL_LENGTH)
     selection: bool = False
-    tubes: list[int] = Field([], max_length=1000)
+    tubes: list[Key] = Field([], max_length=1000)
 
 
 class DeskIn(BaseModel):
     """The box to work from; none for all tubes."""
 
-    box: int | None
+    box: Key | None
 
 
 class DrawdownIn(BaseModel):

@@ -86,3 +86,35 @@ describe("a session that ends in the middle of the work", () => {
     expect(told).toEqual([false]);
   });
 });
+
+describe("a studio that does not answer", () => {
+  afterEach(() => {
+    vi.unstubAllGlobals();
+    vi.useRealTimers();
+  });
+
+  it("is known to be away until it is ready again, and a refusal is no silence", async () => {
+    vi.useFakeTimers();
+    let status = 422;
+    const asked: string[] = [];
+    vi.stubGlobal("fetch", async (request: Request | string) => {
+      asked.push(typeof request === "string" ? request : new URL(request.url).pathname);
+      return answer(status, {});
+    });
+    const { api } = await client();
+    const { useSilence } = await import("./line");
+    const { renderHook, act } = await import("@testing-library/react");
+    const { result } = renderHook(() => useSilence());
+    await act(async () => void (await api.GET("/api/tubes")));
+    expect(result.current).toBe(false);
+    for (const away of [503, 507, 502]) {
+      status = away;
+      await act(async () => void (await api.GET("/api/tubes")));
+      expect(result.current).toBe(true);
+      status = 200;
+      await act(() => vi.advanceTimersByTimeAsync(2500));
+      expect(asked.at(-1)).toBe("/readyz");
+      expect(result.current).toBe(false);
+    }
+  });
+});

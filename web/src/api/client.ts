@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { heard } from "./line";
 import { problemFrom, unreachable } from "./problem";
 import type { components, paths } from "./schema";
 import { csrfToken, signedInAgain, signedInTimes } from "./session";
@@ -86,8 +87,10 @@ async function patiently(request: Request): Promise<Response> {
   const times = signedInTimes();
   request.headers.set("X-CSRFToken", csrfToken());
   const answer = await fetch(request).catch(() => {
+    heard(0);
     throw unreachable();
   });
+  heard(answer.status);
   if (answer.status !== 401) return answer;
   // A refusal that comes late, after the painter has signed in, is no reason to ask once more.
   if (signedInTimes() === times) await signedInAgain();

@@ -9,7 +9,17 @@ export class Problem extends Error {
   ) {
     super(detail);
   }
+
+  /** Whether nothing was decided: the line is silent, or the studio cannot serve just now. */
+  get away(): boolean {
+    return isAway(this.status);
+  }
 }
+
+/** No answer, a server behind another that is not there, a database away, or a full disk. */
+const AWAY = [0, 502, 503, 504, 507];
+
+export const isAway = (status: number): boolean => AWAY.includes(status);
 
 const UNREACHABLE = "The studio does not answer. Your work is still here; try again in a moment.";
 

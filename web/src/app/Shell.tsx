@@ -3,6 +3,7 @@ import { Link, Outlet, useNavigate } from "@tanstack/react-router";
 import { CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
+import { useSilence } from "../api/line";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
@@ -24,10 +25,26 @@ export function Shell({ me }: { me: Me }) {
     <ViewingProvider me={me}>
       <div className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
         <TopBar me={me} />
+        <Silence />
         <Outlet />
       </div>
       <SessionEnded me={me} />
     </ViewingProvider>
+  );
+}
+
+/** Over every stage while the studio does not answer; what was missed is fetched when it does. */
+function Silence() {
+  const silent = useSilence();
+  const cache = useQueryClient();
+  useEffect(() => {
+    if (!silent) cache.refetchQueries({ predicate: ({ state }) => state.status === "error" });
+  }, [silent, cache]);
+  if (!silent) return null;
+  return (
+    <p role="status" className="bg-ink px-4 py-2 text-center text-paper">
+      The studio does not answer. What you do is kept here until it does.
+    </p>
   );
 }
 

@@ -12,7 +12,7 @@ const cache = new QueryClient({
   defaultOptions: {
     queries: {
       // What the server refused stays refused; only a silent line is worth another try.
-      retry: (count, error) => !(error instanceof Problem && error.status > 0) && count < RETRIES,
+      retry: (count, error) => !(error instanceof Problem && !error.away) && count < RETRIES,
       refetchOnWindowFocus: false,
     },
   },

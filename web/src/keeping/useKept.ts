@@ -108,7 +108,8 @@ export function useKept<D extends { name: string }, S extends Kept>(
   });
   const problem = send.error instanceof Problem ? send.error : null;
   const conflict = problem?.status === 409;
-  const refused = problem !== null && problem.status > 0 && !conflict;
+  const silent = problem?.away ?? false;
+  const refused = problem !== null && !silent && !conflict;
   /** What the server refused is not sent again until it is changed. */
   const last = send.variables?.sent;
   const settled = refused && same(last, draft);
@@ -119,7 +120,6 @@ export function useKept<D extends { name: string }, S extends Kept>(
   }, [unsaved, owner, place, changed, draft, revision]);
 
   const mutate = send.mutate;
-  const silent = problem?.status === 0;
   useEffect(() => {
     if (!ready || settled || send.isPending) return;
     const wait = silent ? TRY_AGAIN_AFTER_MS : KEEP_AFTER_MS;

@@ -141,14 +141,8 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
               onClose={() => setMove(null)}
             />
           )}
-          {(refused || trouble || outbox.silent) && (
+          {(refused || trouble) && (
             <div className="w-full">
-              {outbox.silent && (
-                <Note>
-                  The studio does not answer. What you do is kept in this browser and sent in order
-                  as soon as it does.
-                </Note>
-              )}
               {refused && (
                 <Note>
                   {refused.says}: {refused.why}{" "}

@@ -83,7 +83,7 @@ function keep(owner: string, to: (waiting: Waiting[]) => Waiting[]) {
 
 /** Whether an answer means that the line or the server is down, and nothing was decided. */
 function undecided(error: unknown): boolean {
-  return !(error instanceof Problem) || error.status === 0 || error.status >= 500;
+  return !(error instanceof Problem) || error.away || error.status >= 500;
 }
 
 /** Only one window sends at a time. */

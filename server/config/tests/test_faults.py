@@ -1,0 +1,149 @@
+"""What was once answered with a fall, and what is answered when the ground gives way."""
+
+import errno
+import json
+import logging
+import threading
+import uuid
+from collections.abc import Iterator
+from contextlib import contextmanager
+from typing import Any
+from unittest import mock
+
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import DatabaseError, OperationalError, connection
+from django.test import Client, TransactionTestCase
+
+from server.painters.models import Painter
+from server.piles.models import Pile
+from server.scales.tests.desk import DeskTest
+from server.tubes.models import Tube
+
+GONE = OperationalError(2006, "Server has gone away")
+FULL = OSError(errno.ENOSPC, "No space left on device")
+FULL_TABLE = OperationalError(1114, "The table 'piles_pile' is full")
+FULL_IN_WORDS = DatabaseError(3, "Error writing file 'x' (Errcode: 28 \"No space left on device\")")
+
+
+@contextmanager
+def database(error: Exception) -> Iterator[None]:
+    """Every question to the database ends with an error."""
+    away = mock.Mock(side_effect=error)
+    with mock.patch.object(connection, "cursor", away), mock.patch.object(connection, "close"):
+        yield
+
+
+class FaultsTest(DeskTest):
+    def setUp(self) -> None:
+        super().setUp()
+        self.client.raise_request_exception = False
+
+    def test_what_fell_before_is_answered_in_a_sentence(self) -> None:
+        pair = {"parts": [{"tube": self.tubes["PO20"], "parts": 1000},
+                          {"tube": self.tubes["PB29"], "parts": 0.001}]}  # fmt: skip
+        strange = {"parts": [{"tube": -5}]}
+        nobody = {"parts": [{"tube": 0}]}
+        scale = self.scale()
+        painting = {"passages": [{"name": "mud", "mixture": self.one("PO20")}]}
+        made = self.send("post", "paintings", {"name": "Yard", "request": painting})[1]
+        carried = self.send("get", f"paintings/{made['id']}/file")[1]
+        nameless = {key: value for key, value in carried.items() if key != "name"}
+        half = json.dumps({"name": "\ud800", "request": scale}).encode()
+        deep = b'{"name":' + b"[" * 900 + b"]" * 900 + b"}"
+        cases: list[tuple[str, str, Any, int]] = [
+            ("post", "piles", {"mixture": strange}, 422),
+            ("post", "piles", {"mixture": nobody}, 404),
+            ("post", "piles", {"mixture": pair, "volume_ml": 0.1}, 422),
+            ("post", "scales/compute/scale", {**scale, "first": strange}, 422),
+            ("post", "scales", half, 422),
+            ("post", "scales", deep, 422),
+            ("post", "scales", b"[" * 200_000, 400),
+            ("post", "paintings/import", nameless, 201),
+            ("post", "paintings/import", {**nameless, "version": 1, "painting": {"passages": 7}},
+             422),
+            ("post", "paintings/import", {**carried, "versions": [{"painting": painting}]}, 201),
+        ]  # fmt: skip
+        for method, path, body, expected in cases:
+            with self.subTest(path=path, body=str(body)[:60]):
+                status, told = self.send(method, path, body)
+                self.assertEqual(status, expected, told)
+                if status >= 400:
+                    self.assertTrue(told["detail"].strip())
+
+    def test_json_that_comes_as_a_form_is_refused(self) -> None:
+        answer = self.client.post("/api/scales", {"name": "x", "request": "{}"})
+        self.assertIn(answer.status_code, (400, 422))
+        self.assertEqual(answer["Content-Type"], "application/problem+json")
+        file = SimpleUploadedFile("x.txt", b"CGATS.17\nBEGIN_DATA\n1 nan inf 0\nEND_DATA\n")
+        path = "/api/readings/look"
+        self.assertEqual(self.client.post(path, {"file": file}).status_code, 422)
+
+    def test_a_database_that_is_away_is_told_with_when_to_try_again(self) -> None:
+        for path in ("/api/tubes", "/api/piles"):
+            with database(GONE):
+                answer = self.client.get(path)
+            self.assertEqual(answer.status_code, 503)
+            self.assertEqual(answer["Content-Type"], "application/problem+json")
+            self.assertGreater(int(answer["Retry-After"]), 0)
+            self.assertIn("kept here", answer.json()["detail"])
+        with database(GONE):
+            self.assertEqual(self.client.get("/healthz").status_code, 200)
+            self.assertEqual(self.client.get("/readyz").status_code, 503)
+        self.assertEqual(self.client.get("/readyz").status_code, 200)
+
+    def test_a_full_disk_is_told_as_one(self) -> None:
+        for error in (FULL, FULL_TABLE, FULL_IN_WORDS):
+            with self.subTest(error=repr(error)), database(error):
+                answer = self.client.get("/api/tubes")
+                self.assertEqual(answer.status_code, 507)
+                self.assertIn("no room on the disk", answer.json()["detail"])
+        with mock.patch("server.config.health.shutil.disk_usage", return_value=mock.Mock(free=9)):
+            self.assertEqual(self.client.get("/readyz").status_code, 503)
+
+    def test_a_fault_of_ours_is_known_by_its_mark_in_answer_and_log(self) -> None:
+        with (
+            self.assertLogs("mesotint.problems", logging.ERROR) as logged,
+            mock.patch("server.tubes.api.in_use", side_effect=RuntimeError("a slip of ours")),
+        ):
+            answer = self.client.get("/api/tubes")
+        told = answer.json()
+        self.assertEqual((answer.status_code, told["status"]), (500, 500))
+        self.assertEqual(told["mark"], answer["X-Request-Id"])
+        self.assertIn(told["mark"], logged.output[0])
+        self.assertIn("a slip of ours", logged.output[0])
+        self.assertNotIn("slip", answer.content.decode())
+
+    def test_what_is_nowhere_and_what_is_not_ours_are_no_pages(self) -> None:
+        for path in ("/api/nowhere", "/assets/nothing.js"):
+            answer = self.client.get(path)
+            self.assertEqual((answer.status_code, answer.json()["status"]), (404, 404))
+        careful = Client(enforce_csrf_checks=True)
+        careful.force_login(self.painter)
+        answer = careful.patch("/api/me", b"{}", content_type="application/json")
+        self.assertEqual(answer.status_code, 403)
+        self.assertEqual(answer.json()["status"], 403)
+
+
+class AtOnceTest(TransactionTestCase):
+    def test_a_pile_that_is_begun_six_times_at_once_is_one(self) -> None:
+        painter = Painter.objects.create_user("eve", password="x")
+        Tube.objects.create(painter=painter, paint_key="PBr7-burnt-umber")
+        token, statuses = uuid.uuid4().hex, []
+        ready = threading.Barrier(6)
+
+        def begin() -> None:
+            client = Client(raise_request_exception=False)
+            client.force_login(painter)
+            ready.wait()
+            body = {"name": "Mud", "target": {"colour": "5Y 5/2"}, "token": token}
+            answer = client.post("/api/piles", body, content_type="application/json")
+            statuses.append(answer.status_code)
+            connection.close()
+
+        threads = [threading.Thread(target=begin) for _ in range(6)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(statuses, [201] * 6)
+        self.assertEqual(Pile.objects.filter(painter=painter).count(), 1)
