@@ -2284,7 +2284,7 @@ export interface components {
         };
         /**
          * TubePart
-         * @description Parts by volume of one tube.
+         * @description Parts by volume of one tube, by its key; in a file by its place, from 0.
          */
         TubePart: {
             /** Tube */
