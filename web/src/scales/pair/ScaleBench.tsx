@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
 import type { Scale, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
@@ -8,8 +8,6 @@ import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Note } from "../../ui/Note";
 import { Bench, type BenchProps } from "../Bench";
-import { Partners } from "../choosing/Partners";
-import { Schools } from "../choosing/Schools";
 import { NothingYet } from "../NothingYet";
 import { examplePair, oneTube, requestOf, type ScaleDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
@@ -20,6 +18,14 @@ import { Plots } from "./Plots";
 import { Run } from "./Run";
 import { optionsSaid, ScaleOptions } from "./ScaleOptions";
 import { useThird } from "./third";
+
+// Fetched when they are looked at: the trail comes first.
+const Partners = lazy(() =>
+  import("../choosing/Partners").then((there) => ({ default: there.Partners })),
+);
+const Schools = lazy(() =>
+  import("../choosing/Schools").then((there) => ({ default: there.Schools })),
+);
 
 type View = "trail" | "partners" | "schools";
 
@@ -119,9 +125,13 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       }
     >
       {shown === "partners" && asked.first ? (
-        <Partners sheet={sheet} onTaken={() => setView("trail")} />
+        <Suspense fallback={null}>
+          <Partners sheet={sheet} onTaken={() => setView("trail")} />
+        </Suspense>
       ) : shown === "schools" && asked.first ? (
-        <Schools sheet={sheet} />
+        <Suspense fallback={null}>
+          <Schools sheet={sheet} />
+        </Suspense>
       ) : scale && asked.second ? (
         <>
           {scale.steps.length > 0 && !scale.neutral.among_steps && (
