@@ -24,6 +24,7 @@ from mesotint.formats.faults import (
     text_of,
 )
 from mesotint.formats.json_text import Lines, read_json
+from mesotint.formats.table import plain, written_table
 from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.calibration import Reading
@@ -261,17 +262,15 @@ def write_box_csv(box: BoxData) -> str:
     box : BoxData
         The box as it is to be told.
     """
-    file = io.StringIO()
-    writer = csv.writer(file)
-    writer.writerow(COLUMNS)
+    rows: list[Sequence[str]] = [COLUMNS]
     for tube in box.tubes:
         recipe = "; ".join(f"{key}={_exact(part)}" for key, part in tube.recipe.items())
         readings = "; ".join(_reading_cell(reading) for reading in tube.readings)
         sizes = ["" if v is None else _exact(v) for v in (tube.size_ml, tube.left_ml)]
-        writer.writerow(
+        rows.append(
             [tube.label, tube.paint, recipe, tube.medium, tube.finish, *sizes, tube.notes, readings]
         )
-    return file.getvalue()
+    return written_table(rows)
 
 
 def _reading_cell(reading: Reading) -> str:
@@ -321,7 +320,7 @@ def read_box_csv(data: bytes, name: str) -> BoxData:
                 faults.add(line, "It has more values than there are columns.")
                 continue
             with faults.noting(line):
-                tubes.append(_row_tube({key: value or "" for key, value in row.items()}))
+                tubes.append(_row_tube({key: plain(value or "") for key, value in row.items()}))
     except csv.Error as error:
         faults.add(rows.line_num, f"This is no CSV: {error}.")
     faults.refuse()

@@ -1,13 +1,13 @@
 """The palette of a painting as CSV (RFC 4180), as JSON, and as custom properties of CSS."""
 
-import csv
-import io
 import json
 import re
 import unicodedata
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 from typing import Final
+
+from mesotint.formats.table import written_table
 
 FORMAT: Final = "mesotint palette"
 VERSION: Final = 1
@@ -63,27 +63,24 @@ def palette_csv(palette: PaletteData) -> str:
         The palette as it is to be told.
     """
     paints = list(dict.fromkeys(paint for colour in palette.colours for paint in colour.parts))
-    file = io.StringIO()
-    writer = csv.writer(file)
-    writer.writerow([*_COLUMNS, *paints])
-    for colour in palette.colours:
-        writer.writerow(
-            [
-                colour.passage,
-                colour.part,
-                colour.distance,
-                f"{100 * colour.area:.4g}",
-                f"{100 * colour.mother:.4g}",
-                colour.munsell,
-                colour.name,
-                *(f"{figure:.2f}" for figure in colour.lab),
-                colour.srgb,
-                "yes" if colour.in_gamut else "no",
-                colour.was_srgb,
-                *(f"{colour.parts.get(paint, 0):.6g}" for paint in paints),
-            ]
-        )
-    return file.getvalue()
+    rows = [
+        [
+            colour.passage,
+            colour.part,
+            colour.distance,
+            f"{100 * colour.area:.4g}",
+            f"{100 * colour.mother:.4g}",
+            colour.munsell,
+            colour.name,
+            *(f"{figure:.2f}" for figure in colour.lab),
+            colour.srgb,
+            "yes" if colour.in_gamut else "no",
+            colour.was_srgb,
+            *(f"{colour.parts.get(paint, 0):.6g}" for paint in paints),
+        ]
+        for colour in palette.colours
+    ]
+    return written_table([[*_COLUMNS, *paints], *rows])
 
 
 def palette_json(palette: PaletteData) -> str:

@@ -1,11 +1,11 @@
 """A sheet of patches as CSV (RFC 4180) and as JSON."""
 
-import csv
-import io
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import asdict, dataclass
 from typing import Any, Final
+
+from mesotint.formats.table import written_table
 
 FORMAT: Final = "mesotint sheet"
 VERSION: Final = 1
@@ -49,10 +49,8 @@ def sheet_csv(sheet: SheetData) -> str:
     for patch in sheet.patches:
         for part in patch["parts"]:
             names.setdefault(part["key"], part["name"])
-    file = io.StringIO()
-    writer = csv.writer(file)
     of_paints = [f"{names[key]} ({kind})" for key in names for kind in ("parts", "exact")]
-    writer.writerow([*_COLUMNS, *of_paints])
+    rows: list[list[Any]] = [[*_COLUMNS, *of_paints]]
     for place, patch in enumerate(sheet.patches, start=1):
         parts = {part["key"]: part for part in patch["parts"]}
         row = [
@@ -73,8 +71,8 @@ def sheet_csv(sheet: SheetData) -> str:
                 continue
             told = f"1 in {part['touch']}" if part.get("touch") else part["whole"]
             row += [told, f"{part['exact']:.8g}"]
-        writer.writerow(row)
-    return file.getvalue()
+        rows.append(row)
+    return written_table(rows)
 
 
 def sheet_json(sheet: SheetData) -> str:

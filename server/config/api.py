@@ -4,6 +4,8 @@ from ninja import NinjaAPI
 from ninja.security import django_auth
 
 from server.config.problems import StrictParser, register
+from server.demo.api import router as demo
+from server.kept.api import router as kept
 from server.mixtures.api import router as mixtures
 from server.painters.api import router as painters
 from server.paintings.api import router as paintings
@@ -16,6 +18,8 @@ api = NinjaAPI(
 )
 register(api)
 api.add_router("", painters)
+api.add_router("", kept)
+api.add_router("", demo)
 api.add_router("", tubes)
 api.add_router("", mixtures)
 api.add_router("/scales", scales)

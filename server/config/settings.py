@@ -23,6 +23,7 @@ INSTALLED_APPS = [
     "allauth",
     "allauth.account",
     "allauth.headless",
+    "allauth.usersessions",
     "server.painters",
     "server.kept",
     "server.tubes",
@@ -70,13 +71,19 @@ DATABASES = {
         "TEST": {"CHARSET": "utf8mb4"},
     }
 }
-# What was computed a moment ago, for all processes of one machine; none has to be there.
+# How often somebody tried to sign in is known to every process of every machine, and outlives
+# them; what was computed a moment ago, to those of one machine, and none of it has to be there.
 CACHES = {
     "default": {
+        "BACKEND": "django.core.cache.backends.db.DatabaseCache",
+        "LOCATION": "tries",
+        "OPTIONS": {"MAX_ENTRIES": 10_000},
+    },
+    "computed": {
         "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
         "LOCATION": DATA / "cache",
         "OPTIONS": {"MAX_ENTRIES": 200},
-    }
+    },
 }
 # A constraint of the sign-in package that MariaDB cannot hold; no mail address is ever kept.
 SILENCED_SYSTEM_CHECKS = ["models.W036"]
@@ -93,6 +100,19 @@ AUTH_PASSWORD_VALIDATORS = [
 ACCOUNT_LOGIN_METHODS = {"username"}
 ACCOUNT_SIGNUP_FIELDS = ["username*", "password1*"]
 ACCOUNT_EMAIL_VERIFICATION = "none"
+ACCOUNT_ADAPTER = "server.painters.rules.Rules"
+ACCOUNT_SIGNUP_FORM_CLASS = "server.painters.rules.NewStudio"
+# A class sits behind one address; whoever guesses at one name is slowed down by that name.
+ACCOUNT_RATE_LIMITS = {
+    "login": "600/m/ip",
+    "signup": "120/m/ip",
+    "login_failed": "60/m/ip,5/300s/key",
+    "change_password": "5/m/user",
+}
+PASSWORD_HASHERS = [
+    "server.painters.rules.Argon2",
+    "django.contrib.auth.hashers.PBKDF2PasswordHasher",
+]
 HEADLESS_ONLY = True
 HEADLESS_CLIENTS = ("browser",)
 HEADLESS_FRONTEND_URLS = {"account_signup": "/sign-in"}

@@ -6,8 +6,8 @@ from django.conf import settings
 from django.http import FileResponse, HttpRequest, HttpResponse, HttpResponseBase
 
 POLICY = (
-    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; "
-    "object-src 'none'; base-uri 'self'; frame-ancestors 'none'"
+    "default-src 'self'; img-src 'self' data: blob:; object-src 'none'; base-uri 'self'; "
+    "form-action 'self'; frame-ancestors 'none'"
 )
 
 

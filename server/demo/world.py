@@ -5,9 +5,10 @@ from typing import Any, Final
 from django.db import transaction
 
 from server.demo.photograph import PICTURE, card_area
+from server.kept.owned import forget
 from server.kept.photographs import set_card, take_in
 from server.kept.requests import Card, PhotoArea
-from server.painters.models import DEMO_PAINTER, Painter
+from server.painters.models import DEMO_PAINTER, USUAL_STAGE, Painter
 from server.paintings.requests import PaintingIn
 from server.paintings.services import keep as keep_painting
 from server.piles.requests import KeepIn, PileEventIn, PileIn, PotIn
@@ -144,12 +145,14 @@ def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
 
 @transaction.atomic
 def load() -> None:
-    """Make the demo painter, box and sheets, where they are not there yet."""
-    painter, new = Painter.objects.get_or_create(username=DEMO_PAINTER)
-    if not new:
-        return
-    painter.set_password(DEMO_PASSWORD)
+    """Make the demo's painter, box and all that was made from it, or put it back as it was."""
+    painter, _ = Painter.objects.get_or_create(username=DEMO_PAINTER)
+    # Whoever is at work in it stays signed in.
+    if not painter.check_password(DEMO_PASSWORD):
+        painter.set_password(DEMO_PASSWORD)
+    painter.stage_value = USUAL_STAGE
     painter.save()
+    forget(painter)
     made = {key: Tube.objects.create(painter=painter, paint_key=key, **TUBE) for key in BOX}
     tubes = {key: tube.pk for key, tube in made.items()}
     studio = Box.objects.create(painter=painter, name="Studio box")

@@ -2,7 +2,7 @@
 
 import hashlib
 
-from django.core.cache import cache
+from django.core.cache import caches
 
 REMEMBERED_S = 120
 """How long: a change is kept within a second or two, and sent again for a minute where it fails."""
@@ -14,10 +14,10 @@ def _key(told: str) -> str:
 
 def remember(told: str, result: str) -> None:
     """Remember a result under all that it depends on."""
-    cache.set(_key(told), result, REMEMBERED_S)
+    caches["computed"].set(_key(told), result, REMEMBERED_S)
 
 
 def remembered(told: str) -> str | None:
     """The result that depends on just this, where it is still known."""
-    found: str | None = cache.get(_key(told))
+    found: str | None = caches["computed"].get(_key(told))
     return found

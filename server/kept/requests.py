@@ -46,3 +46,9 @@ class CardSet(BaseModel):
     """A picture's card; none takes it out."""
 
     card: Card | None
+
+
+class Leave(BaseModel):
+    """The password once more, before a studio is taken away."""
+
+    password: str = Field(max_length=1000)

@@ -1,6 +1,11 @@
 """What goes out of painters."""
 
+from django.conf import settings
+from django.contrib.auth.base_user import AbstractBaseUser
+from django.contrib.auth.models import AnonymousUser
 from pydantic import BaseModel
+
+from server.painters.models import USUAL_STAGE, Painter
 
 
 class Me(BaseModel):
@@ -9,3 +14,10 @@ class Me(BaseModel):
     name: str | None
     stage_value: float
     demo: bool
+
+
+def me_out(user: AbstractBaseUser | AnonymousUser) -> Me:
+    """Who is signed in, or nobody."""
+    if not isinstance(user, Painter):
+        return Me(name=None, stage_value=USUAL_STAGE, demo=settings.DEMO)
+    return Me(name=user.username, stage_value=user.stage_value, demo=settings.DEMO)

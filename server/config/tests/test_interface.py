@@ -25,7 +25,10 @@ class PageTest(SimpleTestCase):
         for path in ("/", "/scales", "/scales/7", "/sign-in"):
             answer = self.client.get(path)
             self.assertEqual(answer.status_code, 200)
-            self.assertIn("default-src 'self'", answer.headers["Content-Security-Policy"])
+            policy = answer.headers["Content-Security-Policy"]
+            self.assertIn("default-src 'self'", policy)
+            self.assertIn("form-action 'self'", policy)
+            self.assertNotIn("unsafe", policy)
             self.assertIn(b'id="root"', b"".join(answer.streaming_content))
 
     def test_what_is_not_there_is_not_the_page(self) -> None:

@@ -1,5 +1,6 @@
 """Signing up, in and out, the surround, and the demo's door."""
 
+from django.db import connection
 from django.test import Client, TestCase, override_settings
 
 from server.demo.world import BOX, SHEETS, load
@@ -26,6 +27,63 @@ class SignInTest(TestCase):
     def test_a_poor_password_is_refused(self) -> None:
         self.assertEqual(self.post("signup", username="ann", password="12345"), 400)
         self.assertFalse(Painter.objects.exists())
+
+    def test_a_name_is_one_alphabets_and_a_password_is_not_the_name(self) -> None:
+        cases = (
+            ("\u0430nn", PASSWORD),  # a Cyrillic a
+            ("an\u200bn", PASSWORD),  # a space that is not seen
+            ("marguerite", "marguerite1"),
+            ("marguerite", "password123"),
+        )
+        for name, password in cases:
+            with self.subTest(name=name, password=password):
+                self.assertEqual(self.post("signup", username=name, password=password), 400)
+        self.assertFalse(Painter.objects.exists())
+        for name in ("анна", "marguerite", "søren"):
+            self.assertEqual(self.post("signup", username=name, password=PASSWORD), 200)
+            self.client.delete("/_allauth/browser/v1/auth/session")
+        # Full-width letters are the same name.
+        self.assertEqual(self.post("signup", username="ｓøren", password=PASSWORD), 400)
+
+    def test_guessing_at_a_name_is_slowed_down_wherever_it_comes_from(self) -> None:
+        Painter.objects.create_user("ann", password=PASSWORD)
+        Painter.objects.create_user("ben", password=PASSWORD)
+        tried = []
+        for i in range(6):
+            self.client = Client(REMOTE_ADDR=f"10.0.0.{i + 1}")
+            tried.append(self.post("login", username="ann", password="wrong"))
+        self.assertEqual(tried[:5], [400] * 5)
+        # The tries are known in the database, to every process, and not to this one's memory.
+        self.assertEqual(self.post("login", username="ann", password=PASSWORD), 400)
+        with connection.cursor() as cursor:
+            cursor.execute("SELECT COUNT(*) FROM tries")
+            self.assertGreater(cursor.fetchone()[0], 0)
+        self.assertEqual(self.post("login", username="ben", password=PASSWORD), 200)
+
+    def test_a_password_is_scrambled_by_argon2_at_the_cost_that_was_chosen(self) -> None:
+        painter = Painter.objects.create_user("ann", password=PASSWORD)
+        self.assertRegex(painter.password, r"^argon2\$argon2id\$v=19\$m=19456,t=4,p=1\$")
+
+    def test_a_painter_changes_the_password_and_ends_other_sessions(self) -> None:
+        self.post("signup", username="ann", password=PASSWORD)
+        here, self.client = self.client, Client()
+        self.post("login", username="ann", password=PASSWORD)
+        elsewhere, self.client = self.client, here
+        path = "/_allauth/browser/v1/auth/sessions"
+        sessions = here.get(path).json()["data"]
+        self.assertEqual(sorted(each["is_current"] for each in sessions), [False, True])
+        other = next(each["id"] for each in sessions if not each["is_current"])
+        here.delete(path, {"sessions": [other]}, content_type="application/json")
+        self.assertEqual(elsewhere.get("/api/tubes").status_code, 401)
+        self.assertEqual(here.get("/api/tubes").status_code, 200)
+        change = {"current_password": PASSWORD, "new_password": "muted-greens-9"}
+        answer = here.post(
+            "/_allauth/browser/v1/account/password/change", change, content_type="application/json"
+        )
+        self.assertEqual(answer.status_code, 200)
+        self.assertEqual(here.get("/api/tubes").status_code, 200)
+        self.client = Client()
+        self.assertEqual(self.post("login", username="ann", password="muted-greens-9"), 200)
 
     def test_without_signing_in_the_studio_is_closed(self) -> None:
         for path in ("tubes", "paints", "scales", "scales/1"):
@@ -72,6 +130,15 @@ class DemoTest(TestCase):
         self.assertEqual(len(self.client.get("/api/tubes").json()), len(BOX))
         names = [scale["name"] for scale in self.client.get("/api/scales").json()]
         self.assertEqual(names, [scale["name"] for scale in SHEETS])
+
+    @override_settings(DEMO=True)
+    def test_the_door_opens_from_our_own_page_alone(self) -> None:
+        load()
+        strict = Client(enforce_csrf_checks=True)
+        self.assertEqual(strict.post("/api/demo").status_code, 403)
+        token = strict.get("/api/me").cookies["csrftoken"].value
+        answer = strict.post("/api/demo", headers={"X-CSRFToken": token})
+        self.assertEqual(answer.status_code, 200)
 
     @override_settings(DEMO=False)
     def test_without_the_demo_its_door_is_shut(self) -> None:

@@ -2,7 +2,7 @@
 
 from unittest import mock
 
-from django.core.cache import cache
+from django.core.cache import caches
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
@@ -17,7 +17,7 @@ MARKS = ("SAVEPOINT", "RELEASE SAVEPOINT")
 class FlowTest(DeskTest):
     def setUp(self) -> None:
         super().setUp()
-        cache.clear()
+        caches["computed"].clear()
         self.saved = self.kept(self.scale(steps=9, lightener=2))
         self.dragged = self.scale(steps=9, lightener=2, pins=[{"place": 4, "share": 0.31}])
 
@@ -41,7 +41,7 @@ class FlowTest(DeskTest):
         body = self.sheet(self.dragged)
         self.send("put", f"scales/{self.saved['id']}", body)
         remembered = self.send("get", f"scales/{self.saved['id']}")[1]["patches"]
-        cache.clear()
+        caches["computed"].clear()
         self.send("put", f"scales/{self.saved['id']}", body)
         self.assertEqual(self.send("get", f"scales/{self.saved['id']}")[1]["patches"], remembered)
 

@@ -28,6 +28,46 @@ export interface paths {
         patch: operations["server_painters_api_set_stage"];
         trace?: never;
     };
+    "/api/me/studio.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Everything
+         * @description All that is kept of the painter, as one file.
+         */
+        get: operations["server_kept_api_everything"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Leave
+         * @description Take the studio away for good, and all that is in it; the password is asked once more.
+         */
+        post: operations["server_kept_api_leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo": {
         parameters: {
             query?: never;
@@ -41,7 +81,27 @@ export interface paths {
          * Open Demo
          * @description Sign in as the demo painter, where the demo is loaded.
          */
-        post: operations["server_painters_api_open_demo"];
+        post: operations["server_demo_api_open_demo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/demo/anew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Anew
+         * @description Put the demo studio back as it was, for everybody who is in it.
+         */
+        post: operations["server_demo_api_make_anew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1787,6 +1847,14 @@ export interface components {
         Stage: {
             /** Stage Value */
             stage_value: number;
+        };
+        /**
+         * Leave
+         * @description The password once more, before a studio is taken away.
+         */
+        Leave: {
+            /** Password */
+            password: string;
         };
         /**
          * Look
@@ -4396,7 +4464,67 @@ export interface operations {
             };
         };
     };
-    server_painters_api_open_demo: {
+    server_kept_api_everything: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_kept_api_leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Leave"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    server_demo_api_open_demo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    server_demo_api_make_anew: {
         parameters: {
             query?: never;
             header?: never;

@@ -1,3 +1,4 @@
+import { queryOptions } from "@tanstack/react-query";
 import { type Problem, problemFrom, unreachable } from "./problem";
 
 /** The cookie that Django wants back as a header with every change. */
@@ -5,18 +6,18 @@ export function csrfToken(): string {
   return /(?:^|; )csrftoken=([^;]+)/.exec(document.cookie)?.[1] ?? "";
 }
 
-async function allauth(
-  method: string,
-  path: string,
-  body?: Record<string, string>,
-): Promise<Problem | null> {
+function asked(method: string, path: string, body?: unknown): Promise<Response> {
+  return fetch(`/_allauth/browser/v1/${path}`, {
+    method,
+    headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
+    body: body ? JSON.stringify(body) : undefined,
+  });
+}
+
+async function allauth(method: string, path: string, body?: unknown): Promise<Problem | null> {
   let answer: Response;
   try {
-    answer = await fetch(`/_allauth/browser/v1/${path}`, {
-      method,
-      headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
-      body: body ? JSON.stringify(body) : undefined,
-    });
+    answer = await asked(method, path, body);
   } catch {
     return unreachable();
   }
@@ -33,6 +34,26 @@ export const signUp = (username: string, password: string) =>
   allauth("POST", "auth/signup", { username, password });
 
 export const signOut = () => allauth("DELETE", "auth/session");
+
+export const changePassword = (now: string, next: string) =>
+  allauth("POST", "account/password/change", { current_password: now, new_password: next });
+
+/** Where the studio is open: a browser that is signed in, by its address and what it calls itself. */
+export interface Session {
+  id: number;
+  ip: string;
+  user_agent: string;
+  created_at: number;
+  is_current: boolean;
+}
+
+export const sessionsQuery = queryOptions({
+  queryKey: ["sessions"],
+  queryFn: async (): Promise<Session[]> =>
+    (await (await asked("GET", "auth/sessions")).json()).data,
+});
+
+export const endSession = (id: number) => allauth("DELETE", "auth/sessions", { sessions: [id] });
 
 type Listener = (ended: boolean) => void;
 

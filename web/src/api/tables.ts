@@ -77,6 +77,7 @@ export const DEFAULTS: {
 /** How little and how much is taken. */
 export const LIMITS = {
   "Stage": {"stage_value": {"least": 2.0, "most": 9.0}},
+  "Leave": {"password": {"longest": 1000}},
   "ReadingIn": {"white_parts": {"least": 0, "most": 1000}, "colour": {"longest": 60}},
   "RecipePartIn": {"paint_key": {"longest": 64}, "parts": {"most": 1000000.0}},
   "TubeIn": {"paint_key": {"longest": 64}, "recipe": {"most": 8}, "readings": {"most": 20}, "label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},

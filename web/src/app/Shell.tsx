@@ -1,6 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { CircleHelp, Eye, LogOut, SunMedium } from "lucide-react";
+import { CircleHelp, CircleUser, Eye, LogOut, SunMedium } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { useSilence } from "../api/line";
@@ -52,6 +52,7 @@ function TopBar({ me }: { me: Me }) {
   const viewing = useViewing();
   const { stageValue, setStageValue, squint, setSquint, whiteTest, setWhiteTest } = viewing;
   const [help, setHelp] = useState(false);
+  const [account, setAccount] = useState(false);
   /** Whether a phone shows how the work is seen. */
   const [seeing, setSeeing] = useState(false);
   const cache = useQueryClient();
@@ -86,6 +87,9 @@ function TopBar({ me }: { me: Me }) {
       <Button aria-label="Keys" onClick={() => setHelp(true)}>
         <CircleHelp aria-hidden="true" size={20} />
       </Button>
+      <Button aria-label={`The studio of ${me.name}`} onClick={() => setAccount(true)}>
+        <CircleUser aria-hidden="true" size={20} />
+      </Button>
       <Button aria-label={`Sign out ${me.name}`} onClick={leave}>
         <LogOut aria-hidden="true" size={20} />
       </Button>
@@ -109,11 +113,10 @@ function TopBar({ me }: { me: Me }) {
       >
         {controls}
       </div>
-      {help && (
-        <Suspense fallback={null}>
-          <Help onClose={() => setHelp(false)} keys={keys} />
-        </Suspense>
-      )}
+      <Suspense fallback={null}>
+        {help && <Help onClose={() => setHelp(false)} keys={keys} />}
+        {account && <Account me={me} onLeave={leave} onClose={() => setAccount(false)} />}
+      </Suspense>
     </header>
   );
 }
@@ -176,6 +179,7 @@ function LightChoice() {
 }
 
 // Only fetched where somebody asks for help, or stands before the door.
+const Account = lazy(() => import("./Account").then((there) => ({ default: there.Account })));
 const Help = lazy(() => import("./Help").then((there) => ({ default: there.Help })));
 const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
 

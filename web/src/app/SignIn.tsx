@@ -1,11 +1,10 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
+import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { api, got, type Me } from "../api/client";
-import { meQuery, sheetsQuery } from "../api/queries";
 import { signIn, signUp } from "../api/session";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
+import { useOpenNewest } from "./useOpenNewest";
 
 const FIELD = "min-h-11 w-full bg-white px-3 ring-1 ring-ink/50 ring-inset";
 
@@ -81,9 +80,15 @@ export function SignInForm({
         </Button>
       </div>
       {demo && (
-        <Button look="paper" disabled={busy} onClick={openDemo}>
-          Open the demo studio
-        </Button>
+        <>
+          <Button look="paper" disabled={busy} onClick={openDemo}>
+            Open the demo studio
+          </Button>
+          <p className="text-center text-ink-soft text-sm leading-snug">
+            Everybody who opens the demo shares it. What is made there goes when Mesotint starts
+            anew.
+          </p>
+        </>
       )}
     </form>
   );
@@ -91,14 +96,7 @@ export function SignInForm({
 
 /** The door. */
 export function SignInPage({ me }: { me: Me }) {
-  const cache = useQueryClient();
-  const navigate = useNavigate();
-  const enter = async () => {
-    await cache.fetchQuery({ ...meQuery, staleTime: 0 });
-    const [newest] = await cache.fetchQuery(sheetsQuery);
-    if (newest) navigate({ to: "/scales/{-$sheetId}", params: { sheetId: String(newest.id) } });
-    else navigate({ to: "/scales/{-$sheetId}" });
-  };
+  const enter = useOpenNewest();
   return (
     <main className="flex min-h-dvh items-center justify-center bg-stage p-6">
       <div className="w-full max-w-md bg-paper p-8">

@@ -5,8 +5,6 @@ from typing import Any
 from django.conf import settings
 from django.core.management import BaseCommand, call_command
 
-from server.painters.models import DEMO_PAINTER, Painter
-
 
 class Command(BaseCommand):
     """``prepare``: migrate, then load the demo if the settings ask for it."""
@@ -17,8 +15,9 @@ class Command(BaseCommand):
 
     def handle(self, *args: Any, **options: Any) -> None:
         call_command("migrate", interactive=False, verbosity=0)
-        if settings.DEMO and not Painter.objects.filter(username=DEMO_PAINTER).exists():
-            # The demo takes the whole core to make, and later starts do without it.
+        call_command("createcachetable")
+        if settings.DEMO:
+            # Everybody who opens the demo shares it: each start puts it back as it was.
             from server.demo.world import load
 
             load()
