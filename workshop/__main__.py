@@ -9,7 +9,7 @@ import sys
 import time
 from pathlib import Path
 
-from workshop.backup import backup, default_file, restore
+from workshop.backup import backup, default_file, every, keep_backing_up, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, Stack
@@ -79,7 +79,11 @@ def _copy(args: argparse.Namespace) -> int:
     # A demo that is not there is no part of what is kept.
     stack = Stack(demo=False)
     try:
+        if getattr(args, "every", None):
+            keep_backing_up(stack, STANDING / args.file, every(args.every), args.keep)
         args.copy(stack, STANDING / args.file)
+    except KeyboardInterrupt:
+        say("\nStopped.")
     finally:
         stack.stop()
     return 0
@@ -126,6 +130,8 @@ def _parser() -> argparse.ArgumentParser:
     shots.set_defaults(run=lambda args: _in_environment("workshop.shots", []))
     keep = commands.add_parser("backup", help="write all that is kept to one file")
     keep.add_argument("file", type=Path, nargs="?", default=default_file())
+    keep.add_argument("--every", metavar="24h", help="again and again, into a folder")
+    keep.add_argument("--keep", type=int, default=14, help="how many of those are kept")
     keep.set_defaults(run=_copy, copy=backup)
     back = commands.add_parser("restore", help="put a backup in the place of all that is kept")
     back.add_argument("file", type=Path)

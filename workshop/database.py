@@ -139,6 +139,15 @@ class Database:
             time.sleep(random.uniform(0.0, 0.3))
         raise Trouble(f"The database did not start; {self.home / 'mariadb.log'} says why.")
 
+    def join(self) -> bool:
+        """Find the server that another process started on this folder; whether there is one."""
+        with contextlib.suppress(OSError, ValueError):
+            pid = int((self.home / "mariadb.pid").read_text())
+            if alive(pid, f"--datadir={self.data}"):
+                self.port = int((self.home / "mariadb.port").read_text())
+                return True
+        return False
+
     @property
     def runs(self) -> bool:
         """Whether the server that was started lives."""
@@ -188,6 +197,7 @@ class Database:
         os.close(log)
         self.pid = process.pid
         (self.home / "mariadb.pid").write_text(str(self.pid))
+        (self.home / "mariadb.port").write_text(str(port))
         return self._answers(process, pipe)
 
     def _answers(self, process: "subprocess.Popen[bytes]", pipe: Path) -> bool:

@@ -108,6 +108,17 @@ class Stack:
         self._start_database()
         self.start_web()
 
+    def join_or_prepare(self) -> None:
+        """Use the database of the program that runs on this folder, or start it alone."""
+        try:
+            self.hold()
+        except Trouble:
+            # A program that is only just starting, or is leaving, has none to join.
+            if not self.database.join():
+                raise
+            return
+        self._start_database()
+
     def prepare(self) -> None:
         """Hold the folder and start the database alone, up to date."""
         self.hold()

@@ -23,6 +23,9 @@ from django.db import DatabaseError, connection, connections, transaction
 from django.db.migrations.executor import MigrationExecutor
 from django.db.migrations.loader import MigrationLoader
 from django.db.models import Model
+from django.http import Http404
+
+from server.kept.notes import restored
 
 NOT_KEPT: Final = ("sessions", "contenttypes", "auth.permission")
 """Who is signed in, and what Django makes anew by itself."""
@@ -49,7 +52,9 @@ _NO_BACKUP: Final = (
 
 def write(file: Path) -> None:
     """Write all that is kept to a file that is not there yet, which only its owner may read."""
-    told = {"format": FORMAT, "version": VERSION, "migrations": _now(), "rows": _dumped("default")}
+    with _at_one_moment():
+        rows = _dumped("default")
+    told = {"format": FORMAT, "version": VERSION, "migrations": _now(), "rows": rows}
     # A half-written file is never taken for a backup.
     half = file.with_name(f".part-{file.name}")
     try:
@@ -81,7 +86,8 @@ def restore(file: Path) -> None:
                 warnings.simplefilter("error", RuntimeWarning)
                 # It checks by itself that all belongs to something.
                 call_command("loaddata", plain.name, verbosity=0)
-    except _NO_BACKUP as error:
+                restored.send(None)
+    except (*_NO_BACKUP, Http404) as error:
         raise CommandError(str(error)) from error
 
 
@@ -105,6 +111,16 @@ def _now() -> dict[str, str]:
     """The migrations that rows are of now, by app."""
     leaves = MigrationLoader(None).graph.leaf_nodes()
     return dict(node for node in leaves if node[0] in _own_apps())
+
+
+@contextmanager
+def _at_one_moment() -> Iterator[None]:
+    """All that is read inside is as it was when the first of it was, whatever is kept meanwhile."""
+    if not connection.in_atomic_block:
+        with connection.cursor() as cursor:
+            cursor.execute("SET TRANSACTION ISOLATION LEVEL REPEATABLE READ")
+    with transaction.atomic():
+        yield
 
 
 def _dumped(alias: str) -> list[Any]:

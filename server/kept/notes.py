@@ -10,3 +10,7 @@ pile_scooped = Signal()
 
 kept_changed = Signal()
 """A sheet or a painting was kept, new or again: ``kept``."""
+
+restored = Signal()
+"""All that is kept was put in from a file, and is not final yet: whoever hears this reads its own
+rows as it will later, and raises whatever it meets in one that cannot be read."""

@@ -6,10 +6,11 @@ from typing import Any
 import numpy as np
 from django.db import transaction
 from django.db.models import Exists, OuterRef, Q
+from django.dispatch import receiver
 
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
-from server.kept.notes import kept_changed
+from server.kept.notes import kept_changed, restored
 from server.kept.services import copied, reopened, set_tubes
 from server.mixtures.models import PASSAGE, TubeShare
 from server.mixtures.origins import (
@@ -184,3 +185,11 @@ def add_version(painting: Painting, name: str) -> Version:
         request=painting.request,
         palette=palette,
     )
+
+
+@receiver(restored)
+def _restored(**_: object) -> None:
+    for painting in Painting.objects.all():
+        tubes_of(request_of(painting))
+    for version in Version.objects.all():
+        tubes_of(request_of(version))

@@ -159,25 +159,19 @@ def scale(request: SignedIn) -> GramScaleOut:
 @router.put("/gram-scale", response=GramScaleOut)
 def set_up_scale(request: SignedIn, payload: GramScaleIn) -> GramScaleOut:
     """Put a scale of another step on the desk."""
-    balance = desk.balance_of(request.user)
-    desk.set_up(balance, payload.step_g)
-    return desk.scale_out(balance)
+    return desk.scale_out(desk.set_up(request.user, payload.step_g))
 
 
 @router.post("/gram-scale/tare", response=GramScaleOut)
 def tare_scale(request: SignedIn) -> GramScaleOut:
     """Take what lies on the scale as zero."""
-    balance = desk.balance_of(request.user)
-    desk.tare(balance)
-    return desk.scale_out(balance)
+    return desk.scale_out(desk.tare(request.user))
 
 
 @router.post("/gram-scale/put", response=GramScaleOut)
 def put_on_scale(request: SignedIn, payload: PutIn) -> GramScaleOut:
     """Let the simulated hand put something on the scale, or take it off."""
-    balance = desk.balance_of(request.user)
-    desk.put(balance, payload)
-    return desk.scale_out(balance)
+    return desk.scale_out(desk.put(request.user, payload))
 
 
 @router.post("/piles/{int:pile_id}/keep", response={201: KeptMixtureOut})

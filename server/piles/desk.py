@@ -38,10 +38,11 @@ def scale_of(balance: Balance) -> SimulatedScale:
     return SimulatedScale(**{name: getattr(balance, name) for name in _STATE})
 
 
-def _keep(balance: Balance, scale: SimulatedScale) -> None:
+def _keep(balance: Balance, scale: SimulatedScale) -> Balance:
     for name in _STATE:
         setattr(balance, name, getattr(scale, name))
     balance.save()
+    return balance
 
 
 def scale_out(balance: Balance) -> GramScaleOut:
@@ -56,27 +57,37 @@ def scale_out(balance: Balance) -> GramScaleOut:
     )
 
 
-def set_up(balance: Balance, step_g: float) -> None:
+def _touched(painter: Painter) -> Balance:
+    """The scale for one hand at a time: another waits until this transaction is over."""
+    return Balance.objects.select_for_update().get(pk=balance_of(painter).pk)
+
+
+@transaction.atomic
+def set_up(painter: Painter, step_g: float) -> Balance:
     """Put a scale of this step on the desk, with nothing on it."""
-    _keep(balance, SimulatedScale(step_g=step_g, zeroed_s=now_s()))
+    return _keep(_touched(painter), SimulatedScale(step_g=step_g, zeroed_s=now_s()))
 
 
-def tare(balance: Balance) -> None:
+@transaction.atomic
+def tare(painter: Painter) -> Balance:
     """Take what lies on the scale as zero."""
-    _keep(balance, scale_of(balance).tared(now_s()))
+    balance = _touched(painter)
+    return _keep(balance, scale_of(balance).tared(now_s()))
 
 
-def put(balance: Balance, asked: PutIn) -> None:
+@transaction.atomic
+def put(painter: Painter, asked: PutIn) -> Balance:
     """Let the simulated hand put something on the scale, or take something off."""
     mass = squeezed(asked.mass_g, np.random.default_rng()) if asked.unsteady else asked.mass_g
-    _keep(balance, scale_of(balance).with_more(mass, now_s()))
+    balance = _touched(painter)
+    return _keep(balance, scale_of(balance).with_more(mass, now_s()))
 
 
 @transaction.atomic
 def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
     """Take what the scale shows as an addition of a tube, and tare for the next one."""
     # Sent twice, the second waits here until the first has tared.
-    balance = Balance.objects.select_for_update().get(pk=balance_of(painter).pk)
+    balance = _touched(painter)
     if pile.events.filter(token=asked.token).exists():
         return
     weight = scale_of(balance).read(now_s())
@@ -94,7 +105,7 @@ def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
         kind="add", tube=asked.tube, amount=weight.shown_g, measure="grams", token=asked.token
     )
     do(painter, pile, added, mass_g=weight.shown_g)
-    tare(balance)
+    _keep(balance, scale_of(balance).tared(now_s()))
 
 
 def measure(painter: Painter, pile: Pile, asked: ReadPileIn) -> None:

@@ -14,7 +14,7 @@ from mesotint.mixing.mixture import together
 from mesotint.optics.grid import Array
 from mesotint.paints.library import MEDIUM, WATER, Paint
 from mesotint.paints.roles import mixture
-from server.kept.notes import tube_changed
+from server.kept.notes import restored, tube_changed
 from server.mixtures.models import PILE
 from server.mixtures.origins import forget_shares, set_shares
 from server.painters.models import Painter
@@ -184,3 +184,11 @@ def _tube_changed(*, tube_id: int, painter_id: int, **_: object) -> None:
     carried to from them: they are told anew."""
     if PileEvent.objects.filter(tube=tube_id).exists():
         Pile.objects.filter(painter=painter_id).update(noted=False)
+
+
+@receiver(restored)
+def _restored(**_: object) -> None:
+    for painter in Painter.objects.filter(piles__isnull=False).distinct():
+        ledger = Ledger(painter)
+        for pile in ledger.pile_of:
+            ledger.pile(pile)

@@ -4,9 +4,10 @@ from collections.abc import Mapping, Sequence
 
 from django.db import transaction
 from django.db.models import Q
+from django.dispatch import receiver
 
 from mesotint.errors import InputError
-from server.kept.notes import kept_changed
+from server.kept.notes import kept_changed, restored
 from server.kept.once import remembered
 from server.kept.services import copied, reopened, set_tubes
 from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
@@ -166,3 +167,9 @@ def copy(sheet: Sheet) -> Sheet:
     sources = set(origins.values_list("from_kind", "from_key"))
     set_origins(sheet.painter, {(SHEET, again.pk): sources})
     return again
+
+
+@receiver(restored)
+def _restored(**_: object) -> None:
+    for sheet in Sheet.objects.all():
+        tubes_of(request_of(sheet).asked_for)

@@ -15,6 +15,7 @@ from django.db.models import (
     QuerySet,
     prefetch_related_objects,
 )
+from django.dispatch import receiver
 from django.http import Http404
 
 from mesotint.colour.colorimetry import lch_from_lab
@@ -27,7 +28,7 @@ from mesotint.paints.roles import MIXED_TUBE
 from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.looks import Look, looks
-from server.kept.notes import tube_changed
+from server.kept.notes import restored, tube_changed
 from server.painters.models import Painter
 from server.tubes.models import Box, Calibration, Desk, Tube
 
@@ -236,3 +237,9 @@ def set_calibration(tube: Tube, found: Calibration | None) -> None:
     tube.calibration = found
     tube.save(update_fields=["calibration"])
     tube_changed.send(Tube, tube_id=tube.pk, painter_id=tube.painter_id)
+
+
+@receiver(restored)
+def _restored(**_: object) -> None:
+    for tube in Tube.objects.select_related("calibration"):
+        paint_in(tube)

@@ -10,9 +10,12 @@ import unittest
 import urllib.error
 import urllib.request
 from pathlib import Path
+from unittest import mock
 
 import MySQLdb
 
+from workshop.backup import backup, every, keep_backing_up, restore
+from workshop.console import Trouble
 from workshop.database import Database
 from workshop.serving import Stack
 
@@ -49,6 +52,64 @@ class DyingTest(unittest.TestCase):
                 self.assertEqual(answer(ready)[0], 200)
             finally:
                 stack.stop()
+
+
+class BackupsTest(unittest.TestCase):
+    def test_a_copy_of_what_runs_goes_into_a_new_studio(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            file, home = Path(folder) / "yard.json.gz", Path(folder) / "new"
+            running = Stack(Path(folder) / "old", 8496)
+            try:
+                running.start()
+                beside = Stack(running.home, demo=False)
+                backup(beside, file)
+                beside.stop()
+                self.assertEqual(answer(f"{running.address}readyz")[0], 200)
+                with self.assertRaisesRegex(Trouble, "already"):
+                    restore(Stack(running.home), file)
+            finally:
+                running.stop()
+
+            broken = Path(folder) / "broken.json.gz"
+            broken.write_bytes(file.read_bytes()[:-500])
+            with self.assertRaisesRegex(Trouble, "nothing was changed"):
+                restore(Stack(home, demo=False), broken)
+            self.assertFalse(home.exists())
+
+            fresh = Stack(home, 8496, demo=False)
+            restore(fresh, file)
+            told = fresh.manage(
+                "shell", "-v0", "-c",
+                "from server.scales.models import Sheet; print(Sheet.objects.count())", failure="x",
+            )  # fmt: skip
+            self.assertEqual(int(told), 9)
+            with self.assertRaisesRegex(Trouble, "nothing was changed"):
+                fresh.stop()
+                restore(fresh, broken)
+            self.assertEqual(list(home.glob("*restore*")), [])
+            fresh.stop()
+
+    def test_times_and_folders_that_are_none_are_told(self) -> None:
+        self.assertEqual([every(each) for each in ("24h", "30m", "7d")], [86400, 1800, 604800])
+        for text in ("0h", "soon", "-1d", "24"):
+            with self.assertRaisesRegex(Trouble, "no time"):
+                every(text)
+        with self.assertRaisesRegex(Trouble, "no folder"):
+            keep_backing_up(Stack(Path("/nowhere")), Path("/nowhere"), 60, 2)
+
+    def test_the_last_few_are_kept(self) -> None:
+        with tempfile.TemporaryDirectory() as folder:
+            stack, names = mock.Mock(), iter(f"mesotint-{i}.json.gz" for i in range(9))
+            stack.manage.side_effect = lambda _, file, **__: Path(file).touch()
+            passed = mock.Mock(side_effect=[None, None, None, KeyboardInterrupt])
+            with (
+                mock.patch("workshop.backup.time.sleep", passed),
+                mock.patch("workshop.backup.time.strftime", lambda _: next(names)),
+                self.assertRaises(KeyboardInterrupt),
+            ):
+                keep_backing_up(stack, Path(folder), 60, 2)
+            left = sorted(each.name for each in Path(folder).iterdir())
+            self.assertEqual(left, ["mesotint-2.json.gz", "mesotint-3.json.gz"])
 
 
 class SlowClientsTest(unittest.TestCase):

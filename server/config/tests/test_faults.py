@@ -15,7 +15,7 @@ from django.db import DatabaseError, OperationalError, connection
 from django.test import Client, TransactionTestCase
 
 from server.painters.models import Painter
-from server.piles.models import Pile
+from server.piles.models import Balance, Pile
 from server.scales.tests.desk import DeskTest
 from server.tubes.models import Tube
 
@@ -125,6 +125,27 @@ class FaultsTest(DeskTest):
 
 
 class AtOnceTest(TransactionTestCase):
+    def test_what_six_hands_put_on_the_scale_lies_there_all(self) -> None:
+        painter = Painter.objects.create_user("eve", password="x")
+        statuses, ready = [], threading.Barrier(6)
+
+        def put() -> None:
+            client = Client(raise_request_exception=False)
+            client.force_login(painter)
+            ready.wait()
+            body = {"mass_g": 1.0, "unsteady": False}
+            answer = client.post("/api/gram-scale/put", body, content_type="application/json")
+            statuses.append(answer.status_code)
+            connection.close()
+
+        threads = [threading.Thread(target=put) for _ in range(6)]
+        for thread in threads:
+            thread.start()
+        for thread in threads:
+            thread.join()
+        self.assertEqual(statuses, [200] * 6)
+        self.assertAlmostEqual(Balance.objects.get(painter=painter).load_g, 6.0)
+
     def test_a_pile_that_is_begun_six_times_at_once_is_one(self) -> None:
         painter = Painter.objects.create_user("eve", password="x")
         Tube.objects.create(painter=painter, paint_key="PBr7-burnt-umber")

@@ -74,7 +74,18 @@ class BackupsTest(TestCase):
         rows = told["rows"]
         orphans = [row for row in rows if row["model"] != "painters.painter"]
         unknown = [*rows, {"model": "journal.entry", "pk": 1, "fields": {}}]
+
+        def spoilt(model: str, field: str, value: object) -> bytes:
+            worse = json.loads(whole)
+            row = next(row for row in worse["rows"] if row["model"] == model)
+            row["fields"][field] = value
+            return gzip.compress(json.dumps(worse).encode())
+
         broken = {
+            "a sheet that asks for nothing": spoilt("scales.sheet", "request", {"kind": "moon"}),
+            "a painting of no passages": spoilt("paintings.painting", "request", []),
+            "a tube of an unknown paint": spoilt("tubes.tube", "paint_key", "PX99"),
+            "an addition of no amount": spoilt("piles.pileevent", "volume_ml", -1),
             "cut short": self.file.read_bytes()[:-900],
             "not compressed": whole,
             "no rows": gzip.compress(b"{}"),
