@@ -10,9 +10,9 @@ import time
 from pathlib import Path
 
 from workshop.backup import backup, default_file, every, keep_backing_up, restore
-from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, say
+from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, run, say
 from workshop.install import install, node_packages
-from workshop.serving import DEFAULT_PORT, Stack
+from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, Stack, counting
 from workshop.testing import CLIENT, check, coverage, test, write_client
 
 
@@ -35,7 +35,7 @@ def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) ->
 def _start(args: argparse.Namespace) -> int:
     began = time.monotonic()
     install()
-    stack = Stack(port=args.port, demo=not args.no_demo)
+    stack = Stack(port=args.port, demo=not args.no_demo, metrics=args.metrics)
     try:
         say("Starting the database …")
         stack.start()
@@ -51,6 +51,30 @@ def _start(args: argparse.Namespace) -> int:
     finally:
         stack.stop()
     return 0
+
+
+def _serve(args: argparse.Namespace) -> int:
+    """Serve from this machine, with a database that others serve from as well."""
+    for name in ("MESOTINT_DATABASE_URL", "MESOTINT_SECRET_KEY_FILE"):
+        if not os.environ.get(name):
+            raise Trouble(f"{name} is not set; deploy/README.md says what belongs there.")
+    install()
+    home = VAR / "serve"
+    home.mkdir(mode=0o700, parents=True, exist_ok=True)
+    env = {
+        "MESOTINT_DATA": str(home),
+        **os.environ,
+        **FOR_ARRAYS,
+        "PYTHONPATH": str(ROOT),
+        **(counting(home) if args.metrics else {}),
+    }
+    if args.prepare:
+        failure = "The database could not be brought up to date."
+        run([PYTHON, ROOT / "server" / "manage.py", "prepare"], failure, env=env)
+        return 0
+    # From here on it is gunicorn that is told to stop, and says what there is to say.
+    os.chdir(ROOT)
+    os.execve(PYTHON, GUNICORN, env)
 
 
 def _dev(args: argparse.Namespace) -> int:
@@ -111,7 +135,12 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     start = commands.add_parser("start", help="install what is missing and start the program")
     start.add_argument("--no-demo", action="store_true", help="without the demo studio")
+    start.add_argument("--metrics", action="store_true", help="count requests, told at /metrics")
     start.set_defaults(run=_start)
+    serve = commands.add_parser("serve", help="the application alone, before a database elsewhere")
+    serve.add_argument("--prepare", action="store_true", help="only bring that database up to date")
+    serve.add_argument("--metrics", action="store_true", help="count requests, told at /metrics")
+    serve.set_defaults(run=_serve)
     dev = commands.add_parser("dev", help="reloading servers for work on the code")
     dev.set_defaults(run=_dev)
     for command in (start, dev):

@@ -87,6 +87,8 @@ def last_resort(request: HttpRequest) -> HttpResponse:
     error = sys.exc_info()[1]
     mark = getattr(request, "mark", "")
     answer = unforeseen(error, mark)
+    # For whoever tries it again.
+    answer.error = error  # type: ignore[attr-defined]
     if answer.status_code == 500:
         _log.error("fault %s", mark, exc_info=error)
     else:

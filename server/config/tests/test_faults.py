@@ -15,6 +15,7 @@ from django.db import DatabaseError, OperationalError, connection
 from django.test import Client, TransactionTestCase
 
 from server.painters.models import Painter
+from server.piles.desk import set_up
 from server.piles.models import Balance, Pile
 from server.scales.tests.desk import DeskTest
 from server.tubes.models import Tube
@@ -99,6 +100,36 @@ class FaultsTest(DeskTest):
                 self.assertIn("no room on the disk", answer.json()["detail"])
         with mock.patch("server.config.health.shutil.disk_usage", return_value=mock.Mock(free=9)):
             self.assertEqual(self.client.get("/readyz").status_code, 503)
+
+    def test_who_loses_a_race_goes_again_and_is_not_told(self) -> None:
+        """ER_LOCK_DEADLOCK is what Galera calls a certification failure, too."""
+        for code, tries in ((1213, 3), (1205, 2)):
+            lost = iter([OperationalError(code, "Deadlock found")] * (tries - 1))
+
+            def racing(painter: Painter, step_g: float, lost: Any = lost) -> Any:
+                for error in lost:
+                    raise error
+                return set_up(painter, step_g)
+
+            with mock.patch("server.piles.desk.set_up", side_effect=racing) as tried:
+                status, told = self.send("put", "gram-scale", {"step_g": 0.01})
+            self.assertEqual((status, told["step_g"]), (200, 0.01))
+            self.assertEqual(tried.call_count, tries)
+        for error, status in ((OperationalError(1213, "again"), 503), (ValueError("no"), 500)):
+            with mock.patch("server.piles.desk.set_up", side_effect=error) as tried:
+                answer = self.send("put", "gram-scale", {"step_g": 0.01})
+            self.assertEqual(answer[0], status)
+            self.assertEqual(tried.call_count, 4 if status == 503 else 1)
+
+    def test_a_line_that_broke_in_a_change_is_left_to_the_browser(self) -> None:
+        """Nobody knows whether it was kept: the same token sent again finds out."""
+        broken = OperationalError(2013, "Lost connection during query")
+        with (
+            mock.patch("server.piles.desk.set_up", side_effect=broken) as tried,
+            mock.patch.object(connection, "close"),
+        ):
+            self.assertEqual(self.send("put", "gram-scale", {"step_g": 0.01})[0], 503)
+        self.assertEqual(tried.call_count, 1)
 
     def test_a_fault_of_ours_is_known_by_its_mark_in_answer_and_log(self) -> None:
         with (
