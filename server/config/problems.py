@@ -12,6 +12,7 @@ from django.http import Http404, HttpRequest, HttpResponse
 from ninja import NinjaAPI
 from ninja.errors import AuthenticationError, HttpError, ValidationError
 from ninja.parser import Parser
+from pydantic import BaseModel
 
 from mesotint.errors import InputError
 from mesotint.formats.faults import FileFaults
@@ -34,6 +35,25 @@ _FULL: Final = (errno.ENOSPC, errno.EDQUOT, 1021, 1114)
 """No room, as the system and MariaDB tell it (error codes ER_DISK_FULL and ER_RECORD_FILE_FULL)."""
 
 _log = logging.getLogger("mesotint.problems")
+
+
+class Problem(BaseModel):
+    """Why something was not done, and how to mend it (RFC 9457)."""
+
+    type: str
+    title: str
+    status: int
+    detail: str
+    field: str = ""
+    mark: str = ""
+
+
+PROBLEM: Final = {
+    "description": "Why it was not done, and how to mend it.",
+    "content": {
+        "application/problem+json": {"schema": {"$ref": "#/components/schemas/Problem"}},
+    },
+}
 
 
 class StrictParser(Parser):

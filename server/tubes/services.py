@@ -4,17 +4,16 @@ import hashlib
 from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass, replace
 from functools import cache, cached_property, lru_cache
+from typing import TYPE_CHECKING, Final, TypedDict
 
 import numpy as np
 from django.db.models import (
     BooleanField,
-    Exists,
-    ExpressionWrapper,
-    OuterRef,
     Q,
     QuerySet,
     prefetch_related_objects,
 )
+from django.db.models.expressions import RawSQL
 from django.dispatch import receiver
 from django.http import Http404
 
@@ -31,6 +30,9 @@ from server.kept.looks import Look, looks
 from server.kept.notes import restored, tube_changed
 from server.painters.models import Painter
 from server.tubes.models import Box, Calibration, Desk, Tube
+
+if TYPE_CHECKING:
+    from django_stubs_ext import WithAnnotations
 
 PAINTS_KNOWN = 4096
 
@@ -148,25 +150,41 @@ def _origin(readings: int) -> str:
     return f"calibrated with {readings} reading{'s' * (readings > 1)}"
 
 
-def _in_use(painter: Painter) -> Q:
-    """Whether a tube lies in the box on the painter's desk, or anywhere where none is chosen."""
-    desk = Desk.objects.filter(painter=painter, box__isnull=False)
-    in_box = Box.tubes.through.objects.filter(tube=OuterRef("pk"), box__in=desk.values("box"))
-    return Q(put_away=False) & (~Exists(desk) | Exists(in_box))
+# Whether a tube lies in the box on its painter's desk, or anywhere where none is chosen. By hand,
+# since Django takes longer to write it, every time, than MariaDB to answer it.
+_IN_USE: Final = f"""
+    NOT {Tube._meta.db_table}.put_away AND (
+        NOT EXISTS (
+            SELECT 1 FROM {Desk._meta.db_table} d WHERE d.painter_id = %s AND d.box_id IS NOT NULL
+        ) OR EXISTS (
+            SELECT 1 FROM {Desk._meta.db_table} d
+            JOIN {Box.tubes.through._meta.db_table} b ON b.box_id = d.box_id
+            WHERE d.painter_id = %s AND b.tube_id = {Tube._meta.db_table}.id
+        )
+    )
+"""
+
+
+class _Use(TypedDict):
+    usable: bool
+
+
+def _with_use(painter: Painter) -> "QuerySet[WithAnnotations[Tube, _Use]]":
+    told = RawSQL(_IN_USE, [painter.pk] * 2, output_field=BooleanField())
+    return Tube.objects.filter(painter=painter).annotate(usable=told)
 
 
 def in_use(painter: Painter) -> QuerySet[Tube]:
     """The tubes of the box on the painter's desk, or all of them where none is chosen."""
-    return Tube.objects.filter(_in_use(painter), painter=painter)
+    return _with_use(painter).filter(usable=True)
 
 
 class PaintBox:
     """A painter's tubes as paints: those in use, and some that may lie elsewhere."""
 
     def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
-        mine = Tube.objects.filter(painter=painter).select_related("calibration")
-        mine = mine.annotate(usable=ExpressionWrapper(_in_use(painter), BooleanField()))
-        wanted = mine.filter(Q(usable=True) | Q(pk__in=named))
+        mine = _with_use(painter).select_related("calibration")
+        wanted = mine.filter(Q(usable=True) | Q(pk__in=named) if named else Q(usable=True))
         self.tubes = {tube.pk: tube for tube in wanted.order_by("pk")}
         self._usable = {pk for pk, tube in self.tubes.items() if tube.usable}
         # Most tubes are one paint and have no recipe to look for.

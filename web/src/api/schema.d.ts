@@ -4411,6 +4411,30 @@ export interface components {
              */
             name: string;
         };
+        /**
+         * Problem
+         * @description Why something was not done, and how to mend it (RFC 9457).
+         */
+        Problem: {
+            /** Type */
+            type: string;
+            /** Title */
+            title: string;
+            /** Status */
+            status: number;
+            /** Detail */
+            detail: string;
+            /**
+             * Field
+             * @default
+             */
+            field: string;
+            /**
+             * Mark
+             * @default
+             */
+            mark: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -4438,6 +4462,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_painters_api_set_stage: {
@@ -4462,6 +4495,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_kept_api_everything: {
@@ -4479,6 +4521,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4502,6 +4553,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_demo_api_open_demo: {
@@ -4520,6 +4580,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Me"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4542,6 +4611,15 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_paints: {
@@ -4560,6 +4638,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4582,6 +4669,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TubeOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4608,6 +4704,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_tube: {
@@ -4630,6 +4735,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeDetailOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_put_away: {
@@ -4649,6 +4763,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4676,6 +4799,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeDetailOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_bring_back: {
@@ -4695,6 +4827,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4716,6 +4857,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReachOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4744,6 +4894,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_remove_reading: {
@@ -4764,6 +4923,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4793,6 +4961,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundReadingOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4827,6 +5004,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingOut"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_give_readings: {
@@ -4847,6 +5033,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4878,6 +5073,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundOpticsOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4912,6 +5116,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeDetailOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_look_at_calibration: {
@@ -4932,6 +5145,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CalibrationOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -4956,6 +5178,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeDetailOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_drop_calibration: {
@@ -4978,6 +5209,15 @@ export interface operations {
                     "application/json": components["schemas"]["TubeDetailOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_instrument_stands: {
@@ -4996,6 +5236,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5018,6 +5267,15 @@ export interface operations {
                     "application/json": components["schemas"]["InstrumentOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_read_tile: {
@@ -5036,6 +5294,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5064,6 +5331,15 @@ export interface operations {
                     "application/json": components["schemas"]["ReadingOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_boxes: {
@@ -5082,6 +5358,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoxesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5108,6 +5393,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoxOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_choose_box: {
@@ -5130,6 +5424,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BoxesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5158,6 +5461,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoxOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_remove_box: {
@@ -5177,6 +5489,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5206,6 +5527,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FoundTubeOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5238,6 +5568,15 @@ export interface operations {
                     "application/json": components["schemas"]["BoxOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_schema: {
@@ -5260,6 +5599,15 @@ export interface operations {
                     };
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_give_box: {
@@ -5280,6 +5628,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_tubes_api_give_optics: {
@@ -5297,6 +5654,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5318,6 +5684,15 @@ export interface operations {
                     "application/json": components["schemas"]["Ground"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_mixtures: {
@@ -5336,6 +5711,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptMixtureOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5362,6 +5746,15 @@ export interface operations {
                     "application/json": components["schemas"]["FoundMixture"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_mixtures_near: {
@@ -5385,6 +5778,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptMixtureOut"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_throw_mixture_away: {
@@ -5404,6 +5806,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5425,6 +5836,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_list_photographs: {
@@ -5443,6 +5863,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotographOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5473,6 +5902,15 @@ export interface operations {
                     "application/json": components["schemas"]["PhotographOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_photograph_image: {
@@ -5492,6 +5930,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5517,6 +5964,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PhotographOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5545,6 +6001,15 @@ export interface operations {
                     "application/json": components["schemas"]["AreaColour"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_notes_of_photograph: {
@@ -5569,6 +6034,15 @@ export interface operations {
                     "application/json": components["schemas"]["Note"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_put_photograph_away: {
@@ -5589,6 +6063,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_mixtures_api_bring_photograph_back: {
@@ -5608,6 +6091,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5631,6 +6123,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScaleOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5657,6 +6158,15 @@ export interface operations {
                     "application/json": components["schemas"]["TriadOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_compute_chart: {
@@ -5679,6 +6189,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChartOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5705,6 +6224,15 @@ export interface operations {
                     "application/json": components["schemas"]["PartnerOut"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_compute_schools: {
@@ -5727,6 +6255,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MutingOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5753,6 +6290,15 @@ export interface operations {
                     "application/json": components["schemas"]["WorkPlan"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_compute_comparison: {
@@ -5777,6 +6323,15 @@ export interface operations {
                     "application/json": components["schemas"]["CompareOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_sheets: {
@@ -5795,6 +6350,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SummaryOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5821,6 +6385,15 @@ export interface operations {
                     "application/json": components["schemas"]["SheetOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_sheet: {
@@ -5841,6 +6414,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5869,6 +6451,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptAgain"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_throw_away: {
@@ -5888,6 +6479,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5909,6 +6509,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5935,6 +6544,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_scales_api_bring_back: {
@@ -5954,6 +6572,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5978,6 +6605,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_piles: {
@@ -5996,6 +6632,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PileSummaryOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6022,6 +6667,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_pile: {
@@ -6044,6 +6698,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_scrape_off: {
@@ -6063,6 +6726,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6090,6 +6762,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_touching: {
@@ -6112,6 +6793,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TouchingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6140,6 +6830,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_split_pile: {
@@ -6164,6 +6863,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PileOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6192,6 +6900,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_put_in_pot: {
@@ -6216,6 +6933,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PileOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6244,6 +6970,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_measure_pile: {
@@ -6268,6 +7003,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PileOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6296,6 +7040,15 @@ export interface operations {
                     "application/json": components["schemas"]["PileOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_bring_back: {
@@ -6316,6 +7069,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_scale: {
@@ -6334,6 +7096,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6360,6 +7131,15 @@ export interface operations {
                     "application/json": components["schemas"]["GramScaleOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_tare_scale: {
@@ -6378,6 +7158,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6402,6 +7191,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GramScaleOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6430,6 +7228,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptMixtureOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_piles_api_mixtures_near_pile: {
@@ -6452,6 +7259,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptMixtureOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6478,6 +7294,15 @@ export interface operations {
                     "application/json": components["schemas"]["HarmonyOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_compute_mothers: {
@@ -6500,6 +7325,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CandidatesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6526,6 +7360,15 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolOut"][];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_compute_plan: {
@@ -6550,6 +7393,15 @@ export interface operations {
                     "application/json": components["schemas"]["PaintingPlanOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_paintings: {
@@ -6568,6 +7420,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintingSummaryOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6594,6 +7455,15 @@ export interface operations {
                     "application/json": components["schemas"]["PaintingOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_take_painting_in: {
@@ -6618,6 +7488,15 @@ export interface operations {
                     "application/json": components["schemas"]["PaintingOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_painting: {
@@ -6638,6 +7517,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6666,6 +7554,15 @@ export interface operations {
                     "application/json": components["schemas"]["KeptAgain"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_throw_painting_away: {
@@ -6685,6 +7582,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6706,6 +7612,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6732,6 +7647,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_versions: {
@@ -6752,6 +7676,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VersionOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6780,6 +7713,15 @@ export interface operations {
                     "application/json": components["schemas"]["VersionOut"];
                 };
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_throw_version_away: {
@@ -6800,6 +7742,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6822,6 +7773,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_bring_painting_back: {
@@ -6841,6 +7801,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6865,6 +7834,15 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     server_paintings_api_painting_file: {
@@ -6884,6 +7862,15 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };

@@ -38,6 +38,7 @@ export const DEFAULTS: {
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
+  Problem: Partial<Schemas["Problem"]>;
 } = {
   "ReadingIn": {"white_parts": 0.0},
   "TubeIn": {"paint_key": "", "recipe": [], "readings": [], "label": "", "medium": "oil", "finish": "satin", "notes": ""},
@@ -72,6 +73,7 @@ export const DEFAULTS: {
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "VersionIn": {"name": ""},
+  "Problem": {"field": "", "mark": ""},
 };
 
 /** How little and how much is taken. */

@@ -1,0 +1,75 @@
+"""Requests that a machine makes up from the API's own schema, right and wrong ones, and what of the
+answers is not as the schema says."""
+
+import warnings
+from collections import Counter
+from collections.abc import Callable
+from typing import Any, Final
+
+import schemathesis
+from hypothesis import HealthCheck, Phase, given, settings
+from hypothesis.errors import Unsatisfiable
+from schemathesis.checks import CHECKS
+from schemathesis.generation import GenerationMode
+
+LEFT_OUT: Final = ("positive_data_acceptance",)
+"""A schema cannot say which colours can be mixed, or that a name is wanted with this and not with
+that: what it allows may still be refused, in a sentence."""
+
+KEPT_OUT: Final = ("/api/me/leave", "/api/demo/anew")
+"""Doors through which the one who knocks would be gone."""
+
+
+def knocked(
+    spec: dict[str, Any],
+    call: Callable[[Any], Any],
+    each: int,
+) -> tuple[Counter[int], Counter[str]]:
+    """How often each status was answered, and what was wrong with the answers, by door and fault.
+
+    `each` is how many right and how many wrong ones are made for every door.
+    """
+    # Whoever knocks is signed in: the key to the door is no part of what is made up.
+    spec["components"].pop("securitySchemes", None)
+    for operations in spec["paths"].values():
+        for operation in operations.values():
+            operation.pop("security", None)
+    schema = schemathesis.openapi.from_dict(spec)
+    wrong: Counter[str] = Counter()
+    statuses: Counter[int] = Counter()
+    for found in schema.get_all_operations():
+        door: Any = found.ok()  # type: ignore[union-attr]  # ours has no part that is none
+        if door.path in KEPT_OUT:
+            continue
+        for mode in (GenerationMode.POSITIVE, GenerationMode.NEGATIVE):
+
+            @settings(
+                max_examples=each,
+                deadline=None,
+                database=None,
+                derandomize=True,
+                phases=[Phase.generate],
+                suppress_health_check=list(HealthCheck),
+            )
+            @given(door.as_strategy(generation_mode=mode))
+            def knock(case: Any) -> None:
+                answer = call(case)
+                statuses[answer.status_code] += 1
+                try:
+                    case.validate_response(answer, excluded_checks=_left_out())
+                except BaseExceptionGroup as faults:
+                    for fault in faults.exceptions:
+                        wrong[f"{case.method} {case.path}: {str(fault)[:300]}"] += 1
+
+            try:
+                with warnings.catch_warnings():
+                    warnings.simplefilter("ignore")
+                    knock()
+            except Unsatisfiable:
+                # A door that asks for nothing has no wrong question.
+                continue
+    return statuses, wrong
+
+
+def _left_out() -> list[Any]:
+    return [CHECKS.get_one(name) for name in LEFT_OUT]
