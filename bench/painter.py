@@ -14,16 +14,15 @@ class DemoPainter:
 
     def __init__(self, stack: Stack) -> None:
         self.line = http.client.HTTPConnection("127.0.0.1", stack.port)
-        self.line.request("POST", "/api/demo")
-        opened = self.line.getresponse()
-        opened.read()
-        cookies = [v.split(";")[0] for k, v in opened.getheaders() if k.lower() == "set-cookie"]
-        token = next(c.split("=")[1] for c in cookies if c.startswith("csrftoken="))
-        self.headers = {
-            "Cookie": "; ".join(cookies),
-            "X-CSRFToken": token,
-            "Content-Type": "application/json",
-        }
+        self.headers = {"Content-Type": "application/json"}
+        # The door opens to who has looked at it.
+        for method, path in (("GET", "me"), ("POST", "demo")):
+            self.line.request(method, f"/api/{path}", headers=self.headers)
+            answer = self.line.getresponse()
+            answer.read()
+            set_ = [v.split(";")[0] for k, v in answer.getheaders() if k.lower() == "set-cookie"]
+            token = next(each.split("=")[1] for each in set_ if each.startswith("csrftoken="))
+            self.headers |= {"Cookie": "; ".join(set_), "X-CSRFToken": token}
         self.tubes = {tube["paint"]["key"]: tube["id"] for tube in self.ask("GET", "tubes")}
 
     def one(self, key: str) -> dict[str, Any]:

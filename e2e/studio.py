@@ -144,12 +144,12 @@ class InBrowser(unittest.TestCase):
         page.locator("[data-run-step]").first.wait_for()
         return page
 
-    def api(self, page: Page, method: str, path: str) -> Any:
+    def api(self, page: Page, method: str, path: str, body: Any = None) -> Any:
         """What the server answers the painter of a page, for setting a scene up."""
         cookies = {c["name"]: c["value"] for c in page.context.cookies()}
         answer = page.request.fetch(
             f"{self.studio.address}api/{path}", method=method,
-            headers={"X-CSRFToken": cookies.get("csrftoken", "")},
+            headers={"X-CSRFToken": cookies.get("csrftoken", "")}, data=body,
         )  # fmt: skip
         self.assertTrue(answer.ok, answer.text())
         return answer.json()

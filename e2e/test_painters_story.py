@@ -86,10 +86,11 @@ class PaintersStory(InBrowser):
         def run(command: str) -> "subprocess.CompletedProcess[str]":
             return self.studio.run(command, "yard.json.gz", cwd=folder)
 
-        self.assertIn("stop it first", run("backup").stderr)
-        self.studio.stop()
+        # It is copied while it runs, and put back while it does not.
         self.assertEqual(run("backup").returncode, 0)
         self.assertIn("there already", run("backup").stderr)
+        self.assertIn("stop it first", run("restore").stderr)
+        self.studio.stop()
         shutil.rmtree(self.studio.home / "mariadb")
         (self.studio.home / "secrets.json").unlink()
         restored = run("restore")

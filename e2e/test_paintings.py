@@ -320,7 +320,7 @@ class NewPaintingTest(AtThePainting):
         shelf.locator("input[type=file]").set_input_files(
             {"name": "no.json", "mimeType": "application/json", "buffer": b"{nothing"}
         )
-        expect(shelf.get_by_role("alert")).to_contain_text("choose a painting that was exported")
+        expect(shelf.get_by_role("alert")).to_contain_text("Choose a painting that was exported")
         copy = f"{NAME}, copy"
         shelf.get_by_role("button", name=f"Duplicate {copy}", exact=True).first.click()
         twice = f"{copy}, copy"

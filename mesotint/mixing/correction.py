@@ -6,7 +6,7 @@ lists of additions. Value is judged first, then hue, then chroma (common practic
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from itertools import permutations
+from itertools import combinations, permutations
 from typing import Final
 
 import numpy as np
@@ -412,21 +412,26 @@ def _ordered(
         for i in added
         if paints[i] is not WATER
     }
-    best: tuple[float, tuple[Addition, ...]] | None = None
-    for order in permutations(added):
-        mixture = np.zeros(len(paints) + 1)
-        mixture[0] = volumes[0]
-        row, off = [], 0.0
-        before = viewing.lab(mixture, [pile, *paints]) + carried
-        for i in order:
-            mixture[i + 1] = volumes[i + 1]
-            lab = viewing.lab(mixture, [pile, *paints]) + carried
-            off += abs(float(lab[0] - target[0]))
-            whole = float(volumes[i + 1])
-            at_first = float(first.get(i, whole))
-            why = what_it_does(before, lab)
-            row.append(Addition(paints[i], whole, at_first, lab, why, whole / float(mixture.sum())))
-            before = lab
-        if best is None or off < best[0]:
-            best = off, tuple(row)
-    return best[1] if best else ()
+    # Every way of having some of them in, once: an order is a walk through these.
+    walked = [frozenset(some) for n in range(len(added) + 1) for some in combinations(added, n)]
+    parts = np.zeros((len(walked), len(volumes)))
+    parts[:, 0] = volumes[0]
+    for row, some in zip(parts, walked, strict=True):
+        row[[i + 1 for i in some]] = volumes[[i + 1 for i in some]]
+    seen = dict(zip(walked, viewing.lab(parts, [pile, *paints]) + carried, strict=True))
+
+    def passed(order: tuple[int, ...]) -> list[frozenset[int]]:
+        return [frozenset(order[:n]) for n in range(len(order) + 1)]
+
+    def off(order: tuple[int, ...]) -> float:
+        return sum(abs(float(seen[each][0] - target[0])) for each in passed(order)[1:])
+
+    order = min(permutations(added), key=off)
+    told, mixed = [], float(volumes[0])
+    for i, before, after in zip(order, passed(order), passed(order)[1:], strict=False):
+        whole = float(volumes[i + 1])
+        mixed += whole
+        at_first = float(first.get(i, whole))
+        why = what_it_does(seen[before], seen[after])
+        told.append(Addition(paints[i], whole, at_first, seen[after], why, whole / mixed))
+    return tuple(told)

@@ -53,6 +53,10 @@ _FEWEST_HOPEFUL: Final = 40
 _NEAR_ENOUGH: Final = 0.1
 """CIEDE2000, nearly, below which a sparing search has what it wants."""
 
+_HIT: Final = 0.01
+"""CIEDE2000, nearly, from which a set has its colour and is not refined any further; no figure that
+is told shows less."""
+
 _STANDS_STILL: Final = 0.995
 """Share of what was off a step ago from which a sparing search counts as standing still."""
 
@@ -333,6 +337,7 @@ class Searcher:
         nudges = np.concatenate([np.zeros((1, size)), np.eye(size) * _NUDGE])
         best_x, best = x.copy(), np.full(len(sets), np.inf)
         least = np.full(len(self.wanted), np.inf)
+        done: list[tuple[Indices, Array, Indices]] = []
         # A paint alone has nothing to be refined in.
         for turn in range(_STEPS if size > 1 else 1):
             if turn == _LOOK_AFTER and len(sets) > self.hopeful:
@@ -351,6 +356,15 @@ class Searcher:
                 if ((now < _NEAR_ENOUGH**2) | (now >= _STANDS_STILL * least)).all():
                     break
                 least = now
+            if turn >= _LOOK_AFTER and (hit := best < _HIT**2).any():
+                done.append((sets[hit], best_x[hit], of[hit]))
+                if hit.all():
+                    sets, best_x, of = sets[:0], best_x[:0], of[:0]
+                    break
+                left = ~hit
+                sets, x, damping, of = sets[left], x[left], damping[left], of[left]
+                best_x, best, better = best_x[left], best[left], better[left]
+                scaled, residual = scaled[left], residual[left]
             damping = np.where(better, damping * 0.3, damping * 8)
             slope = np.swapaxes((scaled[:, 1:] - scaled[:, :1]) / _NUDGE, 1, 2)
             square = np.swapaxes(slope, 1, 2) @ slope
@@ -359,6 +373,9 @@ class Searcher:
             step = np.linalg.solve(square, gradient)[..., 0]
             x = np.where(better[:, None], x, best_x) - np.clip(step, -1.5, 1.5)
             x = np.clip(x - x.max(axis=1, keepdims=True), -14, 0)
+        sets, best_x, of = (
+            np.concatenate(each) for each in zip(*done, (sets, best_x, of), strict=True)
+        )
         parts = np.exp(best_x - best_x.max(axis=1, keepdims=True))
         parts /= parts.sum(axis=1, keepdims=True)
         exact = lab_from_reflectance(

@@ -15,8 +15,9 @@ from waitress.server import create_server
 MOST_CONNECTIONS: Final = 2000
 """Connections of one worker. A slow one costs a file descriptor and a few kilobytes."""
 
-MOST_BODY_BYTES: Final = 64 * 2**20
-"""More than any photograph that is taken; of what is larger nothing is read."""
+MOST_BODY_BYTES: Final = 160 * 2**20
+"""Several times any photograph that is taken, so that who sends one too large is told so; of what
+is larger still nothing is read."""
 
 IDLE_S: Final = 60
 _BEAT_S: Final = 1.0

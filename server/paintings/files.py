@@ -9,6 +9,7 @@ from pydantic import BaseModel, ValidationError
 
 from mesotint.errors import InputError
 from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
+from mesotint.formats.faults import FileFaults
 from mesotint.formats.json_text import read_json
 from server.kept import older
 from server.mixtures.requests import Measure
@@ -131,7 +132,10 @@ def take_in(painter: Painter, data: bytes) -> Painting:
 
 
 def _read(data: bytes) -> dict[str, Any]:
-    told, _ = read_json(data)
+    try:
+        told, _ = read_json(data)
+    except FileFaults as error:
+        raise InputError(f"{error.message} Choose a painting that was exported.", "file") from None
     if not isinstance(told, dict) or told.get("format") != FORMAT:
         raise InputError("The file is no painting; choose one that was exported here.", "file")
     if told.get("version") not in (1, VERSION):

@@ -1,11 +1,10 @@
 """A painter's events as the ledger of a palette that the core replays."""
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import dataclass
 from functools import cached_property
 
 import numpy as np
-from django.db.models import Q, QuerySet
 from django.dispatch import receiver
 
 from mesotint.colour.srgb import hex_from_lab
@@ -48,17 +47,16 @@ class Ledger:
 
     def __init__(self, painter: Painter, piles: Collection[int] | None = None) -> None:
         self.painter = painter
-        mine = Pile.objects.filter(painter=painter)
+        self.pile_of = {pile.pk: pile for pile in Pile.objects.filter(painter=painter)}
+        rows = PileEvent.objects.filter(pile__in=self.pile_of)
         if piles is not None:
             # Advice may take paint from any pot.
-            pots = mine.filter(kind=Pile.POT, thrown_away=False).values_list("pk", flat=True)
-            piles = {*piles, *pots}
-        self.rows = _events(painter, piles)
-        ids = {row.pile_id for row in self.rows}
-        ids |= {row.onto_id for row in self.rows if row.onto_id is not None}
-        self.pile_of = {
-            pile.pk: pile for pile in (mine if piles is None else mine.filter(pk__in=ids | piles))
-        }
+            pots = {pk for pk, pile in self.pile_of.items() if pile.is_pot}
+            carried = rows.filter(kind=PileEvent.CARRY).values_list("pile", "onto")
+            touched = _joined({*piles, *pots} & self.pile_of.keys(), carried)
+            self.pile_of = {pk: pile for pk, pile in self.pile_of.items() if pk in touched}
+            rows = rows.filter(pile__in=touched)
+        self.rows = list(rows)
 
     @cached_property
     def box(self) -> PaintBox:
@@ -75,8 +73,9 @@ class Ledger:
         """One pile as its events left it."""
         return self.palette.piles.get(pile_id, core.Pile())
 
-    def note(self) -> None:
-        """Note on every pile that was replayed what its last event left, where that changed."""
+    def note(self, touched: Collection[int] = ()) -> None:
+        """Note on every pile that was replayed what its last event left, where that changed, and on
+        those that were touched when that was."""
         changed: list[Pile] = []
         filled: list[Pile] = []
         for pk, pile in self.pile_of.items():
@@ -85,7 +84,7 @@ class Ledger:
             told = (
                 True, there.volume_ml, *lab, bool(there.steps), there.taken_back > 0
             )  # fmt: skip
-            if told != tuple(getattr(pile, name) for name in _NOTED):
+            if pk in touched or told != tuple(getattr(pile, name) for name in _NOTED):
                 for name, value in zip(_NOTED, told, strict=True):
                     setattr(pile, name, value)
                 changed.append(pile)
@@ -96,7 +95,8 @@ class Ledger:
             pile.opened_srgb = code
         for pile in changed:
             # Mostly it is one pile, and Django needs less for a row than for cases of many.
-            pile.save(update_fields=(*_NOTED, "opened_srgb"))
+            when = ["changed"] if pile.pk in touched else []
+            pile.save(update_fields=(*_NOTED, "opened_srgb", *when))
         if changed:
             keys = [pile.pk for pile in changed]
             forget_shares(PILE, keys)
@@ -146,25 +146,20 @@ class Ledger:
         found = {}
         for pk, pile in self.pile_of.items():
             there = self.pile(pk)
-            if pile.kind == Pile.POT and not pile.thrown_away and there.volumes_ml:
+            if pile.is_pot and there.volumes_ml:
                 paint = mixture(f"pot{pk}", pile.name, there.volumes_ml)
                 found[pk] = (paint, there.volume_ml)
         return found
 
 
-def _events(painter: Painter, piles: Collection[int] | None) -> list[PileEvent]:
-    """Events of piles, and of all piles that paint came from or went to, in order."""
-    rows: QuerySet[PileEvent] = PileEvent.objects.filter(pile__painter=painter)
-    if piles is None:
-        return list(rows)
+def _joined(piles: set[int], carried: Iterable[tuple[int, int | None]]) -> set[int]:
+    """Piles, and all that paint was carried to or from between them."""
+    pairs = {(pile, onto) for pile, onto in carried if onto is not None}
     known: set[int] = set()
-    wanted = set(piles)
-    while wanted - known:
-        known = wanted
-        touching = rows.filter(Q(pile__in=known) | Q(onto__in=known), kind=PileEvent.CARRY)
-        pairs = touching.values_list("pile", "onto")
-        wanted = known | {pile for pair in pairs for pile in pair}
-    return list(rows.filter(pile__in=known))
+    while piles - known:
+        known = piles
+        piles = known | {each for pair in pairs if known.intersection(pair) for each in pair}
+    return known
 
 
 def noted(painter: Painter) -> list[Pile]:

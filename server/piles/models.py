@@ -38,6 +38,11 @@ class Pile(models.Model):
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 
+    @property
+    def is_pot(self) -> bool:
+        """Whether mud is kept in it, to be a paint from then on."""
+        return self.kind == self.POT and not self.thrown_away
+
     class Meta:
         ordering = ("-changed", "-id")
         constraints = (

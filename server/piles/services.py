@@ -161,10 +161,11 @@ def _lock(*piles: Pile | None) -> None:
 def _check(painter: Painter, *piles: Pile | None) -> Ledger:
     """Replay what was just written: what cannot be is refused, and nothing of it is kept."""
     there = [pile for pile in piles if pile is not None]
+    touched = {pile.pk for pile in there}
+    ledger = Ledger(painter, touched)
+    ledger.note(touched)
     for pile in there:
-        pile.save(update_fields=["changed"])
-    ledger = Ledger(painter, {pile.pk for pile in there})
-    ledger.note()
+        pile.changed = ledger.pile_of[pile.pk].changed
     return ledger
 
 

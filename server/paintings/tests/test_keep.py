@@ -196,7 +196,8 @@ class CarriedTest(YardTest):
         told = self.kept_painting()
         written = self.file(told["id"])
         bad = {
-            b"\x00": "no JSON",
+            b"\x00": "no text file",
+            b"paint": "no JSON",
             b"[1]": "no painting",
             json.dumps({**written, "version": 9}).encode(): "later version",
             json.dumps({**written, "box": None}).encode(): "missing",

@@ -1,0 +1,216 @@
+"""A studio under load: many painters at once, clients that dawdle, a class at the door."""
+
+import http.client
+import json
+import random
+import socket
+import statistics
+import tempfile
+import threading
+import time
+import uuid
+from collections import Counter
+from http import HTTPStatus
+from pathlib import Path
+from typing import Any
+
+from bench.timing import Figure, below
+from workshop.serving import Stack
+
+PORT = 8795
+PASSWORD = "grey-on-grey-7"
+MEASURED_S = 40.0
+SLOW = 200
+HASTY = 200
+
+MAKE = """
+from django.contrib.auth.hashers import make_password
+from django.contrib.sessions.backends.db import SessionStore
+from server.painters.models import Painter
+from server.tubes.models import Tube
+secret = make_password({password!r})
+for i in range({count}):
+    painter, new = Painter.objects.get_or_create(username=f"painter{{i}}")
+    painter.password = secret
+    painter.save()
+    if new:
+        Tube.objects.bulk_create(Tube(painter=painter, paint_key=key) for key in {box!r})
+    session = SessionStore()
+    session["_auth_user_id"] = str(painter.pk)
+    session["_auth_user_backend"] = "allauth.account.auth_backends.AuthenticationBackend"
+    session["_auth_user_hash"] = painter.get_session_auth_hash()
+    session.save()
+    tubes = list(Tube.objects.filter(painter=painter).order_by("pk").values_list("pk", flat=True))
+    print(session.session_key, *tubes)
+"""
+BOX = ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light", "PV19", "PV23", "PB29",
+       "PB15:3", "PG7", "PBk9")  # fmt: skip
+
+
+class Busy:
+    """One painter at work, over a line of their own: asks, thinks, asks again."""
+
+    def __init__(self, session: str, tubes: list[int], seed: int) -> None:
+        self.line = http.client.HTTPConnection("127.0.0.1", PORT, timeout=60)
+        self.session, self.tubes, self.random = session, tubes, random.Random(seed)
+        self.pile: int | None = None
+        self.times: list[float] = []
+        self.statuses: Counter[int] = Counter()
+
+    def ask(self, method: str, path: str, body: Any = None) -> Any:
+        """Ask, and note how long the answer took."""
+        token = "t" * 32
+        headers = {"Cookie": f"sessionid={self.session}; csrftoken={token}", "X-CSRFToken": token,
+                   "Content-Type": "application/json"}  # fmt: skip
+        began = time.perf_counter()
+        self.line.request(method, f"/api/{path}", json.dumps(body) if body else None, headers)
+        answer = self.line.getresponse()
+        told = answer.read()
+        self.statuses[answer.status] += 1
+        if answer.status < HTTPStatus.BAD_REQUEST:
+            self.times.append((time.perf_counter() - began) * 1e3)
+            return json.loads(told) if told else None
+        return None
+
+    def work(self) -> None:
+        """Something a painter does: a trail, a look at tubes and piles, an addition with advice."""
+        first, second = self.random.sample(self.tubes, 2)
+        scale = {"kind": "scale", "first": {"parts": [{"tube": first}]},
+                 "second": {"parts": [{"tube": second}]}, "steps": 9}  # fmt: skip
+        if self.pile is None:
+            begun = {"target": {"colour": "5Y 5/2"}, "token": uuid.uuid4().hex}
+            made = self.ask("POST", "piles", begun)
+            self.pile = made["id"] if made else None
+            return
+        match self.random.randrange(8):
+            case 0:
+                self.ask("GET", "tubes")
+            case 1:
+                self.ask("GET", "piles")
+            case 2 | 3 | 4:
+                self.ask("POST", "scales/compute/scale", scale)
+            case 5:
+                self.ask("POST", "scales", {"name": "Sheet", "request": scale})
+            case _:
+                self.ask("POST", f"piles/{self.pile}/events",
+                         {"kind": "add", "tube": first, "amount": 0.2,
+                          "token": uuid.uuid4().hex})  # fmt: skip
+
+    def go_on(self, until: float) -> None:
+        """Work with pauses of one to two seconds."""
+        time.sleep(self.random.uniform(0, 1.5))
+        while time.monotonic() < until:
+            self.work()
+            time.sleep(self.random.uniform(1.0, 2.0))
+
+
+def _together(painters: list[Busy], seconds: float) -> tuple[list[float], Counter[int]]:
+    until = time.monotonic() + seconds
+    threads = [threading.Thread(target=each.go_on, args=(until,)) for each in painters]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    statuses: Counter[int] = Counter()
+    for each in painters:
+        statuses += each.statuses
+    return sorted(time for each in painters for time in each.times), statuses
+
+
+def _painters(stack: Stack, count: int) -> list[Busy]:
+    script = MAKE.format(password=PASSWORD, count=count, box=BOX)
+    told = stack.manage("shell", "-v0", "-c", script, failure="No painters.").splitlines()
+    rows = [line.split() for line in told if line]
+    return [Busy(row[0], [int(key) for key in row[1:]], i) for i, row in enumerate(rows)]
+
+
+def _at(times: list[float], share: float) -> float:
+    return times[min(len(times) - 1, int(share * len(times)))]
+
+
+def _signed_in_at_once(count: int) -> float:
+    """Seconds until a whole class is in."""
+    began, statuses = time.perf_counter(), Counter[int]()
+
+    def enter(name: str) -> None:
+        line = http.client.HTTPConnection("127.0.0.1", PORT, timeout=60)
+        line.request("GET", "/api/me")
+        first = line.getresponse()
+        first.read()
+        token = (first.getheader("Set-Cookie") or "").partition("csrftoken=")[2].partition(";")[0]
+        headers = {"Content-Type": "application/json", "X-CSRFToken": token,
+                   "Cookie": f"csrftoken={token}"}  # fmt: skip
+        body = json.dumps({"username": name, "password": PASSWORD})
+        line.request("POST", "/_allauth/browser/v1/auth/login", body, headers)
+        statuses[line.getresponse().status] += 1
+
+    threads = [threading.Thread(target=enter, args=(f"painter{i}",)) for i in range(count)]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    took = time.perf_counter() - began
+    assert statuses == {HTTPStatus.OK: count}, statuses
+    return took
+
+
+def _slow_clients(painter: Busy) -> float:
+    """How many times as long a trail takes at the 95th percentile while others dawdle."""
+
+    def p95() -> float:
+        painter.times.clear()
+        for _ in range(60):
+            a, b = painter.random.sample(painter.tubes, 2)
+            scale = {"kind": "scale", "first": {"parts": [{"tube": a}]},
+                     "second": {"parts": [{"tube": b}]}, "steps": 9}  # fmt: skip
+            painter.ask("POST", "scales/compute/scale", scale)
+        return _at(sorted(painter.times), 0.95)
+
+    p95()
+    alone = statistics.median(p95() for _ in range(3))
+    lines = []
+    for _ in range(SLOW):
+        line = socket.create_connection(("127.0.0.1", PORT))
+        line.sendall(b"POST /api/me HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Le")
+        lines.append(line)
+    held = statistics.median(p95() for _ in range(3))
+    for line in lines:
+        line.close()
+    return held / alone
+
+
+def _memory_mb(stack: Stack) -> float:
+    """Resident memory of the largest worker."""
+    assert stack.web is not None
+    children = Path(f"/proc/{stack.web.pid}/task/{stack.web.pid}/children").read_text().split()
+    pages = [int(Path(f"/proc/{pid}/statm").read_text().split()[1]) for pid in children]
+    return max(pages) * 4096 / 2**20
+
+
+def load() -> list[Figure]:
+    """Fifty painters, two hundred, dawdlers, a class at the door, and the workers' weight then."""
+    with tempfile.TemporaryDirectory() as home:
+        stack = Stack(Path(home), PORT, demo=False)
+        try:
+            stack.start()
+            painters = _painters(stack, HASTY)
+            times, statuses = _together(painters[:50], MEASURED_S)
+            failed = sum(count for status, count in statuses.items() if status >= 400)
+            many, of_many = _together(painters, MEASURED_S / 2)
+            broken = sum(n for status, n in of_many.items() if status >= 400 and status != 503)
+            return [
+                below("50 painters at once: errors", failed, "", 1),
+                below("… answers within, 95 of 100", _at(times, 0.95), "ms", 300),
+                below("… answers within, 99 of 100", _at(times, 0.99), "ms", 800),
+                below(f"{HASTY} painters at once: failures that are no 503", broken, "", 1),
+                below("… answers within, 99 of 100", _at(many, 0.99), "ms", 5000),
+                below(f"a trail beside {SLOW} slow clients", _slow_clients(painters[0]), "times",
+                      1.5),
+                below("50 painters at the door, until all are in", _signed_in_at_once(50), "s", 10),
+                below("memory of a worker after all this", _memory_mb(stack), "MB", 350),
+            ]  # fmt: skip
+        finally:
+            stack.stop()
+
+
+SUITES = (load,)
