@@ -55,10 +55,16 @@ def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
     (['#777777'], [True])
     """
     lab = np.atleast_2d(lab)
-    codes = np.rint(srgb_from_lab(lab) * 255).astype(int)
+    codes = np.rint(srgb_from_lab(lab) * 255).astype(np.uint8)
     shown = lab_from_xyz(xyz_from_srgb(codes / 255))
     truly = delta_e_2000(shown, lab) < SHOWN_WITHIN
-    return [f"#{r:02x}{g:02x}{b:02x}" for r, g, b in codes.tolist()], truly.tolist()
+    return _as_hex(codes), truly.tolist()
+
+
+def _as_hex(codes: np.ndarray) -> list[str]:
+    """Codes of 0 to 255, shape (n, 3), as ``#rrggbb``."""
+    told = codes.tobytes().hex()
+    return [f"#{told[at : at + 6]}" for at in range(0, len(told), 6)]
 
 
 def neutral_hex(lightness: Array) -> list[str]:
@@ -72,8 +78,8 @@ def neutral_hex(lightness: Array) -> list[str]:
     grey = np.zeros((len(lightness), 3))
     grey[:, 0] = lightness
     # The white of the weights and of the matrix differ in the fourth digit, so one channel leads.
-    green = np.rint(srgb_from_lab(grey)[:, 1] * 255).astype(int)
-    return [f"#{g:02x}{g:02x}{g:02x}" for g in green.tolist()]
+    green = np.rint(srgb_from_lab(grey)[:, 1] * 255).astype(np.uint8)
+    return _as_hex(np.repeat(green[:, None], 3, axis=1))
 
 
 def xyz_from_srgb(rgb: Array) -> Array:

@@ -79,52 +79,80 @@ def whole_parts(exact: Array, lab_of: Callable[[Array], Array]) -> list[WholePar
         Where nothing comes within CIEDE2000 1, the nearest found.
     """
     shares = exact / exact.sum(axis=1, keepdims=True)
+    rounded = [_Rounded(row) for row in shares]
     labs = lab_of(shares)
-    told = []
-    for row, lab in zip(shares, labs, strict=True):
-        traces = (row > 0) & (row < TRACE_BELOW)
-        touches = np.array([one_in(s) if t else 0 for s, t in zip(row, traces, strict=True)])
-        left = np.divide(1.0, touches, out=np.zeros(len(row)), where=touches > 0)
-        mains = np.where(traces, 0.0, row)
-        parts, cost = _smallest(mains, left, lab, lab_of)
-        told.append(WholeParts(parts, tuple(touches.tolist()), cost))
-    return told
+    # All mixtures at once: few parts first, and many only where few do not come near enough.
+    _try([(each, each.given()) for each in rounded], labs, lab_of, given=True)
+    for totals in (range(1, _FEW + 1), range(_FEW + 1, MOST_PARTS + 1)):
+        left = [i for i, each in enumerate(rounded) if not each.fits]
+        tries = [(rounded[i], _near(rounded[i].shares, totals)) for i in left]
+        _try(tries, labs[left], lab_of)
+    return [
+        WholeParts(each.full(each.best), tuple(each.touches.tolist()), each.cost)
+        for each in rounded
+    ]
 
 
-def _smallest(
-    mains: Array, traces: Array, lab: Array, lab_of: Callable[[Array], Array]
-) -> tuple[tuple[int, ...], float]:
-    """The smallest whole parts of what is no trace, and what they cost; `traces` are shares."""
-    held = np.flatnonzero(mains)
-    rest = 1 - traces.sum()
+class _Rounded:
+    """A mixture on the way to whole parts: what of it are traces, and the best found so far."""
 
-    def costs(parts: Array) -> Array:
-        whole = np.zeros((len(parts), len(mains)))
-        whole[:, held] = parts / parts.sum(axis=1, keepdims=True) * rest
-        return delta_e_2000(lab_of(whole + traces), lab)
+    def __init__(self, shares: Array) -> None:
+        traces = (shares > 0) & (shares < TRACE_BELOW)
+        self.touches = np.array(
+            [one_in(s) if t else 0 for s, t in zip(shares, traces, strict=True)]
+        )
+        self.traces = np.divide(1.0, self.touches, out=np.zeros(len(shares)), where=traces)
+        self.held = np.flatnonzero(np.where(traces, 0.0, shares))
+        self.shares = shares[self.held] / shares[self.held].sum()
+        self.best, self.cost, self.fits = self.shares, np.inf, False
 
-    def full(parts: Array) -> tuple[int, ...]:
-        found = np.zeros(len(mains), dtype=int)
-        found[held] = parts // np.gcd.reduce(parts.astype(int))
+    def given(self) -> Array:
+        """What is few whole parts already, the only thing to try; else nothing, shape (n, held)."""
+        whole = _whole_already(self.shares)
+        return np.empty((0, len(self.held))) if whole is None else whole[None]
+
+    def mixtures(self, parts: Array) -> Array:
+        """Mixtures of whole parts, shape (n, paints), with the traces in them."""
+        whole = np.zeros((len(parts), len(self.traces)))
+        rest = 1 - self.traces.sum()
+        whole[:, self.held] = parts / parts.sum(axis=1, keepdims=True) * rest
+        return np.asarray(whole + self.traces)
+
+    def full(self, parts: Array) -> tuple[int, ...]:
+        """Whole parts of every paint, none of those that are traces."""
+        found = np.zeros(len(self.traces), dtype=int)
+        found[self.held] = parts // np.gcd.reduce(parts.astype(int))
         return tuple(found.tolist())
 
-    shares = mains[held] / mains[held].sum()
-    if (given := _whole_already(shares)) is not None:
-        return full(given), float(costs(given[None])[0])
-    best: tuple[tuple[int, ...], float] | None = None
-    for totals in (range(1, _FEW + 1), range(_FEW + 1, MOST_PARTS + 1)):
-        tried = _near(shares, totals)
-        found = costs(tried)
-        # The fewest parts that no eye tells from it; of as many, the nearest.
-        fits = np.flatnonzero(found < EYE_TELLS)
-        if len(fits):
-            at = fits[np.lexsort((found[fits], tried[fits].sum(axis=1)))[0]]
-            return full(tried[at]), float(found[at])
-        at = int(found.argmin())
-        if best is None or found[at] < best[1]:
-            best = full(tried[at]), float(found[at])
-    assert best is not None
-    return best
+    def take(self, tried: Array, costs: Array, *, given: bool) -> None:
+        """Keep the fewest parts that no eye tells from it, of as many the nearest; else the
+        nearest. What was whole already stays, whatever it costs."""
+        fits = np.flatnonzero(costs < EYE_TELLS)
+        if given or len(fits):
+            among = np.arange(len(costs)) if given else fits
+            at = among[np.lexsort((costs[among], tried[among].sum(axis=1)))[0]]
+            self.best, self.cost, self.fits = tried[at], float(costs[at]), True
+        elif costs.min() < self.cost:
+            at = costs.argmin()
+            self.best, self.cost = tried[at], float(costs[at])
+
+
+def _try(
+    tries: Sequence[tuple[_Rounded, Array]],
+    labs: Array,
+    lab_of: Callable[[Array], Array],
+    *,
+    given: bool = False,
+) -> None:
+    """Let each mixture take the best of some whole parts, all of them computed together."""
+    counts = [len(tried) for _, tried in tries]
+    if not sum(counts):
+        return
+    seen = lab_of(np.concatenate([each.mixtures(tried) for each, tried in tries]))
+    costs = delta_e_2000(seen, np.repeat(labs, counts, axis=0))
+    for (each, tried), found in zip(tries, np.split(costs, np.cumsum(counts)[:-1]), strict=True):
+        if len(tried):
+            each.take(tried, found, given=given)
 
 
 def _near(shares: Array, totals: range) -> Array:

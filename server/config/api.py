@@ -6,7 +6,7 @@ from ninja import NinjaAPI
 from ninja.openapi.schema import OpenAPISchema
 from ninja.security import django_auth
 
-from server.config.problems import PROBLEM, Problem, StrictParser, register
+from server.config.problems import PROBLEM, Problem, QuickRenderer, StrictParser, register
 from server.demo.api import router as demo
 from server.kept.api import router as kept
 from server.mixtures.api import router as mixtures
@@ -30,7 +30,14 @@ class Api(NinjaAPI):
         return schema
 
 
-api = Api(title="Mesotint", version="0.1.0", auth=django_auth, parser=StrictParser(), docs_url=None)
+api = Api(
+    title="Mesotint",
+    version="0.1.0",
+    auth=django_auth,
+    parser=StrictParser(),
+    renderer=QuickRenderer(),
+    docs_url=None,
+)
 register(api)
 api.add_router("", painters)
 api.add_router("", kept)

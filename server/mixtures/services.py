@@ -1,6 +1,7 @@
 """A painter's tubes and mixtures as paints of the core, and mixtures of the core in tubes."""
 
 from collections.abc import Iterable, Sequence
+from functools import lru_cache
 
 import numpy as np
 
@@ -93,7 +94,13 @@ def refs(paints: Sequence[Paint]) -> list[PaintRef]:
 
 def looks_of_paints(paints: Sequence[Paint], viewing: Viewing) -> list[Look]:
     """How paints look by themselves."""
-    return looks(np.array([viewing.lab(np.ones(1), [paint]) for paint in paints]))
+    return [_look_of(paint, viewing) for paint in paints]
+
+
+# Of most boxes the paints are the library's, and the same ones.
+@lru_cache(maxsize=1024)
+def _look_of(paint: Paint, viewing: Viewing) -> Look:
+    return looks(viewing.lab(np.ones(1), [paint])[None])[0]
 
 
 def parts_of(paints: Sequence[Paint], patch: Patch, *, absent: bool = True) -> list[Part]:
