@@ -4,13 +4,17 @@ gunicorn keeps the processes, waitress reads what comes: its one loop waits for 
 once, so that a client who sends half a header, or a body drop by drop, holds no thread of ours.
 """
 
+import json
 import os
 import time
-from typing import Final
+from collections.abc import Callable, Iterable, Sized
+from typing import Any, Final
 
 from gunicorn.workers.base import Worker
 from waitress import wasyncore
+from waitress.channel import HTTPChannel
 from waitress.server import create_server
+from waitress.task import ThreadedTaskDispatcher, WSGITask
 
 MOST_CONNECTIONS: Final = 2000
 """Connections of one worker. A slow one costs a file descriptor and a few kilobytes."""
@@ -21,7 +25,54 @@ is larger still nothing is read."""
 
 IDLE_S: Final = 60
 _BEAT_S: Final = 1.0
+_LEFT_S: Final = 0.01
+"""How long another worker has to take a line before a busy one does."""
 _LEAVES_WITHIN_S: Final = 5.0
+
+
+MOST_WAITING: Final = 60
+"""Whole requests that may wait for a thread of this worker: two to three seconds of work. Who comes
+then is told at once when to come again, so that nobody waits for longer."""
+
+_BUSY: Final = json.dumps(
+    {
+        "type": "about:blank",
+        "title": "One moment",
+        "status": 503,
+        "detail": "Very many are at work just now. What you do is kept here.",
+    }
+).encode()
+
+
+def not_too_many(app: Callable[..., Iterable[bytes]], waiting: Sized) -> Callable[..., Any]:
+    """An application that answers 503 while too many wait for it."""
+
+    def answer(environ: dict[str, Any], start: Callable[..., Any]) -> Iterable[bytes]:
+        if len(waiting) > MOST_WAITING and environ["PATH_INFO"].startswith(("/api/", "/_allauth/")):
+            headers = [("Content-Type", "application/problem+json"), ("Retry-After", "2")]
+            start("503 Service Unavailable", headers)
+            return [_BUSY]
+        return app(environ, start)
+
+    return answer
+
+
+class LeavingTask(WSGITask):  # type: ignore[misc]  # waitress has no types
+    """An answer that ends its line while others wait: who asks again comes to the worker that has
+    more time, and no worker keeps most of the lines because it was the first to wake."""
+
+    def build_response_header(self) -> bytes:
+        """The head of the answer."""
+        if self.channel.server.task_dispatcher.queue:
+            self.set_close_on_finish()
+        head: bytes = super().build_response_header()
+        return head
+
+
+class LeavingChannel(HTTPChannel):  # type: ignore[misc]  # waitress has no types
+    """A line whose answers may end it."""
+
+    task_class = LeavingTask
 
 
 class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
@@ -30,10 +81,12 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
     def run(self) -> None:
         """Serve until gunicorn says to stop, or is gone."""
         proxy = os.environ.get("MESOTINT_TRUSTED_PROXY", "")
+        dispatcher = ThreadedTaskDispatcher()
+        dispatcher.set_thread_count(self.cfg.threads)
         server = create_server(
-            self.wsgi,
+            not_too_many(self.wsgi, dispatcher.queue),
+            _dispatcher=dispatcher,
             sockets=[each.sock for each in self.sockets],
-            threads=self.cfg.threads,
             connection_limit=MOST_CONNECTIONS,
             asyncore_use_poll=True,
             max_request_body_size=MOST_BODY_BYTES,
@@ -49,10 +102,17 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
                 else {}
             ),
         )
-        channels, beat = server._map, 0.0
+        server.channel_class = LeavingChannel
+        channels, beat, left = server._map, 0.0, 0.0
         while self.alive and os.getppid() == self.ppid:
-            if time.monotonic() - beat > _BEAT_S:
+            now = time.monotonic()
+            if now - beat > _BEAT_S:
                 self.notify()
-                beat = time.monotonic()
-            wasyncore.poll2(_BEAT_S, channels)
+                beat = now
+            # While some wait here, whoever comes is left to another worker for a moment.
+            leaves = bool(dispatcher.queue) and now - left < _LEFT_S
+            if not leaves:
+                left = now
+            server.accepting = not leaves
+            wasyncore.poll2(_LEFT_S / 3 if leaves else _BEAT_S, channels)
         server.task_dispatcher.shutdown(cancel_pending=True, timeout=_LEAVES_WITHIN_S)

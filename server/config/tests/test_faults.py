@@ -12,8 +12,9 @@ from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
 from django.db import DatabaseError, OperationalError, connection
-from django.test import Client, TransactionTestCase
+from django.test import Client, SimpleTestCase, TransactionTestCase
 
+from server.config.worker import MOST_WAITING, not_too_many
 from server.painters.models import Painter
 from server.piles.desk import set_up
 from server.piles.models import Balance, Pile
@@ -153,6 +154,28 @@ class FaultsTest(DeskTest):
         answer = careful.patch("/api/me", b"{}", content_type="application/json")
         self.assertEqual(answer.status_code, 403)
         self.assertEqual(answer.json()["status"], 403)
+
+
+class TooManyTest(SimpleTestCase):
+    def test_who_comes_while_too_many_wait_is_told_when_to_come_again(self) -> None:
+        waiting: list[int] = []
+        seen: list[tuple[str, dict[str, str]]] = []
+
+        def start(status: str, headers: list[tuple[str, str]]) -> None:
+            seen.append((status, dict(headers)))
+
+        def app(environ: Any, start: Any) -> list[bytes]:
+            return [b"served"]
+
+        asked = not_too_many(app, waiting)
+        self.assertEqual(asked({"PATH_INFO": "/api/tubes"}, start), [b"served"])
+        waiting += [0] * (MOST_WAITING + 1)
+        (body,) = asked({"PATH_INFO": "/api/tubes"}, start)
+        self.assertEqual(json.loads(body)["status"], 503)
+        self.assertTrue(seen[0][0].startswith("503"))
+        self.assertGreater(int(seen[0][1]["Retry-After"]), 0)
+        # Whether it lives is told all the same.
+        self.assertEqual(asked({"PATH_INFO": "/healthz"}, start), [b"served"])
 
 
 class AtOnceTest(TransactionTestCase):
