@@ -5,10 +5,21 @@ import json
 import sys
 from dataclasses import asdict
 
-from bench import amounts, colour, feel, muting, paintings, piles, scales, tubes
+from bench import (
+    amounts,
+    colour,
+    feel,
+    load,
+    muting,
+    paintings,
+    piles,
+    scales,
+    strangers,
+    tubes,
+)
 from bench.timing import Figure
 
-STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings)
+STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings, load, strangers)
 SUITES = [suite for stage in STAGES for suite in stage.SUITES]
 
 

@@ -1,16 +1,28 @@
 """Requests that a machine makes up from the API's own schema, right and wrong ones, and what of the
 answers is not as the schema says."""
 
+import sys
+import tempfile
 import warnings
 from collections import Counter
 from collections.abc import Callable
+from pathlib import Path
 from typing import Any, Final
 
+import requests
 import schemathesis
 from hypothesis import HealthCheck, Phase, given, settings
 from hypothesis.errors import Unsatisfiable
 from schemathesis.checks import CHECKS
 from schemathesis.generation import GenerationMode
+
+from bench.painter import DemoPainter
+from bench.timing import Figure, below
+from workshop.serving import Stack
+
+PORT: Final = 8794
+EACH: Final = 110
+FIRST_FAULT: Final = 500
 
 LEFT_OUT: Final = ("positive_data_acceptance",)
 """A schema cannot say which colours can be mixed, or that a name is wanted with this and not with
@@ -73,3 +85,37 @@ def knocked(
 
 def _left_out() -> list[Any]:
     return [CHECKS.get_one(name) for name in LEFT_OUT]
+
+
+def strangers() -> list[Figure]:
+    """Twenty thousand made-up requests at a running program, signed in to the demo."""
+    with tempfile.TemporaryDirectory() as home:
+        stack = Stack(Path(home), PORT)
+        try:
+            stack.start()
+            painter = DemoPainter(stack)
+            line = requests.Session()
+            spec = line.get(f"{stack.address}api/openapi.json", timeout=30).json()
+
+            def call(case: Any) -> requests.Response:
+                asked = case.as_transport_kwargs(base_url=stack.address.rstrip("/"))
+                asked["cookies"] = None
+                asked["headers"] = {**asked["headers"], **{
+                    name: painter.headers[name] for name in ("Cookie", "X-CSRFToken")
+                }}  # fmt: skip
+                return line.request(timeout=60, **asked)
+
+            statuses, wrong = knocked(spec, call, EACH)
+        finally:
+            stack.stop()
+    for fault, count in wrong.most_common(10):
+        sys.stderr.write(f"{count} times: {fault}\n")
+    broken = sum(count for status, count in statuses.items() if status >= FIRST_FAULT)
+    return [
+        Figure("requests that a machine made up from the schema", statuses.total(), ""),
+        below("… answered with a fault of ours", broken, "", 1),
+        below("… answered otherwise than the schema says", wrong.total(), "", 1),
+    ]
+
+
+SUITES = (strangers,)

@@ -29,7 +29,7 @@ class AtThePalette(InBrowser):
         self.advice = self.page.get_by_role("region", name="Advice")
         self.made = self.page.get_by_role("region", name="What is in it").get_by_role("listitem")
         self.name = self.page.get_by_label("Name of the pile")
-        expect(self.name.or_(self.page.get_by_label("Colour to hit"))).to_be_visible()
+        expect(self.words.or_(self.page.get_by_label("Colour to hit"))).to_be_visible()
 
     def enter(self) -> None:
         self.open_demo()

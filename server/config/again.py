@@ -10,6 +10,7 @@ import time
 from collections.abc import Callable
 from typing import Final
 
+from django.core.exceptions import RequestDataTooBig
 from django.db import InterfaceError, OperationalError, connection
 from django.http import HttpRequest, HttpResponseBase
 
@@ -30,8 +31,7 @@ def again(get_response: Answering) -> Answering:
     """Middleware next to the view: answers a second time where the first came to nothing."""
 
     def respond(request: HttpRequest) -> HttpResponseBase:
-        # What is asked is read before it is first answered, so that it can be asked once more.
-        repeatable = request.content_type == "application/json" and bool(request.body is not None)
+        repeatable = request.content_type == "application/json" and _read(request)
         for turn in range(TRIES):
             response = get_response(request)
             error = getattr(response, "error", None)
@@ -47,6 +47,16 @@ def again(get_response: Answering) -> Answering:
         return response
 
     return respond
+
+
+def _read(request: HttpRequest) -> bool:
+    """Read what is asked before it is first answered, so that it can be asked once more; whether it
+    could be."""
+    try:
+        return request.body is not None
+    except RequestDataTooBig:
+        # The API says so, in its words.
+        return False
 
 
 def _code(error: BaseException | None) -> int:
