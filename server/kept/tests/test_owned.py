@@ -1,7 +1,10 @@
 """All that is a painter's own: what it is, taken along, and taken away."""
 
 import json
+import tempfile
+from pathlib import Path
 
+from django.core.management import call_command
 from django.test import Client, TestCase
 
 from server.demo.world import load
@@ -9,6 +12,8 @@ from server.kept.backups import kept_models
 from server.kept.owned import forget, rows_of, written
 from server.painters.models import Painter
 from server.painters.tests.studio import PASSWORD, StudioTest
+from server.scales.models import Sheet
+from server.tubes.models import Tube
 
 
 def counts() -> dict[str, int]:
@@ -51,6 +56,25 @@ class OwnedTest(TestCase):
         # Whoever was in it still is.
         self.assertEqual([s["name"] for s in client.get("/api/scales").json()], was)
         self.assertEqual(Painter.objects.get(username="demo").pk, demo.pk)
+
+    def test_a_start_makes_the_demo_new_where_somebody_changed_it_and_only_there(self) -> None:
+        folder = self.enterContext(tempfile.TemporaryDirectory())
+        with self.settings(DEMO=True, DATA=Path(folder)):
+            call_command("prepare")
+            first = set(Sheet.objects.values_list("pk", flat=True))
+            call_command("prepare")
+            self.assertEqual(set(Sheet.objects.values_list("pk", flat=True)), first)
+            for change in (
+                lambda: Sheet.objects.filter(pk=min(first)).update(name="painted over"),
+                lambda: Tube.objects.filter(paint_key="PB29").update(left_ml=1.0),
+                lambda: Painter.objects.filter(username="demo").update(password="!"),
+            ):
+                before = set(Sheet.objects.values_list("pk", flat=True))
+                change()
+                call_command("prepare")
+                self.assertFalse(before & set(Sheet.objects.values_list("pk", flat=True)))
+                self.assertFalse(Sheet.objects.filter(name="painted over").exists())
+        self.assertTrue(Painter.objects.get(username="demo").check_password("low-tide"))
 
 
 class LeavingTest(StudioTest):

@@ -17,7 +17,12 @@ class Command(BaseCommand):
         call_command("migrate", interactive=False, verbosity=0)
         call_command("createcachetable")
         if settings.DEMO:
-            # Everybody who opens the demo shares it: each start puts it back as it was.
-            from server.demo.world import load
+            # Everybody who opens the demo shares it: each start puts it back as it was. That takes
+            # the whole core, and a start after which nobody touched it does without.
+            from server.demo import untouched
 
-            load()
+            if not untouched.is_untouched():
+                from server.demo.world import load
+
+                load()
+                untouched.note()
