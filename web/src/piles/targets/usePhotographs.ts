@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got, type PhotoArea, type Photograph } from "../../api/client";
-import { Problem, problemFrom, unreachable } from "../../api/problem";
-import { csrfToken } from "../../api/session";
+import { Problem } from "../../api/problem";
 import { TABLES } from "../../api/tables";
+import { sendFile } from "../../api/upload";
 import { photographsQuery } from "../queries";
 
 const MOST_BYTES = TABLES.mostPhotographBytes;
@@ -14,16 +14,7 @@ async function send(file: File): Promise<Photograph> {
       413,
       "photograph: this file is larger than 25 MB; save it smaller, as a JPEG, and choose it again.",
     );
-  const answer = await fetch(`/api/photographs?name=${encodeURIComponent(file.name)}`, {
-    method: "POST",
-    body: file,
-    headers: { "X-CSRFToken": csrfToken(), "Content-Type": "application/octet-stream" },
-  }).catch(() => {
-    throw unreachable();
-  });
-  const told = await answer.json().catch(() => null);
-  if (!answer.ok) throw problemFrom(answer.status, told);
-  return told as Photograph;
+  return sendFile(`/api/photographs?name=${encodeURIComponent(file.name)}`, file);
 }
 
 /** Taking photographs in, marking their card, and putting them away. */
