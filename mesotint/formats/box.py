@@ -6,24 +6,22 @@ import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from functools import cache
-from itertools import islice
 from pathlib import Path
 from typing import Any, Final
 
 import numpy as np
-from jsonschema_rs import Draft202012Validator
 
 from mesotint.errors import InputError
 from mesotint.formats.faults import (
     MOST_READINGS,
-    MOST_TOLD,
     MOST_TUBES,
     Fault,
     Faults,
     FileFaults,
     text_of,
 )
-from mesotint.formats.json_text import Lines, read_json
+from mesotint.formats.json_text import read_json
+from mesotint.formats.listed import read_listed
 from mesotint.formats.table import plain, written_table
 from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
 from mesotint.optics.surface import FINISHES
@@ -35,9 +33,6 @@ OPTICS_FORMAT: Final = "mesotint optics"
 VERSION: Final = 1
 SCHEMA_FILE: Final = Path(__file__).parent / "data" / "box.schema.json"
 TUBE_MEDIA: Final = ("oil", "acrylic", "gouache", "tempera", "watercolour")
-_MOST_VALUES: Final = 10_000
-"""Values of one tube, twice what a hundred readings with their spectra come to."""
-_DEEPEST: Final = 8
 COLUMNS: Final = (
     "label", "paint", "recipe", "medium", "finish", "size_ml", "left_ml", "notes", "readings",
 )  # fmt: skip
@@ -130,20 +125,8 @@ def read_box_json(data: bytes) -> BoxData:
     FileFaults
         With every fault and its line; nothing is taken then.
     """
-    whole, text = read_json(data)
-    faults, lines = Faults(), Lines(text)
-    told = whole.get("tubes") if isinstance(whole, dict) else None
-    tubes = told if isinstance(told, list) else []
-    if len(tubes) > MOST_TUBES:
-        faults.add(0, f"It has {len(tubes):,} tubes; a file may have {MOST_TUBES:,}. Split it.")
-        faults.refuse()
-    # The tubes one by one, so that what is wrong with them is not looked for any longer than told.
-    _check(whole if told is not tubes else {**whole, "tubes": []}, (), faults, lines)
-    for i, tube in enumerate(tubes):
-        _check(tube, ("tubes", i), faults, lines)
-        if faults.full:
-            break
-    faults.refuse()
+    whole, faults, lines = read_listed(data, box_schema(), "tubes", "tube", MOST_TUBES)
+    tubes = whole["tubes"]
     _bounded(faults, sum(len(tube.get("readings", ())) for tube in tubes))
     found = []
     for i, tube in enumerate(tubes):
@@ -153,40 +136,6 @@ def read_box_json(data: bytes) -> BoxData:
             faults.add(lines.of(["tubes", i]), error.message)
     faults.refuse()
     return BoxData(whole["name"], found)
-
-
-def _check(value: object, place: Sequence[str | int], faults: Faults, lines: Lines) -> None:
-    """Note what of a box without its tubes, or of a tube, the schema does not allow."""
-    if not _is_small(value):
-        faults.add(lines.of(place), "It holds more than a box or a tube has.")
-        return
-    validator = _validator("tube" if place else "box")
-    for wrong in islice(validator.iter_errors(value), MOST_TOLD):
-        path = [*place, *wrong.instance_path]
-        where = " › ".join(map(str, path)) or "the file"
-        faults.add(lines.of(path), f"{where}: {wrong.message[:160]}.")
-
-
-def _is_small(value: object) -> bool:
-    """Whether a value holds no more, and is nested no deeper, than a tube with all its readings."""
-    count, waiting = 0, [(value, 0)]
-    while waiting:
-        each, depth = waiting.pop()
-        if isinstance(each, (list, dict)):
-            count += len(each)
-            if count > _MOST_VALUES or depth > _DEEPEST:
-                return False
-            within = each.values() if isinstance(each, dict) else each
-            waiting += [(member, depth + 1) for member in within]
-    return True
-
-
-@cache
-def _validator(what: str) -> Draft202012Validator:
-    schema = box_schema()
-    if what == "tube":
-        schema = {"$ref": "#/$defs/tube", "$defs": schema["$defs"]}
-    return Draft202012Validator(schema)
 
 
 def _bounded(faults: Faults, readings: int) -> None:
