@@ -30,11 +30,17 @@ class Attempt:
     additions : int
     growth : float
         How many times the paint of the first recipe the pile has.
+    lab : array, shape (3,)
+        The real pile in the end.
+    put : tuple of Paint and float
+        What the painter noted down, one after another: a paint, and millilitres of it.
     """
 
     delta_e: float
     additions: int
     growth: float
+    lab: Array
+    put: tuple[tuple[Paint, float], ...]
 
 
 @dataclass
@@ -50,6 +56,9 @@ class SimulatedPainter:
     looks : bool
         Whether the pile's real colour is measured after each addition.
     viewing : Viewing
+    eye : array, shape (3,), optional
+        By how much the painter sees every pile off, in CIELAB: whose eye takes a pile for lighter
+        than it is ends too dark.
     """
 
     box: list[Paint]
@@ -57,6 +66,7 @@ class SimulatedPainter:
     rng: np.random.Generator
     looks: bool = True
     viewing: Viewing = DEFAULT_VIEWING
+    eye: Array | None = None
 
     def match(self, target: Array, most_additions: int = MOST_ADDITIONS) -> Attempt:
         """Try to hit a colour, CIELAB of shape (3,).
@@ -70,27 +80,31 @@ class SimulatedPainter:
         """
         real: dict[Paint, float] = {}
         noted: dict[Paint, float] = {}
-        count = 0
+        written: list[tuple[Paint, float]] = []
 
         def put(addition: Addition) -> None:
             hand = max(1 + self.hand_error * self.rng.standard_normal(), _LEAST_HAND)
             ml = addition.first_ml
             noted[addition.paint] = noted.get(addition.paint, 0.0) + ml
             real[addition.paint] = real.get(addition.paint, 0.0) + ml * hand
+            written.append((addition.paint, ml))
 
         for addition in begin(target, self.box, viewing=self.viewing)[0]:
             put(addition)
-            count += 1
         began = sum(real.values())
-        while count < most_additions:
-            reading = self._colour(real) if self.looks else None
+        while len(written) < most_additions:
+            reading = self._seen(real) if self.looks else None
             found = correct(noted, target, self.box, self.viewing, reading=reading)
             if not found.additions:
                 break
             put(found.additions[0])
-            count += 1
-        left = float(delta_e_2000(self._colour(real), target))
-        return Attempt(left, count, sum(real.values()) / began)
+        lab = self._colour(real)
+        left = float(delta_e_2000(lab, target))
+        return Attempt(left, len(written), sum(real.values()) / began, lab, tuple(written))
+
+    def _seen(self, pile: dict[Paint, float]) -> Array:
+        there = self._colour(pile)
+        return there if self.eye is None else there + self.eye
 
     def _colour(self, pile: dict[Paint, float]) -> Array:
         return self.viewing.lab(np.array(list(pile.values())), list(pile))

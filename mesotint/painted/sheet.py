@@ -106,7 +106,7 @@ def draw(sheet: Sheet, form: str, size: str = "A4") -> bytes:
 
 
 @cache
-def _fonts() -> None:
+def with_fonts() -> None:
     """Let the drawings know the faces; once a process."""
     for name, file in FACES.items():
         pdfmetrics.registerFont(TTFont(name, FONTS / file))
@@ -124,8 +124,21 @@ def _faces() -> str:
     return f"<style>{' '.join(told)}</style>"
 
 
-def _text(x: float, y: float, told: str, size: float, width: float, **look: Any) -> String:
-    """One line of text, cut with an ellipsis where it is longer than `width`."""
+def line_of_text(x: float, y: float, told: str, size: float, width: float, **look: Any) -> String:
+    """One line of text, cut with an ellipsis where it is longer than its room.
+
+    Parameters
+    ----------
+    x, y : float
+        Where it begins, in points.
+    told : str
+    size : float
+        Of the face, in points.
+    width : float
+        Its room, in points.
+    **look
+        As ReportLab's `String` takes them.
+    """
     face = look.get("fontName", TEXT)
     whole = told
     while told and pdfmetrics.stringWidth(told, face, size) > width:
@@ -139,10 +152,10 @@ def _head(sheet: Sheet, width: float, height: float, page: int, pages: int) -> G
     room = width - 2 * MARGIN
     made = f"Mesotint · {sheet.changed:%d %B %Y}" + (f" · page {page} of {pages}" * (pages > 1))
     return Group(
-        _text(MARGIN, height - MARGIN - 5 * mm, sheet.name, 17, room, fontName=BOLD),
-        _text(MARGIN, height - MARGIN - 10.5 * mm, sheet.summary, 10.5, room),
-        _text(MARGIN, height - MARGIN - 15.5 * mm, made, 9, room, fillColor=SOFT),
-        _text(MARGIN, MARGIN + 1 * mm, NOTE, 8, room, fillColor=SOFT),
+        line_of_text(MARGIN, height - MARGIN - 5 * mm, sheet.name, 17, room, fontName=BOLD),
+        line_of_text(MARGIN, height - MARGIN - 10.5 * mm, sheet.summary, 10.5, room),
+        line_of_text(MARGIN, height - MARGIN - 15.5 * mm, made, 9, room, fillColor=SOFT),
+        line_of_text(MARGIN, MARGIN + 1 * mm, NOTE, 8, room, fillColor=SOFT),
     )
 
 
@@ -154,7 +167,7 @@ def _patch(patch: SheetPatch, x: float, y: float, width: float, height: float) -
         Rect(x + half, y, half, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.6),
     )
     if not patch.in_gamut:
-        group.add(_text(x + 2, y + 2, "not truly shown", 6, half, fillColor=INK))
+        group.add(line_of_text(x + 2, y + 2, "not truly shown", 6, half, fillColor=INK))
     return group
 
 
@@ -182,7 +195,7 @@ def _row(patch: SheetPatch, x: float, y: float, width: float, height: float) -> 
         under = y + 1 * mm
         group.add(Line(left, under, left + room, under, strokeColor=SOFT, strokeWidth=0.4))
     for at, (line, how) in enumerate(lines):
-        group.add(_text(left, top - at * leading, line, width=room, **how))
+        group.add(line_of_text(left, top - at * leading, line, width=room, **how))
     return group
 
 
@@ -211,13 +224,13 @@ def _cell(patch: SheetPatch, x: float, y: float, width: float, height: float) ->
         told = [*told[:1], ", ".join(told[1:-1]), told[-1]]
     for i, line in enumerate(told):
         face = BOLD if i == 0 else TEXT
-        group.add(_text(x, y + lines - (i + 1) * 2.8 * mm, line, 7, room, fontName=face))
+        group.add(line_of_text(x, y + lines - (i + 1) * 2.8 * mm, line, 7, room, fontName=face))
     return group
 
 
 def _pages(sheet: Sheet, size: str) -> list[Drawing]:
     """The sheet page by page."""
-    _fonts()
+    with_fonts()
     width, height = SIZES[size]
     room, tall = width - 2 * MARGIN, height - 2 * MARGIN - HEAD - FOOT
     grid = sheet.grid

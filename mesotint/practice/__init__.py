@@ -1,0 +1,1 @@
+"""The eye and the hand: what a painter tends to do, and what trains it."""
