@@ -12,12 +12,12 @@ from pathlib import Path
 from workshop.backup import backup, default_file, every, keep_backing_up, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, run, say
 from workshop.install import install, node_packages
-from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, Stack, counting
-from workshop.testing import CLIENT, check, coverage, test, write_client
+from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, TASKS, Stack, counting
+from workshop.testing import CLIENT, check, cluster, coverage, test, write_client
 
 
-def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
-    """Wait for Ctrl-C or a polite kill, watching that what was started goes on running."""
+def _listen() -> None:
+    """Take a polite kill like Ctrl-C."""
 
     def leave(number: int, frame: object) -> None:
         raise KeyboardInterrupt
@@ -25,6 +25,11 @@ def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) ->
     # A shell that starts us in the background lets us inherit a deaf ear for Ctrl-C.
     signal.signal(signal.SIGINT, leave)
     signal.signal(signal.SIGTERM, leave)
+
+
+def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) -> None:
+    """Wait for Ctrl-C or a polite kill, watching that what was started goes on running."""
+    _listen()
     while True:
         time.sleep(0.5)
         stack.mend()
@@ -72,9 +77,23 @@ def _serve(args: argparse.Namespace) -> int:
         failure = "The database could not be brought up to date."
         run([PYTHON, ROOT / "server" / "manage.py", "prepare"], failure, env=env)
         return 0
-    # From here on it is gunicorn that is told to stop, and says what there is to say.
     os.chdir(ROOT)
-    os.execve(PYTHON, GUNICORN, env)
+    web = subprocess.Popen(GUNICORN, env=env)
+    tasks = subprocess.Popen(TASKS, env=env)
+    try:
+        _listen()
+        while web.poll() is None:
+            time.sleep(0.5)
+            if tasks.poll() is not None:
+                tasks = subprocess.Popen(TASKS, env=env)
+        return web.returncode
+    except KeyboardInterrupt:
+        return 0
+    finally:
+        for process in (web, tasks):
+            process.terminate()
+        for process in (web, tasks):
+            process.wait()
 
 
 def _dev(args: argparse.Namespace) -> int:
@@ -147,7 +166,10 @@ def _parser() -> argparse.ArgumentParser:
         command.add_argument("--port", type=int, default=DEFAULT_PORT)
     tests = commands.add_parser("test", help="run the whole suite, or the given Python tests")
     tests.add_argument("labels", nargs="*")
-    tests.set_defaults(run=lambda args: test(args.labels))
+    tests.add_argument(
+        "--cluster", action="store_true", help="instead, break a cluster of three nodes"
+    )
+    tests.set_defaults(run=lambda args: cluster() if args.cluster else test(args.labels))
     checks = commands.add_parser("check", help="run the checkers alone")
     checks.set_defaults(run=lambda _: check())
     covers = commands.add_parser("coverage", help="how much of core and server their tests run")

@@ -23,7 +23,7 @@ FIRST_PORT = 33160
 LONGEST_SOCKET_PATH = 100
 
 
-def _program(name: str) -> str:
+def program(name: str) -> str:
     found = shutil.which(name) or shutil.which(name, path="/usr/sbin:/usr/bin")
     if not found:
         raise Trouble(f"{name} is missing; install Debian's package mariadb-server-core.")
@@ -101,7 +101,7 @@ class Database:
             home.symlink_to(self.home.absolute())
             run(
                 [
-                    _program("mariadb-install-db"),
+                    program("mariadb-install-db"),
                     "--no-defaults",
                     f"--datadir={home / fresh.name}",
                     f"--tmpdir={self._temporary(home)}",
@@ -171,7 +171,7 @@ class Database:
         log = os.open(self.home / "mariadb.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
         process = subprocess.Popen(
             [
-                _program("mariadbd"),
+                program("mariadbd"),
                 "--no-defaults",
                 f"--datadir={self.data}",
                 "--bind-address=127.0.0.1",

@@ -1,4 +1,4 @@
-"""The running program: database and web server together, started and stopped as one."""
+"""The running program: database, web server and tasks together, started and stopped as one."""
 
 import contextlib
 import fcntl
@@ -25,7 +25,8 @@ GUNICORN = [
     str(PYTHON), "-m", "gunicorn", "-c", "python:server.config.gunicorn",
     "server.config.wsgi:application",
 ]  # fmt: skip
-
+TASKS = [str(PYTHON), str(ROOT / "server" / "manage.py"), "tasks"]
+"""The process that does what takes a while."""
 
 # One request's arrays are small: threads of the linear algebra would only fight over cores. They
 # come and go with every request, and memory that is given back to the system has to be asked for
@@ -72,6 +73,7 @@ class Stack:
         self.home, self.port, self.demo, self.metrics = home, port, demo, metrics
         self.database = Database(home)
         self.web: subprocess.Popen[bytes] | None = None
+        self.tasks: subprocess.Popen[bytes] | None = None
         self._lock: IO[str] | None = None
         self._mended: list[float] = []
 
@@ -128,6 +130,7 @@ class Stack:
             )
         self._start_database()
         self.start_web()
+        self.start_tasks()
 
     def join_or_prepare(self) -> None:
         """Use the database of the program that runs on this folder, or start it alone."""
@@ -154,17 +157,7 @@ class Stack:
         """Start the web server alone, on a database that runs."""
         if self.metrics:
             counting(self.home)
-        log = os.open(self.home / "web.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
-        self.web = subprocess.Popen(
-            GUNICORN,
-            cwd=ROOT,
-            env=self.environment,
-            stdout=log,
-            stderr=log,
-            stdin=subprocess.DEVNULL,
-            start_new_session=True,
-        )
-        os.close(log)
+        self.web = self._process(GUNICORN)
         (self.home / "web.pid").write_text(str(self.web.pid))
         until = time.monotonic() + READY_WITHIN_S
         while time.monotonic() < until and self.web.poll() is None:
@@ -176,11 +169,30 @@ class Stack:
             time.sleep(0.05)
         raise Trouble(f"The web server did not start; {self.home / 'web.log'} says why.")
 
+    def start_tasks(self) -> None:
+        """Start what does tasks, on a database that runs; it leaves by itself when we are gone."""
+        self.tasks = self._process(TASKS)
+
+    def _process(self, command: list[str]) -> "subprocess.Popen[bytes]":
+        log = os.open(self.home / "web.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
+        process = subprocess.Popen(
+            command,
+            cwd=ROOT,
+            env=self.environment,
+            stdout=log,
+            stderr=log,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+        )
+        os.close(log)
+        return process
+
     def mend(self) -> None:
         """Start again what has died; `Trouble` where that is of no use."""
         for there, what, again in (
             (self.database.runs, "database", self.database.start),
             (self.web is None or self.web.poll() is None, "web server", self.start_web),
+            (self.tasks is None or self.tasks.poll() is None, "task process", self.start_tasks),
         ):
             if there:
                 continue
@@ -208,8 +220,12 @@ class Stack:
             self.web = None
 
     def stop(self) -> None:
-        """Stop both cleanly, the web server first."""
+        """Stop all cleanly, the database last."""
         self.stop_web()
+        if self.tasks:
+            self.tasks.terminate()
+            self.tasks.wait()
+            self.tasks = None
         self.database.stop()
         if self._lock:
             self._lock.close()

@@ -1,4 +1,4 @@
-"""A unit of work that two did at once is done again, so that nobody is told of it.
+"""A change is one unit of work, and one that two did at once is done again: nobody is told of it.
 
 MariaDB ends one of two transactions that wait for each other; a Galera cluster tells at the commit
 that another node was first (it calls both a deadlock). Nothing of it is kept then, and the same
@@ -11,39 +11,73 @@ from collections.abc import Callable
 from typing import Final
 
 from django.core.exceptions import RequestDataTooBig
-from django.db import InterfaceError, OperationalError, connection
+from django.db import (
+    DatabaseError,
+    IntegrityError,
+    InterfaceError,
+    OperationalError,
+    connection,
+    transaction,
+)
 from django.http import HttpRequest, HttpResponseBase
 
+from server.config.problems import failed
+
 TRIES: Final = 4
-_FIRST_PAUSE_S: Final = 0.02
+_RACE_PAUSE_S: Final = 0.02
+_LINE_PAUSE_S: Final = 0.1
+"""Before the second try; before the third it is three times that. Who lost a race goes again at
+once; another node takes the place of one that is gone within a second or so."""
 
-LOST_RACES: Final = (1213, 1205)
-"""ER_LOCK_DEADLOCK and ER_LOCK_WAIT_TIMEOUT."""
+LOST_RACES: Final = (1213, 1205, 1062)
+"""ER_LOCK_DEADLOCK, ER_LOCK_WAIT_TIMEOUT, and ER_DUP_ENTRY: what is begun here was begun by another
+hand a moment ago, and is found the next time."""
 
-LOST_LINES: Final = (1047, 1053, 2002, 2003, 2006, 2013, 4009)
-"""A node that is not ready or leaves, and a line that broke: of what was being kept then nobody
-knows whether it is."""
+NOT_BEGUN: Final = (1047, 1053, 2002, 2003)
+"""A node that is not in its cluster, one that leaves, one that is not there: nothing was done."""
 
+LOST_LINES: Final = (2006, 2013, 4009)
+"""A line that broke: of what was being kept then nobody knows whether it is."""
+
+UNCHANGING: Final = ("GET", "HEAD", "OPTIONS")
 Answering = Callable[[HttpRequest], HttpResponseBase]
 
 
 def again(get_response: Answering) -> Answering:
-    """Middleware next to the view: answers a second time where the first came to nothing."""
+    """Middleware next to the view: what it keeps is kept whole or not at all, and where it came to
+    nothing it answers a second time."""
+
+    def whole(request: HttpRequest) -> HttpResponseBase:
+        # Whether somebody signs in is noted even where it is refused.
+        if request.method in UNCHANGING or not request.path.startswith("/api/"):
+            return get_response(request)
+        response: HttpResponseBase | None = None
+        try:
+            with transaction.atomic():
+                response = get_response(request)
+                if response.status_code >= 400:
+                    transaction.set_rollback(True)
+        except DatabaseError as error:
+            # Only its end came to nothing.
+            return failed(request, error)
+        return response
 
     def respond(request: HttpRequest) -> HttpResponseBase:
         repeatable = request.content_type == "application/json" and _read(request)
         for turn in range(TRIES):
-            response = get_response(request)
+            response = whole(request)
             error = getattr(response, "error", None)
             if turn == TRIES - 1 or not (
                 (repeatable and _came_to_nothing(error))
                 or (request.method == "GET" and _line_broke(error))
             ):
                 break
-            if _line_broke(error):
+            pause = _RACE_PAUSE_S
+            if _code(error) not in LOST_RACES:
                 connection.close()
+                pause = _LINE_PAUSE_S
             # Not in step with whoever it collided with.
-            time.sleep(_FIRST_PAUSE_S * 2**turn * random.uniform(0.5, 1.5))
+            time.sleep(pause * 3**turn * random.uniform(0.7, 1.3))
         return response
 
     return respond
@@ -65,10 +99,11 @@ def _code(error: BaseException | None) -> int:
 
 
 def _came_to_nothing(error: BaseException | None) -> bool:
-    return isinstance(error, OperationalError) and _code(error) in LOST_RACES
+    known = isinstance(error, (OperationalError, IntegrityError))
+    return known and _code(error) in (*LOST_RACES, *NOT_BEGUN)
 
 
 def _line_broke(error: BaseException | None) -> bool:
     return isinstance(error, InterfaceError) or (
-        isinstance(error, OperationalError) and _code(error) in LOST_LINES
+        isinstance(error, OperationalError) and _code(error) in (*NOT_BEGUN, *LOST_LINES)
     )

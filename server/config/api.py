@@ -8,6 +8,7 @@ from ninja.security import django_auth
 
 from server.config.problems import PROBLEM, Problem, QuickRenderer, StrictParser, register
 from server.demo.api import router as demo
+from server.journal.api import router as journal
 from server.kept.api import router as kept
 from server.mixtures.api import router as mixtures
 from server.painters.api import router as painters
@@ -47,3 +48,4 @@ api.add_router("", mixtures)
 api.add_router("/scales", scales)
 api.add_router("", piles)
 api.add_router("/paintings", paintings)
+api.add_router("/journal", journal)

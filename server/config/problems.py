@@ -116,10 +116,13 @@ def _is_full(error: BaseException | None) -> bool:
 
 def last_resort(request: HttpRequest) -> HttpResponse:
     """What Django answers where nothing else did (its handler of 500)."""
-    error = sys.exc_info()[1]
+    return failed(request, sys.exc_info()[1])
+
+
+def failed(request: HttpRequest, error: BaseException | None) -> HttpResponse:
+    """The answer to what nobody foresaw, logged, with the error for whoever tries it again."""
     mark = getattr(request, "mark", "")
     answer = unforeseen(error, mark)
-    # For whoever tries it again.
     answer.error = error  # type: ignore[attr-defined]
     if answer.status_code == 500:
         _log.error("fault %s", mark, exc_info=error)

@@ -36,6 +36,8 @@ INSTALLED_APPS = [
     "allauth.account",
     "allauth.headless",
     "allauth.usersessions",
+    "django_tasks",
+    "django_tasks_db",
     "server.painters",
     "server.kept",
     "server.tubes",
@@ -43,6 +45,7 @@ INSTALLED_APPS = [
     "server.scales",
     "server.piles",
     "server.paintings",
+    "server.journal",
     "server.demo",
 ]
 MIDDLEWARE = [
@@ -96,6 +99,8 @@ CACHES = {
         "OPTIONS": {"MAX_ENTRIES": 200},
     },
 }
+# What takes a while is asked for in the database, and done by processes of any machine before it.
+TASKS = {"default": {"BACKEND": "django_tasks_db.DatabaseBackend"}}
 # A constraint of the sign-in package that MariaDB cannot hold; no mail address is ever kept.
 SILENCED_SYSTEM_CHECKS = ["models.W036"]
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"

@@ -63,7 +63,8 @@ class LeavingTask(WSGITask):  # type: ignore[misc]  # waitress has no types
 
     def build_response_header(self) -> bytes:
         """The head of the answer."""
-        if self.channel.server.task_dispatcher.queue:
+        server = self.channel.server
+        if server.task_dispatcher.queue or server.leaves:
             self.set_close_on_finish()
         head: bytes = super().build_response_header()
         return head
@@ -73,6 +74,13 @@ class LeavingChannel(HTTPChannel):  # type: ignore[misc]  # waitress has no type
     """A line whose answers may end it."""
 
     task_class = LeavingTask
+
+
+def at_work(channel: object) -> bool:
+    """Whether somebody waits for an answer on this line."""
+    return isinstance(channel, HTTPChannel) and bool(
+        channel.requests or channel.request or channel.total_outbufs_len
+    )
 
 
 class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
@@ -103,6 +111,7 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
             ),
         )
         server.channel_class = LeavingChannel
+        server.leaves = False
         channels, beat, left = server._map, 0.0, 0.0
         while self.alive and os.getppid() == self.ppid:
             now = time.monotonic()
@@ -115,4 +124,17 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
                 left = now
             server.accepting = not leaves
             wasyncore.poll2(_LEFT_S / 3 if leaves else _BEAT_S, channels)
+        self._leave(server, channels)
+
+    def _leave(self, server: Any, channels: dict[int, Any]) -> None:
+        """Take no more, and answer whoever has asked already."""
+        server.leaves, until = True, time.monotonic() + _LEAVES_WITHIN_S
+        # Whoever comes now is refused at once, and goes to another server.
+        server.accepting = False
+        server.del_channel()
+        for each in self.sockets:
+            each.sock.close()
+        while any(map(at_work, channels.values())) and time.monotonic() < until:
+            self.notify()
+            wasyncore.poll2(_BEAT_S / 20, channels)
         server.task_dispatcher.shutdown(cancel_pending=True, timeout=_LEAVES_WITHIN_S)

@@ -1,9 +1,11 @@
 """What goes out of anything that is kept."""
 
+import uuid
 from typing import Literal
 
 from pydantic import BaseModel
 
+from server.kept.models import Task
 from server.kept.requests import PhotoArea
 
 
@@ -30,3 +32,22 @@ class PhotographOut(BaseModel):
     height: int
     card: Literal["", "white", "grey"]
     card_area: PhotoArea | None
+
+
+class TaskOut(BaseModel):
+    """Work that takes a while: the share of it that is done, and what it is at."""
+
+    key: uuid.UUID
+    kind: str
+    standing: Literal["waiting", "running", "done", "stopped", "failed"]
+    share: float
+    saying: str
+    has_file: bool
+
+
+def task_out(row: Task) -> TaskOut:
+    """How far a task is."""
+    return TaskOut(
+        key=row.pk, kind=row.kind, standing=row.standing, share=row.share, saying=row.saying,
+        has_file=bool(row.file_name),
+    )  # fmt: skip

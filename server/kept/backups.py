@@ -27,8 +27,10 @@ from django.http import Http404
 
 from server.kept.notes import restored
 
-NOT_KEPT: Final = ("sessions", "contenttypes", "auth.permission")
-"""Who is signed in, and what Django makes anew by itself."""
+NOT_KEPT: Final = (
+    "sessions", "contenttypes", "auth.permission", "kept.task", "django_tasks_database",
+)  # fmt: skip
+"""Who is signed in, what is under way, and what Django makes anew by itself."""
 
 FORMAT: Final = "mesotint backup"
 VERSION: Final = 2

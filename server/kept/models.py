@@ -1,5 +1,6 @@
 """What a painter keeps while making it: autosaved, found again, thrown away and brought back."""
 
+import uuid
 from typing import Any
 
 from django.conf import settings
@@ -13,7 +14,9 @@ class Kept(models.Model):
     """Something that is made, with what it is computed from and the revision it has reached.
 
     `request` is what the API takes; `measure` is how the painter measures it out. Its tubes stand
-    in rows of their own as well, so that they can be found.
+    in rows of their own as well, so that they can be found. `token` is made by the window that
+    began it, so that what is sent twice is begun once; `hand` is the token of the window that kept
+    it last, which never stands in its own way.
     """
 
     name = models.CharField(max_length=NAME_LENGTH)
@@ -22,6 +25,8 @@ class Kept(models.Model):
     paint_data_version = models.CharField(max_length=64)
     thrown_away = models.BooleanField(default=False)
     revision = models.PositiveIntegerField(default=1)
+    token = models.CharField(max_length=TOKEN_LENGTH, null=True)
+    hand = models.CharField(max_length=TOKEN_LENGTH, null=True)
     created = models.DateTimeField(auto_now_add=True)
     changed = models.DateTimeField(auto_now=True)
 
@@ -31,6 +36,9 @@ class Kept(models.Model):
     class Meta:
         abstract = True
         ordering = ("-changed", "-id")
+        constraints = (
+            models.UniqueConstraint(fields=["painter", "token"], name="a_%(class)s_is_begun_once"),
+        )
 
 
 class Tick(models.Model):
@@ -66,3 +74,40 @@ class Photograph(models.Model):
 
     class Meta:
         ordering = ("-id",)
+
+
+class Task(models.Model):
+    """Work that takes a while: asked for by a painter, done by a process of its own.
+
+    `share` of it is done, `saying` tells what it is at, or why it came to nothing. `beat` is when
+    the process that does it was last known to live; `tries` how many have begun it.
+    """
+
+    class Standing(models.TextChoices):
+        """How far a task has come."""
+
+        WAITING = "waiting"
+        RUNNING = "running"
+        DONE = "done"
+        STOPPED = "stopped"
+        FAILED = "failed"
+
+    key = models.UUIDField(primary_key=True, default=uuid.uuid4)
+    painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="tasks")
+    kind = models.CharField(max_length=40)
+    asked = models.JSONField(default=dict)
+    standing = models.CharField(max_length=8, choices=Standing, default=Standing.WAITING)
+    share = models.FloatField(default=0.0)
+    saying = models.CharField(max_length=300, blank=True)
+    stop_asked = models.BooleanField(default=False)
+    beat = models.DateTimeField(null=True)
+    tries = models.PositiveSmallIntegerField(default=0)
+    file = models.BinaryField(null=True)
+    file_name = models.CharField(max_length=NAME_LENGTH, blank=True)
+    file_form = models.CharField(max_length=8, blank=True)
+    answer = models.JSONField(null=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-created",)
+        indexes = (models.Index(fields=["standing", "beat"]),)

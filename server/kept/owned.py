@@ -1,7 +1,7 @@
 """All that belongs to one painter, whichever app keeps it: to be given out, or forgotten."""
 
 import json
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from typing import Any, Final
 
 from django.core import serializers
@@ -14,13 +14,14 @@ from server.painters.models import Painter
 
 FORMAT: Final = "mesotint studio"
 VERSION: Final = 1
+_AT_A_TIME: Final = 500
 _SECRET: Final = ("password", "last_login", "groups", "user_permissions", "is_superuser")
 
 
 def rows_of(painter: Painter) -> dict[type[Model], list[Any]]:
     """The keys of every row that belongs to a painter, by what kind of row it is."""
     return {
-        model: list(model._base_manager.filter(**{path: painter.pk}).values_list("pk", flat=True))
+        model: sorted(model._base_manager.filter(**{path: painter.pk}).values_list("pk", flat=True))
         for model, path in _paths()
     }
 
@@ -54,12 +55,30 @@ def forget(painter: Painter) -> None:
             gone._raw_delete(gone.db)
 
 
-def written(painter: Painter) -> str:
-    """All that belongs to a painter as one JSON file, the password left out."""
+def written(painter: Painter, tell: Callable[[float, str], None] | None = None) -> str:
+    """All that belongs to a painter as one JSON file, the password left out.
+
+    Parameters
+    ----------
+    painter : Painter
+        Whose studio it is.
+    tell : callable, optional
+        Told the share of rows that is written, and which are written now.
+
+    Returns
+    -------
+    str
+        The file.
+    """
     rows: list[Any] = serializers.serialize("python", [painter])
-    for model, keys in rows_of(painter).items():
-        found = model._base_manager.filter(pk__in=keys).order_by("pk")
-        rows += serializers.serialize("python", found)
+    owned = rows_of(painter)
+    count = sum(map(len, owned.values()))
+    for model, keys in owned.items():
+        for first in range(0, len(keys), _AT_A_TIME):
+            if tell:
+                tell(len(rows) / count, f"Gathering {model._meta.verbose_name_plural} …")
+            found = model._base_manager.filter(pk__in=keys[first : first + _AT_A_TIME])
+            rows += serializers.serialize("python", found.order_by("pk"))
     for name in _SECRET:
         rows[0]["fields"].pop(name)
     whole = {"format": FORMAT, "version": VERSION, "painter": painter.username, "rows": rows}

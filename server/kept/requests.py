@@ -15,10 +15,11 @@ Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
 
 class Ticked(BaseModel):
-    """Which lines of a work plan are done."""
+    """Which lines of a work plan are done, and whether those are the `whole` of it."""
 
     plan: str = Field(max_length=16)
     lines: list[Annotated[int, Field(ge=0, le=5000)]] = Field(max_length=5000)
+    whole: bool = False
 
 
 class PhotoArea(BaseModel):

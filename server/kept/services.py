@@ -10,6 +10,8 @@ from ninja import Status
 
 from server.kept.answers import Ticks
 from server.kept.models import NAME_LENGTH, Kept
+from server.kept.notes import ticked_off
+from server.kept.requests import Ticked
 from server.painters.models import Painter
 
 COPY = ", copy"
@@ -26,8 +28,13 @@ def mine(kind: type[KeptThing], painter: Painter) -> QuerySet[KeptThing]:
     return kind._default_manager.filter(painter=painter, thrown_away=False)
 
 
-def reopened(kind: type[KeptThing], painter: Painter, key: int, revision: int | None) -> KeptThing:
+def reopened(
+    kind: type[KeptThing], painter: Painter, key: int, revision: int | None, token: str | None
+) -> KeptThing:
     """A kept thing to be kept again, locked, one revision on; in a transaction.
+
+    `token` is of the window that keeps it. Where that window kept it last itself and never had the
+    answer, the revision it stands on is behind, and nobody else's change is in its way.
 
     Raises
     ------
@@ -39,19 +46,33 @@ def reopened(kind: type[KeptThing], painter: Painter, key: int, revision: int | 
     now = mine(kind, painter).select_for_update().filter(pk=key).first()
     if now is None:
         raise Http404
-    if revision is not None and revision != now.revision:
+    if revision not in (None, now.revision) and (token is None or token != now.hand):
         raise Conflict(
             f"'{now.name}' was changed in another window since you opened it. "
             "Keep yours as a copy, or take the other one."
         )
+    return _in_hand(now, token)
+
+
+def begun(kind: type[KeptThing], painter: Painter, token: str | None) -> KeptThing | None:
+    """What a window has begun already without having had the answer, as `reopened` gives it."""
+    if token is None:
+        return None
+    found = kind._default_manager.filter(painter=painter, token=token)
+    now = found.select_for_update().first()
+    return _in_hand(now, token) if now else None
+
+
+def _in_hand(now: KeptThing, token: str | None) -> KeptThing:
     now.revision += 1
+    now.hand = token
     return now
 
 
 def copied(kept: KeptThing) -> KeptThing:
     """The same thing once more, with its tubes, without its ticks."""
     again = type(kept)._default_manager.get(pk=kept.pk)
-    again.pk, again.revision = None, 1
+    again.pk, again.revision, again.token, again.hand = None, 1, None, None
     again._state.adding = True
     again.name = kept.name[: NAME_LENGTH - len(COPY)] + COPY
     again.save()
@@ -82,15 +103,19 @@ def set_thrown(found: Any, thrown: bool) -> Status[None]:
 
 
 @transaction.atomic
-def set_ticks(of: Model, plan: str, lines: Iterable[int]) -> None:
+def set_ticks(of: Model, asked: Ticked) -> None:
     """Make these lines of a plan the ticked ones; other plans of the same thing keep theirs."""
     # One after another, so that two windows do not both add the same line.
     held = type(of)._default_manager.select_for_update().get(pk=of.pk)
     ticks: Any = held.ticks  # type: ignore[attr-defined] # whatever has a plan has ticks
-    wanted, done = set(lines), ticks.filter(plan=plan)
+    wanted, done = set(asked.lines), ticks.filter(plan=asked.plan)
     done.exclude(line__in=wanted).delete()
     new = sorted(wanted - set(done.values_list("line", flat=True)))
-    ticks.bulk_create(ticks.model(**{ticks.field.name: held}, plan=plan, line=line) for line in new)
+    ticks.bulk_create(
+        ticks.model(**{ticks.field.name: held}, plan=asked.plan, line=line) for line in new
+    )
+    if asked.whole and new:
+        ticked_off.send(type(of), kept=held, plan=asked.plan)
 
 
 def ticks_of(of: Kept) -> list[Ticks]:

@@ -50,6 +50,14 @@ class DyingTest(unittest.TestCase):
                 stack.web.wait()
                 stack.mend()
                 self.assertEqual(answer(ready)[0], 200)
+
+                assert stack.tasks is not None
+                gone = stack.tasks.pid
+                stack.tasks.kill()
+                stack.tasks.wait()
+                stack.mend()
+                self.assertNotEqual(stack.tasks.pid, gone)
+                self.assertIsNone(stack.tasks.poll())
             finally:
                 stack.stop()
 

@@ -93,6 +93,15 @@ class SeveralServersTest(unittest.TestCase):
         names = [pile["name"] for pile in json.loads(self.ask(f"{one}/piles"))]
         self.assertIn(made["name"], names)
 
+        # What takes a while is asked for at one, done by either's process, fetched at the other.
+        key = json.loads(self.ask(f"{one}/me/studio", b"", token))["key"]
+        until = time.monotonic() + 60
+        while not json.loads(self.ask(f"{other}/tasks/{key}"))["has_file"]:
+            self.assertLess(time.monotonic(), until)
+            time.sleep(0.1)
+        rows = json.loads(self.ask(f"{other}/tasks/{key}/file"))["rows"]
+        self.assertIn(made["name"], [row["fields"].get("name") for row in rows])
+
     def ask(self, address: str, body: bytes | None = None, token: str = "") -> bytes:
         headers = {"Content-Type": "application/json", "X-CSRFToken": token}
         request = urllib.request.Request(address, data=body, headers=headers)

@@ -42,6 +42,19 @@ class MissingThingsTest(unittest.TestCase):
         self.assertEqual([c[0] for c in commands], ["sudo", "sudo"])
         self.assertIn("chromium", commands[1])
 
+    def test_what_comes_along_with_a_cluster_is_kept_from_starting(self) -> None:
+        """Debian's policy-rc.d(8): a file that answers 101 forbids it, and goes afterwards."""
+        with tempfile.TemporaryDirectory() as folder:
+            policy = Path(folder) / "policy-rc.d"
+            script = install.NO_SERVICES.replace("/usr/sbin/policy-rc.d", str(policy))
+            asked = ["sh", "-c", script, "sh", "sh", "-c", f"{policy}; echo $?"]
+            told = subprocess.run(asked, capture_output=True, text=True, check=True).stdout
+            self.assertEqual(told.strip(), "101")
+            self.assertFalse(policy.exists())
+            policy.write_text("one's own")
+            subprocess.run(["sh", "-c", script, "sh", "true"], check=True)
+            self.assertEqual(policy.read_text(), "one's own")
+
     def test_without_node_or_with_an_old_one(self) -> None:
         with self.missing("node"), self.assertRaisesRegex(Trouble, "Node.js 20"):
             install._node()

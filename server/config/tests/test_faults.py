@@ -11,7 +11,7 @@ from typing import Any
 from unittest import mock
 
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.db import DatabaseError, OperationalError, connection
+from django.db import DatabaseError, OperationalError, connection, transaction
 from django.test import Client, SimpleTestCase, TransactionTestCase
 
 from server.config.worker import MOST_WAITING, not_too_many
@@ -33,6 +33,11 @@ def database(error: Exception) -> Iterator[None]:
     away = mock.Mock(side_effect=error)
     with mock.patch.object(connection, "cursor", away), mock.patch.object(connection, "close"):
         yield
+
+
+def name_of(told: dict[str, str]) -> str:
+    """A sheet's name, or a painting's title."""
+    return told.get("name") or told["title"]
 
 
 class FaultsTest(DeskTest):
@@ -131,6 +136,63 @@ class FaultsTest(DeskTest):
         ):
             self.assertEqual(self.send("put", "gram-scale", {"step_g": 0.01})[0], 503)
         self.assertEqual(tried.call_count, 1)
+
+    def test_a_change_is_kept_whole_or_not_at_all(self) -> None:
+        """What a view kept before it fell is gone; where its end came to nothing it goes again."""
+
+        def halfway(painter: Painter, step_g: float) -> Any:
+            set_up(painter, step_g)
+            raise ValueError("in the middle")
+
+        with mock.patch("server.piles.desk.set_up", side_effect=halfway):
+            self.assertEqual(self.send("put", "gram-scale", {"step_g": 0.01})[0], 500)
+        self.assertFalse(Balance.objects.filter(painter=self.painter).exists())
+
+        end, ended = transaction.Atomic.__exit__, []
+
+        def lost(self: transaction.Atomic, kind: Any, *told: Any) -> None:
+            end(self, kind, *told)
+            outermost = connection.savepoint_ids == [] or len(connection.savepoint_ids) == 2
+            if kind is None and outermost and not ended:
+                ended.append(kind)
+                raise OperationalError(1213, "Deadlock found when trying to get lock")
+
+        with mock.patch.object(transaction.Atomic, "__exit__", lost):
+            status, told = self.send("put", "gram-scale", {"step_g": 0.1})
+        self.assertEqual((status, told["step_g"], len(ended)), (200, 0.1, 1))
+
+    def test_what_one_window_keeps_twice_is_kept_once_and_stands_in_nobodys_way(self) -> None:
+        """The answer to the first of two never came; the window sends again what it has by then."""
+        painting = {"passages": [{"name": "mud", "mixture": self.one("PO20")}]}
+        for path, request in (("scales", self.scale()), ("paintings", painting)):
+            with self.subTest(path):
+                mine, other = uuid.uuid4().hex, uuid.uuid4().hex
+                first = {"name": "Rope", "request": request, "token": mine}
+                status, made = self.send("post", path, first)
+                self.assertEqual(status, 201)
+                status, again = self.send("post", path, {**first, "name": "Wet rope"})
+                self.assertEqual((status, again["id"]), (201, made["id"]))
+                self.assertEqual(name_of(again), "Wet rope")
+                self.assertEqual(len(self.send("get", path)[1]), 1)
+                # Kept once more, still on the revision of the first answer.
+                one, body = f"{path}/{made['id']}", {**first, "revision": made["revision"]}
+                self.assertEqual(self.send("put", one, {**body, "name": "Hemp"})[0], 200)
+                # Another window on that same revision is told, and so is one that names none.
+                for token in (other, None):
+                    answer = self.send("put", one, {**body, "token": token})
+                    self.assert_problem(answer, 409, "another window")
+                now = self.send("get", one)[1]
+                self.assertEqual(name_of(now), "Hemp")
+                # Where another window was there since, the first one is told too.
+                theirs = {**body, "token": other, "revision": now["revision"], "name": "Jute"}
+                self.assertEqual(self.send("put", one, theirs)[0], 200)
+                self.assert_problem(self.send("put", one, body), 409, "another window")
+                # A token is one painter's own.
+                self.assertEqual(
+                    self.send("post", path, {**first, "request": {"passages": []}}
+                              if path == "paintings" else first, self.as_other())[0],
+                    201 if path == "paintings" else 404,
+                )  # fmt: skip
 
     def test_a_fault_of_ours_is_known_by_its_mark_in_answer_and_log(self) -> None:
         with (

@@ -104,11 +104,3 @@ class LeavingTest(StudioTest):
         self.assertEqual(answer.status_code, 400)
         self.assertIn("shares it", answer.json()["errors"][0]["message"])
         self.assertTrue(Painter.objects.get(username="demo").check_password("low-tide"))
-
-    def test_what_is_taken_along_is_ones_own(self) -> None:
-        answer = self.client.get("/api/me/studio.json")
-        self.assertIn("ann-studio.json", answer["Content-Disposition"])
-        told = answer.json()
-        tubes = [row for row in told["rows"] if row["model"] == "tubes.tube"]
-        self.assertEqual({row["pk"] for row in tubes}, set(self.tubes.values()))
-        self.assertNotIn("password", told["rows"][0]["fields"])
