@@ -10,6 +10,7 @@ import threading
 import time
 import uuid
 from collections import Counter
+from collections.abc import Sequence
 from http import HTTPStatus
 from pathlib import Path
 from typing import Any
@@ -50,8 +51,8 @@ BOX = ("PW6", "PY3", "PY43", "PO20", "PBr7-burnt-sienna", "PR108-light", "PV19",
 class Busy:
     """One painter at work, over a line of their own: asks, thinks, asks again."""
 
-    def __init__(self, session: str, tubes: list[int], seed: int) -> None:
-        self.line = http.client.HTTPConnection("127.0.0.1", PORT, timeout=60)
+    def __init__(self, session: str, tubes: list[int], seed: int, port: int = PORT) -> None:
+        self.line = http.client.HTTPConnection("127.0.0.1", port, timeout=60)
         self.session, self.tubes, self.random = session, tubes, random.Random(seed)
         self.pile: int | None = None
         self.times: list[float] = []
@@ -117,11 +118,14 @@ def _together(painters: list[Busy], seconds: float) -> tuple[list[float], Counte
     return sorted(time for each in painters for time in each.times), statuses
 
 
-def _painters(stack: Stack, count: int) -> list[Busy]:
+def _painters(stack: Stack, count: int, ports: Sequence[int] = (PORT,)) -> list[Busy]:
     script = MAKE.format(password=PASSWORD, count=count, box=BOX)
     told = stack.manage("shell", "-v0", "-c", script, failure="No painters.").splitlines()
     rows = [line.split() for line in told if line]
-    return [Busy(row[0], [int(key) for key in row[1:]], i) for i, row in enumerate(rows)]
+    return [
+        Busy(row[0], [int(key) for key in row[1:]], i, ports[i % len(ports)])
+        for i, row in enumerate(rows)
+    ]
 
 
 def _at(times: list[float], share: float) -> float:
@@ -229,4 +233,75 @@ def load() -> list[Figure]:
             stack.stop()
 
 
-SUITES = (load,)
+THIRD_US = 33_333
+"""Of every 100,000 microseconds: a third of a core."""
+
+THROUGHPUT_S = 30.0
+
+
+def _held_to_a_third(name: str, pid: int) -> Path:
+    """Put a process, and all it starts, into a control group with a third of a core."""
+    group = Path("/sys/fs/cgroup/cpu") / name
+    if not group.parent.is_dir():
+        raise OSError("There are no control groups of the first kind here.")
+    group.mkdir(exist_ok=True)
+    (group / "cpu.cfs_period_us").write_text("100000")
+    (group / "cpu.cfs_quota_us").write_text(str(THIRD_US))
+    (group / "cgroup.procs").write_text(str(pid))
+    return group
+
+
+def _without_pause(painters: list[Busy]) -> float:
+    """Requests a second of painters who do not stop to think."""
+
+    def go_on(painter: Busy, until: float) -> None:
+        while time.monotonic() < until:
+            painter.work()
+
+    for each in painters:
+        each.work()
+        each.times.clear()
+    until = time.monotonic() + THROUGHPUT_S
+    threads = [threading.Thread(target=go_on, args=(each, until)) for each in painters]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    return sum(len(each.times) for each in painters) / THROUGHPUT_S
+
+
+def several_servers() -> list[Figure]:
+    """What two application servers do of what one does, each held to a third of a core."""
+    from deploy.tests.front import Server
+
+    with tempfile.TemporaryDirectory() as folder:
+        stack = Stack(Path(folder) / "data", PORT, demo=False)
+        groups, servers = [], []
+        try:
+            stack.prepare()
+            (Path(folder) / "key").write_text(stack.database.secrets["sessions"])
+            password, ports = stack.database.secrets["database"], (PORT + 1, PORT + 2)
+            for port in ports:
+                home = Path(folder) / str(port)
+                servers.append(Server(home, port, stack.database.port, password))
+                servers[-1].start()
+                process = servers[-1].process
+                assert process is not None
+                groups.append(_held_to_a_third(f"mesotint-{port}", process.pid))
+            # Each starts with a third of a core as well.
+            time.sleep(50)
+            one = _without_pause(_painters(stack, 8, ports[:1]))
+            two = _without_pause(_painters(stack, 8, ports))
+            return [
+                Figure("one server with a third of a core", one, "requests/s"),
+                above("two of them, of what one does", two / one, "times", 1.8),
+            ]
+        finally:
+            for server in servers:
+                server.stop()
+            stack.stop()
+            for group in groups:
+                group.rmdir()
+
+
+SUITES = (load, several_servers)

@@ -41,7 +41,7 @@ def _found(tool: str) -> bool:
     return bool(shutil.which(tool) or shutil.which(tool, path="/usr/sbin:/sbin:/usr/bin"))
 
 
-def _missing_packages(with_browser: bool) -> list[str]:
+def _missing_packages(with_browser: bool, with_cluster: bool = False) -> list[str]:
     """Debian packages that are needed and not there.
 
     The server comes from mariadb-server-core: the same server program as in mariadb-server,
@@ -72,12 +72,36 @@ def _missing_packages(with_browser: bool) -> list[str]:
         "python3-dev": header.exists(),
         "python3-venv": has_venv,
         **({"chromium": _found("chromium")} if with_browser else {}),
+        **(_cluster() if with_cluster else {}),
     }
     return [package for package, there in wanted.items() if not there]
 
 
-def _debian_packages(with_browser: bool) -> None:
-    missing = _missing_packages(with_browser)
+def _cluster() -> dict[str, bool]:
+    """What a cluster needs besides: Galera, what copies one node to another, and what stands in
+    front. The copying lies in mariadb-server, which is a service of its own that stays off."""
+    return {
+        "galera-4": Path("/usr/lib/galera/libgalera_smm.so").exists(),
+        "mariadb-server": _found("wsrep_sst_rsync"),
+        "rsync": _found("rsync"),
+        "haproxy": _found("haproxy"),
+    }
+
+
+NO_SERVICES = """
+policy=/usr/sbin/policy-rc.d
+if [ ! -e $policy ]; then
+    trap 'rm -f $policy' EXIT
+    printf '#!/bin/sh\\nexit 101\\n' > $policy
+    chmod 755 $policy
+fi
+"$@"
+"""
+"""Debian asks this file before it starts a service that it has just installed."""
+
+
+def _debian_packages(with_browser: bool, with_cluster: bool = False) -> None:
+    missing = _missing_packages(with_browser, with_cluster)
     if not missing:
         return
     listed = " ".join(missing)
@@ -96,7 +120,9 @@ def _debian_packages(with_browser: bool) -> None:
     failure = f"Debian's packages could not be installed; try: apt-get install {listed}"
     env: list[str | Path] = [*prefix, "env", "DEBIAN_FRONTEND=noninteractive"]
     run([*env, "apt-get", "update", "-qq"], failure)
-    run([*env, "apt-get", "install", "-y", "-qq", "--no-install-recommends", *missing], failure)
+    quietly: list[str | Path] = ["sh", "-c", NO_SERVICES, "sh"] if with_cluster else []
+    apt: list[str | Path] = ["apt-get", "install", "-y", "-qq", "--no-install-recommends"]
+    run([*env, *quietly, *apt, *missing], failure)
 
 
 def _python_packages(requirements: str) -> None:
@@ -160,13 +186,17 @@ def web_build() -> None:
 
 
 def install(
-    requirements: str = "run", *, with_browser: bool = False, with_build: bool = True
+    requirements: str = "run",
+    *,
+    with_browser: bool = False,
+    with_build: bool = True,
+    with_cluster: bool = False,
 ) -> None:
     """Install all that is missing; `requirements` is run or test. The client is written from the
     server, so that whoever writes it does without the build that stands on it."""
     if sys.version_info < OLDEST_PYTHON:
         raise Trouble("Python 3.11 or newer is needed; this is " + sys.version.split()[0] + ".")
-    _debian_packages(with_browser)
+    _debian_packages(with_browser, with_cluster)
     _python_packages(requirements)
     if with_build:
         web_build()

@@ -43,14 +43,6 @@ def _take_scales(page: Page, address: str) -> None:
     page.get_by_role("button", name="Open the demo studio").click()
     page.locator("[data-run-step]").first.wait_for()
     _shot(page, "scales")
-    page.get_by_role("button", name="Saved sheets").click()
-    page.get_by_role("link", name="Bleached rope").wait_for()
-    _shot(page, "saved-sheets")
-    page.keyboard.press("Escape")
-    page.get_by_role("button", name="Compare").click()
-    page.get_by_role("dialog").get_by_role("button", name="Tarred hull").click()
-    page.get_by_test_id("differences").wait_for()
-    _shot(page, "compare")
     _open(page, "Bleached rope")
     _toggled(page, "White test", "white-test")
     page.get_by_role("button", name="Partners").click()
@@ -121,6 +113,18 @@ def _take_piles(page: Page) -> None:
     _shot(page, "pile-photograph")
 
 
+def _take_journal(page: Page) -> None:
+    page.get_by_role("link", name="Journal").click()
+    shown = page.get_by_role("group", name="What is shown")
+    shown.get_by_role("button", name="By painting").click()
+    page.get_by_role("button", name="weed on stones").first.click()
+    page.get_by_test_id("entry-looks").wait_for()
+    _shot(page, "journal")
+    shown.get_by_role("button", name="By colour").click()
+    page.get_by_role("button", name=re.compile("entries, ")).first.wait_for()
+    _shot(page, "journal-map")
+
+
 def _take_paintings(page: Page) -> None:
     page.get_by_role("link", name="Paintings").click()
     page.get_by_role("list", name="What the eye will see").wait_for()
@@ -154,6 +158,7 @@ def main() -> int:
             _take_tubes(page)
             _take_piles(page)
             _take_paintings(page)
+            _take_journal(page)
         finally:
             browser.close()
             stack.stop()

@@ -145,6 +145,21 @@ def _django(tally: Tally, stack: Stack, labels: list[str], under: Sequence[str] 
     tally.failed += bad
 
 
+def cluster() -> int:
+    """Prove that a cluster loses nothing whatever breaks; a suite of its own, since it takes some
+    packages more and leaves the machine no rest."""
+    install("test", with_cluster=True)
+    tally, stack = Tally(), Stack(VAR / "test")
+    stack.hold()
+    stack.database.start()
+    try:
+        _django(tally, stack, ["deploy"])
+    finally:
+        stack.stop()
+    say(f"{tally.passed} passed, {tally.failed} failed")
+    return 1 if tally.failed or not tally.passed else 0
+
+
 def test(labels: list[str]) -> int:
     """Run everything, or only the given Python labels; the exit status is 0 when all passed."""
     install("test", with_browser=True)

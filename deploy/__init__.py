@@ -1,0 +1,1 @@
+"""How Mesotint is served from several machines, and the proof of it."""

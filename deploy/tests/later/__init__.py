@@ -1,0 +1,1 @@
+"""A later version of Mesotint, for a rolling restart: one migration more than there is."""
