@@ -4,6 +4,7 @@ from typing import Any, Final
 
 from django.db import transaction
 
+from server.demo.months import load_months
 from server.demo.photograph import PICTURE, card_area
 from server.kept.owned import forget
 from server.kept.photographs import set_card, take_in
@@ -28,6 +29,7 @@ BOX: Final = (
 
 SELECTION: Final = ("PW6", "PY3", "PO20", "PBr7-burnt-sienna", "PR101", "PV23", "PB29", "PB35")
 TUBE: Final = {"size_ml": 37.0, "left_ml": 30.0}
+WHITE: Final = {"size_ml": 200.0, "left_ml": 140.0}
 
 SHEETS: Final = (
     {"name": "Rust runs into harbour water", "pair": ("PO20", "PB29"), "steps": 9,
@@ -91,14 +93,29 @@ PAINTING: Final[dict[str, Any]] = {
 """The demo's painting: seven mixtures that have nothing in common."""
 
 
-def _painting(painter: Painter, tubes: dict[str, int]) -> None:
+STUDIES: Final[tuple[dict[str, Any], ...]] = (
+    {"name": "Slack Water, study", "passages": (
+        {"name": "Slack water", "area": 50, "mixture": {"PG18": 3, "PR101": 1, "PW6": 8}},
+        {"name": "Wet sand", "area": 30, "mixture": {"PBr7-raw-umber": 1, "PW6": 6}},
+        {"name": "Pale sky", "area": 20, "mixture": {"PB35": 0.1, "PW6": 8}},
+    ), "touching": ((0, 1), (0, 2))},
+    {"name": "Net Loft, study", "passages": (
+        {"name": "Tarred boards", "area": 55, "mixture": {"PBr7-burnt-umber": 2, "PB29": 1}},
+        {"name": "Nets", "area": 30, "mixture": {"PY43": 1, "PB29": 0.3, "PW6": 5}},
+        {"name": "Window", "area": 15, "mixture": {"PY43": 0.1, "PW6": 8}},
+    ), "touching": ((0, 1), (0, 2))},
+)  # fmt: skip
+"""What the demo's painter made before it."""
+
+
+def _painting(painter: Painter, tubes: dict[str, int], told: dict[str, Any]) -> int:
     passages = [
         {**passage, "mixture": {"parts": [{"tube": tubes[key], "parts": parts}
                                           for key, parts in passage["mixture"].items()]}}
-        for passage in PAINTING["passages"]
+        for passage in told["passages"]
     ]  # fmt: skip
-    request = {"passages": passages, "touching": PAINTING["touching"]}
-    keep_painting(painter, PaintingIn(name=PAINTING["name"], request=request))
+    request = {"passages": passages, "touching": told["touching"]}
+    return keep_painting(painter, PaintingIn(name=told["name"], request=request)).pk
 
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
@@ -153,7 +170,12 @@ def load() -> None:
     painter.stage_value = USUAL_STAGE
     painter.save()
     forget(painter)
-    made = {key: Tube.objects.create(painter=painter, paint_key=key, **TUBE) for key in BOX}
+    made = {
+        key: Tube.objects.create(
+            painter=painter, paint_key=key, **(WHITE if key == "PW6" else TUBE)
+        )
+        for key in BOX
+    }
     tubes = {key: tube.pk for key, tube in made.items()}
     studio = Box.objects.create(painter=painter, name="Studio box")
     studio.tubes.set(made.values())
@@ -163,7 +185,9 @@ def load() -> None:
     # Newest first on the shelf, so the first of the list is saved last.
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))
+    # The journal's months before today's palette, which lies on top.
+    paintings = {told["name"]: _painting(painter, tubes, told) for told in (*STUDIES, PAINTING)}
+    load_months(painter, tubes, paintings)
     _piles(painter, tubes)
-    _painting(painter, tubes)
     photograph = take_in(painter, PICTURE.read_bytes(), "Low tide, the yard from the slip")
     set_card(photograph, Card(kind="grey", area=PhotoArea(**card_area())))

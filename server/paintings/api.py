@@ -122,7 +122,7 @@ def copy_painting(request: SignedIn, painting_id: int) -> Status[PaintingOut]:
 @router.put("/{int:painting_id}/ticks", response={204: None})
 def keep_painting_ticks(request: SignedIn, painting_id: int, payload: Ticked) -> Status[None]:
     """Keep which lines of its plan are done."""
-    set_ticks(_mine(request, painting_id), payload.plan, payload.lines)
+    set_ticks(_mine(request, painting_id), payload)
     return Status(204, None)
 
 

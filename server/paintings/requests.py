@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field
 
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
-from server.kept.requests import Name, Revision, Share
+from server.kept.requests import Name, Revision, Share, Token
 from server.mixtures.requests import Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
@@ -96,12 +96,16 @@ class SchoolsIn(BaseModel):
 
 
 class PaintingIn(BaseModel):
-    """A painting to keep; when it is kept again, with the revision it was opened at."""
+    """A painting to keep; when it is kept again, with the revision it was opened at.
+
+    `token` is one for the window it is kept from, so that what is sent twice is kept once.
+    """
 
     name: str = Field("", max_length=NAME_LENGTH)
     request: PaintingRequest
     measure: Measure = Measure()
     revision: Revision | None = None
+    token: Token | None = None
 
 
 class VersionIn(BaseModel):

@@ -237,7 +237,7 @@ def _steps_out(ledger: Ledger, pile_id: int, there: core.Pile) -> list[PileStepO
     told = []
     for step in there.steps:
         row = ledger.rows[step.place]
-        label, other, volume = _step_words(ledger, pile_id, step)
+        label, other, volume = step_words(ledger, pile_id, step)
         told.append(
             PileStepOut(
                 kind=row.kind,
@@ -252,7 +252,7 @@ def _steps_out(ledger: Ledger, pile_id: int, there: core.Pile) -> list[PileStepO
     return told
 
 
-def _step_words(
+def step_words(
     ledger: Ledger, pile_id: int, step: core.Step
 ) -> tuple[str, int | None, float | None]:
     """A step in words, the other pile it has to do with, and how much came (or went, below 0)."""

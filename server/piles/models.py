@@ -3,6 +3,7 @@
 from django.conf import settings
 from django.db import models
 
+from server.kept import clock
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.tubes.models import Tube
 
@@ -35,7 +36,7 @@ class Pile(models.Model):
     taken_back = models.BooleanField(default=False)
     token = models.CharField(max_length=TOKEN_LENGTH, null=True)
     thrown_away = models.BooleanField(default=False)
-    created = models.DateTimeField(auto_now_add=True)
+    created = models.DateTimeField(default=clock.now)
     changed = models.DateTimeField(auto_now=True)
 
     @property
@@ -72,7 +73,7 @@ class PileEvent(models.Model):
     a = models.FloatField(null=True)
     b = models.FloatField(null=True)
     token = models.CharField(max_length=TOKEN_LENGTH)
-    created = models.DateTimeField(auto_now_add=True)
+    created = models.DateTimeField(default=clock.now)
 
     class Meta:
         ordering = ("id",)

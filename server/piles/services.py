@@ -3,18 +3,21 @@
 import uuid
 from collections.abc import Mapping, Sequence
 
+import numpy as np
 from django.db import IntegrityError, transaction
 from django.shortcuts import get_object_or_404
 
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import EYE_TELLS
 from mesotint.errors import InputError
 from mesotint.mixing import palette as core
 from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Array
 from mesotint.planning.charts import RECEDING, receded, valued
 from mesotint.planning.measures import volume_of
-from server.kept.notes import pile_scooped
+from server.kept.notes import pile_hit, pile_scooped
 from server.mixtures import keeping
-from server.mixtures.models import PILE, KeptMixture
+from server.mixtures.models import PILE, KeptMixture, Mixing
 from server.mixtures.origins import finds, set_origins, sources_of
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.requests import Target
@@ -123,8 +126,20 @@ def do(
     event.save()
     ledger = _check(painter, pile, onto)
     if event.kind == PileEvent.SCOOP:
-        pile_scooped.send(Pile, event=event)
+        pile_scooped.send(Pile, event=event, ledger=ledger)
+    for hit in (pile, onto):
+        if hit is not None and _is_hit(ledger.pile_of[hit.pk]):
+            pile_hit.send(Pile, pile=hit, ledger=ledger)
     return ledger
+
+
+def _is_hit(pile: Pile) -> bool:
+    """Whether no eye tells a pile from its target, as it was noted just now."""
+    wanted = target_lab(pile)
+    if wanted is None or pile.lightness is None:
+        return False
+    there = np.array([pile.lightness, pile.a, pile.b], dtype=np.float64)
+    return float(delta_e_2000(there, wanted)) < EYE_TELLS
 
 
 def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
@@ -251,21 +266,54 @@ def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
 def keep(painter: Painter, pile: Pile, asked: KeepIn) -> KeptMixture:
     """Keep what a pile is made of under a name; sent twice, it is kept once."""
     ledger = Ledger(painter, {pile.pk})
-    there = ledger.pile(pile.pk)
-    if there.corrected_lab is None:
+    if ledger.pile(pile.pk).corrected_lab is None:
         raise InputError("The pile is empty; mix something first.", "pile")
-    made = ledger.make_up(there.volumes_ml)
-    told = keeping.ToKeep(
-        name=asked.name.strip() or pile.name,
-        lab=there.corrected_lab,
-        parts=[(part.tube, part.paint.name, part.volume_ml / there.volume_ml) for part in made],
+    name = asked.name.strip()
+    told = to_keep(ledger, pile, name or pile.name, named=bool(name))
+    return keeping.keep(painter, told, (PILE, pile.pk), asked.token)
+
+
+def to_keep(
+    ledger: Ledger,
+    pile: Pile,
+    name: str,
+    *,
+    named: bool = False,
+    came: str = Mixing.KEPT,
+    volume_ml: float | None = None,
+) -> keeping.ToKeep:
+    """A pile as a mixture to keep: what lies there, or lay there last, where all was scooped.
+
+    `volume_ml` is how much was taken of it, where that is not all of the pile.
+    """
+    there = ledger.pile(pile.pk)
+    steps = [step for step in there.steps if step.volumes_ml]
+    volumes, first = steps[-1].volumes_ml, steps[0].volumes_ml
+    whole = sum(volumes.values())
+    lab = steps[-1].lab
+    assert lab is not None
+    made = ledger.make_up(volumes)
+    return keeping.ToKeep(
+        name=name,
+        named=named,
+        came=came,
+        lab=lab if there.off is None else lab + there.off,
+        parts=[
+            keeping.Ingredients(part.tube, part.paint.name, part.volume_ml / whole, part.paint.key)
+            for part in made
+        ],
         data_version=data_version(
             ledger.box.tubes[part.tube] for part in made if part.tube is not None
         ),
         target_name=pile.target_name,
         target=target_lab(pile),
+        volume_ml=whole if volume_ml is None else volume_ml,
+        growth=max(sum(step.volumes_ml.values()) for step in steps) / sum(first.values()),
+        opened=ledger.opened([volumes])[0],
+        spectrum=ledger.palette.viewing.reflectance(
+            np.array(list(volumes.values())), list(volumes)
+        ),
     )
-    return keeping.keep(painter, told, (PILE, pile.pk), asked.token)
 
 
 def colour_of(painter: Painter, pile: Pile) -> Array:

@@ -134,7 +134,7 @@ def copy_sheet(request: SignedIn, sheet_id: int) -> Status[SheetOut]:
 @router.put("/{int:sheet_id}/ticks", response={204: None})
 def keep_ticks(request: SignedIn, sheet_id: int, payload: Ticked) -> Status[None]:
     """Keep which lines of its plan are done."""
-    set_ticks(_mine(request, sheet_id), payload.plan, payload.lines)
+    set_ticks(_mine(request, sheet_id), payload)
     return Status(204, None)
 
 

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
-from server.kept.requests import Key, Revision, Share
+from server.kept.requests import Key, Revision, Share, Token
 from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture, Viewing
 from server.scales.models import NOTE_LENGTH
 
@@ -123,13 +123,17 @@ class NoteIn(BaseModel):
 
 
 class SheetIn(BaseModel):
-    """A sheet to keep; when it is kept again, with the revision it was opened at."""
+    """A sheet to keep; when it is kept again, with the revision it was opened at.
+
+    `token` is one for the window it is kept from, so that what is sent twice is kept once.
+    """
 
     name: str = Field(min_length=1, max_length=NAME_LENGTH)
     request: SheetRequest
     measure: SheetMeasure = SheetMeasure()
     notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
     revision: Revision | None = None
+    token: Token | None = None
 
 
 class PlanIn(BaseModel):

@@ -9,7 +9,7 @@ from django.dispatch import receiver
 from mesotint.errors import InputError
 from server.kept.notes import kept_changed, restored
 from server.kept.once import remembered
-from server.kept.services import copied, reopened, set_tubes
+from server.kept.services import begun, copied, reopened, set_tubes
 from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
 from server.mixtures.origins import (
     finds,
@@ -58,10 +58,13 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
     name = asked.name.strip()
     if not name:
         raise InputError("Give the sheet a name to find it by.", "name")
-    sheet = Sheet(painter=painter)
-    before: list[object] = []
     if key is not None:
-        sheet = reopened(Sheet, painter, key, asked.revision)
+        there: Sheet | None = reopened(Sheet, painter, key, asked.revision, asked.token)
+    else:
+        there = begun(Sheet, painter, asked.token)
+    sheet = there or Sheet(painter=painter, token=asked.token, hand=asked.token)
+    before: list[object] = []
+    if there:
         was = request_of(sheet).asked_for
         before = [tubes_of(was), [mixture.origin for mixture in was]]
     box = box_of(painter, asked.request.asked_for)
@@ -79,7 +82,7 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
         set_tubes(sheet, tubes)
         set_origins(painter, {(SHEET, sheet.pk): sources_of(painter, asked.request.asked_for)})
     notes = {note.place: note.text.strip() for note in asked.notes}
-    _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=key is None)
+    _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=not there)
     kept_changed.send(Sheet, kept=sheet)
     return sheet
 

@@ -15,6 +15,7 @@ from mesotint.mixing.reach import reach
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import library
 from mesotint.planning.charts import lightness_of_value
+from server.kept import clock
 from server.painters.requests import SignedIn
 from server.tubes import files, instrument, readings
 from server.tubes.answers import (
@@ -122,7 +123,9 @@ def change_tube(request: SignedIn, tube_id: int, payload: TubeChange) -> TubeDet
         if value is None and name not in ("size_ml", "left_ml"):
             raise InputError(f"Leave out “{name.replace('_', ' ')}”, or give it a value.", name)
         setattr(found, name, value.strip() if name == "label" else value)
-    found.save(update_fields=list(changed))
+    if "left_ml" in changed:
+        found.left_at = clock.now()
+    found.save(update_fields=[*changed, "left_at"])
     return tube_detail(found)
 
 

@@ -3,6 +3,8 @@
 from django.conf import settings
 from django.db import models
 
+from server.kept import clock
+
 LABEL_LENGTH = 120
 
 
@@ -10,7 +12,7 @@ class Tube(models.Model):
     """One tube: a paint of the library, a recipe of such paints, or one known by its readings.
 
     `seed` makes the tube that a simulated instrument finds in it: no maker's tube is quite the
-    library's figure.
+    library's figure. `left_ml` is what was in it at `left_at`, when the painter last said so.
     """
 
     painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="tubes")
@@ -20,6 +22,7 @@ class Tube(models.Model):
     finish = models.CharField(max_length=16, default="satin")
     size_ml = models.FloatField(null=True, blank=True)
     left_ml = models.FloatField(null=True, blank=True)
+    left_at = models.DateTimeField(default=clock.now)
     notes = models.TextField(max_length=2000, blank=True)
     put_away = models.BooleanField(default=False)
     seed = models.PositiveIntegerField(default=0)

@@ -27,7 +27,7 @@ from mesotint.paints.roles import MIXED_TUBE
 from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.looks import Look, looks
-from server.kept.notes import restored, tube_changed
+from server.kept.notes import restored, tube_calibrated, tube_changed
 from server.painters.models import Painter
 from server.tubes.models import Box, Calibration, Desk, Tube
 
@@ -247,6 +247,8 @@ def keep_calibration(tube: Tube, found: core.Calibration, readings: int) -> Cali
         readings=readings,
     )
     set_calibration(tube, kept)
+    if readings:
+        tube_calibrated.send(Tube, tube=tube)
     return kept
 
 

@@ -2,7 +2,9 @@
 
 import json
 from typing import Any
+from unittest import mock
 
+from django.core.management import call_command
 from django.test import Client, TestCase
 
 from server.painters.models import Painter
@@ -42,6 +44,12 @@ class StudioTest(TestCase):
             content_type="application/json",
         )  # fmt: skip
         return answer.status_code, answer.json() if answer.content else None
+
+    def work(self) -> None:
+        """The process that does what takes a while, until there is nothing left to do."""
+        # Between two tasks it lets an old line go, and with it all that a test has not committed.
+        with mock.patch("django_tasks_db.management.commands.db_worker.close_old_connections"):
+            call_command("tasks", all_there_is=True)
 
     def assert_problem(self, answer: tuple[int, Any], status: int, told: str) -> None:
         """The answer is a problem of this status, and says this."""

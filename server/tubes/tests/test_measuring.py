@@ -16,6 +16,10 @@ from server.painters.tests.studio import StudioTest
 from server.tubes.models import Calibration, Reading, Tube
 from server.tubes.services import paint_in
 
+SEED = 3
+"""A tube that is clearly not the library's figure.
+"""
+
 CGATS = """CGATS.17
 WEIGHTING_FUNCTION "ILLUMINANT, D65"
 BEGIN_DATA_FORMAT
@@ -61,6 +65,7 @@ class MeasuringTest(StudioTest):
 
     def test_the_instrument_reads_only_after_its_tile_and_finds_the_real_tube(self) -> None:
         measure = {"white_parts": 4, "count": 5}
+        Tube.objects.filter(pk=self.tube).update(seed=SEED)
         self.assert_problem(self.send("post", f"{self.path}/measure", measure), 422, "switch it on")
         self.assertTrue(self.send("post", "instrument/on")[1]["on"])
         self.assert_problem(self.send("post", f"{self.path}/measure", measure), 422, "white tile")
@@ -68,7 +73,7 @@ class MeasuringTest(StudioTest):
         status, told = self.send("post", f"{self.path}/measure", measure)
         self.assertEqual((status, told["source"]), (201, "instrument, 5"))
         blue, white = library().paint("PB29"), library().paint("PW6")
-        real = drawdown(hidden_tube(blue, self.tube), white, 4)
+        real = drawdown(hidden_tube(blue, SEED), white, 4)
         self.assertLess(delta_e_2000(np.array(told["look"]["lab"]), real), 0.5)
         self.assertGreater(
             delta_e_2000(np.array(told["look"]["lab"]), drawdown(blue, white, 4)), 0.5
