@@ -76,6 +76,18 @@ export type Version = components["schemas"]["VersionOut"];
 export type PaletteLook = components["schemas"]["PaletteLook"];
 export type MixtureSource = components["schemas"]["SourceIn"];
 export type FoundMixture = components["schemas"]["FoundMixture"];
+export type Viewing = components["schemas"]["Viewing"];
+export type FoundEntry = components["schemas"]["FoundEntry"];
+export type Wall = components["schemas"]["WallOut"];
+export type ColourMapOf = components["schemas"]["MapOut"];
+export type WallGroup = components["schemas"]["WallGroup"];
+export type WallSwatch = components["schemas"]["WallSwatch"];
+export type Entry = components["schemas"]["EntryOut"];
+export type EntryAgain = components["schemas"]["AgainOut"];
+export type Store = components["schemas"]["StoreOut"];
+export type Teaches = components["schemas"]["TeachesOut"];
+export type TimePoint = components["schemas"]["Point"];
+export type Task = components["schemas"]["TaskOut"];
 export type SheetSummary = components["schemas"]["SummaryOut"];
 
 /**

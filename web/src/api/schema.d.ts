@@ -28,7 +28,27 @@ export interface paths {
         patch: operations["server_painters_api_set_stage"];
         trace?: never;
     };
-    "/api/me/studio.json": {
+    "/api/me/studio": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Everything
+         * @description Gather all that is kept of the painter into one file.
+         */
+        post: operations["server_kept_api_everything"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks": {
         parameters: {
             query?: never;
             header?: never;
@@ -36,10 +56,70 @@ export interface paths {
             cookie?: never;
         };
         /**
-         * Everything
-         * @description All that is kept of the painter, as one file.
+         * List Tasks
+         * @description What takes a while, newest first: under way, or finished within the last day.
          */
-        get: operations["server_kept_api_everything"];
+        get: operations["server_kept_api_list_tasks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Task
+         * @description How far a task is.
+         */
+        get: operations["server_kept_api_task"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{key}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Task
+         * @description Have a task done no longer; what is done already stays as it is.
+         */
+        post: operations["server_kept_api_stop_task"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/tasks/{key}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Task File
+         * @description The file that a task came to.
+         */
+        get: operations["server_kept_api_task_file"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1824,6 +1904,354 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/journal/wall": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Wall
+         * @description The entries that are asked for, in groups, and those of the first window.
+         */
+        get: operations["server_journal_api_the_wall"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/swatches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Swatches
+         * @description Some entries of one group of the wall.
+         */
+        get: operations["server_journal_api_swatches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/map": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Map
+         * @description What the painter mixes: hue across, value up.
+         */
+        get: operations["server_journal_api_the_map"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/near": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Nearest
+         * @description The entries nearest to a colour, and how far off each is.
+         */
+        get: operations["server_journal_api_nearest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note It
+         * @description Note a mixture; the same one again is told as mixed again.
+         */
+        post: operations["server_journal_api_note_it"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/entries/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Entry
+         * @description One entry, with everything that is known of it.
+         */
+        get: operations["server_journal_api_entry"];
+        put?: never;
+        post?: never;
+        /**
+         * Throw Away
+         * @description Throw an entry away; it can be brought back.
+         */
+        delete: operations["server_journal_api_throw_away"];
+        options?: never;
+        head?: never;
+        /**
+         * Change Entry
+         * @description Write beside an entry.
+         */
+        patch: operations["server_journal_api_change_entry"];
+        trace?: never;
+    };
+    "/api/journal/entries/{key}/remarks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remark On
+         * @description Add how a mixture came out.
+         */
+        post: operations["server_journal_api_remark_on"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/entries/{key}/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Mix Again
+         * @description How to mix an entry again, with the tubes there are now.
+         */
+        post: operations["server_journal_api_mix_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/entries/{key}/but": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Again But
+         * @description Begin a pile that is to be an entry, one step another way.
+         */
+        post: operations["server_journal_api_again_but"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/entries/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring an entry back.
+         */
+        post: operations["server_journal_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/file.{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Give Journal
+         * @description The entries that are asked for, as a file.
+         */
+        get: operations["server_journal_api_give_journal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schema
+         * @description The JSON Schema of a journal.
+         */
+        get: operations["server_journal_api_schema"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Print Book
+         * @description Draw a swatch book as PDF.
+         */
+        post: operations["server_journal_api_print_book"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/file/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Look At Journal
+         * @description What entries a file holds, and how their tubes are matched; nothing is taken yet.
+         */
+        post: operations["server_journal_api_look_at_journal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/file/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Journal
+         * @description Take the entries of a file.
+         */
+        post: operations["server_journal_api_take_journal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/store": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The Store
+         * @description Where each tube's paint is, how long it lasts, and what a painting would take.
+         */
+        get: operations["server_journal_api_the_store"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/journal/teaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What It Teaches
+         * @description What the entries show of a painter's habits.
+         */
+        get: operations["server_journal_api_what_it_teaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1847,6 +2275,30 @@ export interface components {
         Stage: {
             /** Stage Value */
             stage_value: number;
+        };
+        /**
+         * TaskOut
+         * @description Work that takes a while: the share of it that is done, and what it is at.
+         */
+        TaskOut: {
+            /**
+             * Key
+             * Format: uuid
+             */
+            key: string;
+            /** Kind */
+            kind: string;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "waiting" | "running" | "done" | "stopped" | "failed";
+            /** Share */
+            share: number;
+            /** Saying */
+            saying: string;
+            /** Has File */
+            has_file: boolean;
         };
         /**
          * Leave
@@ -3382,6 +3834,8 @@ export interface components {
         /**
          * SheetIn
          * @description A sheet to keep; when it is kept again, with the revision it was opened at.
+         *
+         *     `token` is one for the window it is kept from, so that what is sent twice is kept once.
          */
         SheetIn: {
             /** Name */
@@ -3409,6 +3863,8 @@ export interface components {
             notes: components["schemas"]["NoteIn"][];
             /** Revision */
             revision?: number | null;
+            /** Token */
+            token?: string | null;
         };
         /**
          * KeptAgain
@@ -3421,13 +3877,18 @@ export interface components {
         };
         /**
          * Ticked
-         * @description Which lines of a work plan are done.
+         * @description Which lines of a work plan are done, and whether those are the `whole` of it.
          */
         Ticked: {
             /** Plan */
             plan: string;
             /** Lines */
             lines: number[];
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
         };
         /**
          * PileSummaryOut
@@ -4381,6 +4842,8 @@ export interface components {
         /**
          * PaintingIn
          * @description A painting to keep; when it is kept again, with the revision it was opened at.
+         *
+         *     `token` is one for the window it is kept from, so that what is sent twice is kept once.
          */
         PaintingIn: {
             /**
@@ -4399,6 +4862,8 @@ export interface components {
             measure: components["schemas"]["Measure"];
             /** Revision */
             revision?: number | null;
+            /** Token */
+            token?: string | null;
         };
         /**
          * VersionIn
@@ -4410,6 +4875,585 @@ export interface components {
              * @default
              */
             name: string;
+        };
+        /**
+         * Filters
+         * @description Which entries are looked at; none of them is all.
+         */
+        Filters: {
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Tag
+             * @default
+             */
+            tag: string;
+            /**
+             * Medium
+             * @default
+             * @enum {string}
+             */
+            medium: "" | "opaque" | "wash";
+            /** Painting */
+            painting?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * Read
+             * @default false
+             */
+            read: boolean;
+            /**
+             * True
+             * @default false
+             */
+            true: boolean;
+        };
+        /**
+         * WallGroup
+         * @description Entries that stand together: a day, a painting, some tubes.
+         */
+        WallGroup: {
+            /** Key */
+            key: string;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * WallOut
+         * @description The wall in groups, and the entries of the first of them, as far as a window shows them.
+         */
+        WallOut: {
+            /** Groups */
+            groups: components["schemas"]["WallGroup"][];
+            /** Total */
+            total: number;
+            /** First */
+            first: components["schemas"]["WallSwatch"][];
+            /** Tags */
+            tags: string[];
+        };
+        /**
+         * WallSwatch
+         * @description One entry on the wall: as it was predicted, and as it was where somebody looked.
+         *
+         *     `away` is CIEDE2000 from the colour that was asked for, and `says` what that is to an eye; none
+         *     where none was.
+         */
+        WallSwatch: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            colour: components["schemas"]["Swatch"];
+            seen: components["schemas"]["Swatch"] | null;
+            /** Times */
+            times: number;
+            /** Away */
+            away?: number | null;
+            /**
+             * Says
+             * @default
+             */
+            says: string;
+        };
+        /**
+         * MapCell
+         * @description One place on the map of what is mixed: its row of values from the lightest, its column of
+         *     hues with the greys first, how many entries lie there, and the newest of them.
+         */
+        MapCell: {
+            /** Row */
+            row: number;
+            /** Column */
+            column: number;
+            /** Count */
+            count: number;
+            /** Newest */
+            newest: components["schemas"]["WallSwatch"][];
+        };
+        /**
+         * MapOut
+         * @description A map of what a painter mixes: hue across, value up.
+         */
+        MapOut: {
+            /** Rows */
+            rows: string[];
+            /** Columns */
+            columns: string[];
+            /** Cells */
+            cells: components["schemas"]["MapCell"][];
+        };
+        /**
+         * EntryOut
+         * @description One entry, with everything that is known of it.
+         */
+        EntryOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Note */
+            note: string;
+            /** Tags */
+            tags: string[];
+            /** Revision */
+            revision: number;
+            /** Medium */
+            medium: string;
+            /** Finish */
+            finish: string;
+            /** Ground */
+            ground: string;
+            look: components["schemas"]["Look"];
+            seen: components["schemas"]["Look"] | null;
+            wet: components["schemas"]["Look"] | null;
+            /** Target Name */
+            target_name: string;
+            /** Parts */
+            parts: components["schemas"]["PartOut"][];
+            mixture: components["schemas"]["TubeMixture"] | null;
+            /** Mixings */
+            mixings: components["schemas"]["MixingOut"][];
+            /** Remarks */
+            remarks: components["schemas"]["RemarkOut"][];
+            /** Made */
+            made: components["schemas"]["MadeStep"][];
+            /** Links */
+            links: components["schemas"]["Link"][];
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Thrown Away */
+            thrown_away: boolean;
+        };
+        /**
+         * Link
+         * @description Somewhere it came from or was used: where that stands, and what it is called.
+         */
+        Link: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sheet" | "passage" | "pile" | "kept" | "patch" | "painting";
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+        };
+        /**
+         * MadeStep
+         * @description A step of the pile that it was made in.
+         */
+        MadeStep: {
+            /** Label */
+            label: string;
+            /** Srgb */
+            srgb: string;
+        };
+        /**
+         * MixingOut
+         * @description One time that it was mixed or meant, and how near that was.
+         */
+        MixingOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * Came
+             * @enum {string}
+             */
+            came: "pile" | "scoop" | "kept" | "sheet" | "patch" | "palette" | "tube" | "note" | "file";
+            /** Name */
+            name: string;
+            /** Volume Ml */
+            volume_ml: number | null;
+            /** Growth */
+            growth: number | null;
+            /** Delta E */
+            delta_e: number | null;
+            target: components["schemas"]["Look"] | null;
+        };
+        /**
+         * PartOut
+         * @description What is in it of one tube; how that tube is now: gone, empty, or calibrated since.
+         */
+        PartOut: {
+            /** Tube */
+            tube: number | null;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Share */
+            share: number;
+            /**
+             * Standing
+             * @enum {string}
+             */
+            standing: "" | "put away" | "empty" | "calibrated since";
+        };
+        /**
+         * RemarkOut
+         * @description How it came out in truth, as somebody saw it.
+         */
+        RemarkOut: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /**
+             * How
+             * @enum {string}
+             */
+            how: "instrument" | "sheet" | "photograph" | "eye";
+            /** Wet */
+            wet: boolean;
+            /** Word */
+            word: string;
+            look: components["schemas"]["Look"] | null;
+            /** Delta E */
+            delta_e: number | null;
+            /** Says */
+            says: string;
+            /** Photograph */
+            photograph: number | null;
+        };
+        /**
+         * EntryIn
+         * @description A mixture to note: what it is of, how it is laid, and what it is for.
+         */
+        EntryIn: {
+            mixture: components["schemas"]["TubeMixture"];
+            /**
+             * @default {
+             *       "medium": "opaque",
+             *       "finish": "satin",
+             *       "light": "D65",
+             *       "ground": "bright white"
+             *     }
+             */
+            viewing: components["schemas"]["Viewing"];
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Note
+             * @default
+             */
+            note: string;
+            /**
+             * Tags
+             * @default []
+             */
+            tags: string[];
+            /** Token */
+            token: string;
+        };
+        /**
+         * Viewing
+         * @description How everything is laid and seen.
+         */
+        Viewing: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+        };
+        /**
+         * EntryChange
+         * @description What a painter writes beside an entry; what was mixed stays as it was noted.
+         */
+        EntryChange: {
+            /** Name */
+            name?: string | null;
+            /** Note */
+            note?: string | null;
+            /** Tags */
+            tags?: string[] | null;
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * RemarkIn
+         * @description How a mixture came out: a colour that was read, or the painter's own word.
+         *
+         *     `colour` is typed as anywhere; a photograph tells how the dried swatch looks.
+         */
+        RemarkIn: {
+            /**
+             * How
+             * @default eye
+             * @enum {string}
+             */
+            how: "instrument" | "sheet" | "photograph" | "eye";
+            /**
+             * Wet
+             * @default false
+             */
+            wet: boolean;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+            /**
+             * Word
+             * @default
+             */
+            word: string;
+            /** Photograph */
+            photograph?: number | null;
+            /** Token */
+            token: string;
+        };
+        /**
+         * AgainOut
+         * @description How to mix an entry again: what stands in the way, and a plan.
+         *
+         *     Where a tube is missing or another one now, `delta_e` is how far what is mixed from the tubes on
+         *     the desk is off, and `says` tells it.
+         */
+        AgainOut: {
+            mixture: components["schemas"]["TubeMixture"];
+            look: components["schemas"]["Look"];
+            /** Delta E */
+            delta_e: number;
+            /** Says */
+            says: string;
+            /** Lines */
+            lines: components["schemas"]["WorkLine"][];
+            /** Used */
+            used: components["schemas"]["Used"][];
+        };
+        /**
+         * AgainIn
+         * @description How much of an entry to mix again, in what measure, and whether from what lies on the desk
+         *     now.
+         */
+        AgainIn: {
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * @default {
+             *       "kind": "ml",
+             *       "step": 0.01,
+             *       "nozzle_mm": 5
+             *     }
+             */
+            measure: components["schemas"]["Measure"];
+            /**
+             * Nearest
+             * @default false
+             */
+            nearest: boolean;
+        };
+        /**
+         * ButIn
+         * @description An entry again, but a step another way.
+         */
+        ButIn: {
+            /**
+             * Way
+             * @enum {string}
+             */
+            way: "lighter" | "darker" | "warmer" | "cooler" | "greyer" | "clearer";
+            /** Token */
+            token: string;
+        };
+        /**
+         * BookIn
+         * @description A swatch book to print: cards or labels, of which entries.
+         */
+        BookIn: {
+            /**
+             * Form
+             * @default cards
+             * @enum {string}
+             */
+            form: "cards" | "labels";
+            /**
+             * @default {
+             *       "words": "",
+             *       "tag": "",
+             *       "medium": "",
+             *       "painting": null,
+             *       "owned": false,
+             *       "read": false,
+             *       "true": false
+             *     }
+             */
+            filters: components["schemas"]["Filters"];
+        };
+        /**
+         * FoundEntry
+         * @description An entry of a file, and what is unsure of the tubes it was matched to.
+         */
+        FoundEntry: {
+            /** Name */
+            name: string;
+            /** Says */
+            says: string;
+            /** Date */
+            date: string;
+            /** Unsure */
+            unsure: string;
+        };
+        /**
+         * Taken
+         * @description How many entries were taken from a file.
+         */
+        Taken: {
+            /** Count */
+            count: number;
+        };
+        /**
+         * Point
+         * @description A figure in time.
+         */
+        Point: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Value */
+            value: number;
+        };
+        /**
+         * StoreOut
+         * @description The store: every tube, what was used by week, and how piles grew.
+         */
+        StoreOut: {
+            /** Tubes */
+            tubes: components["schemas"]["StoreTube"][];
+            /** Weeks */
+            weeks: components["schemas"]["Point"][];
+            /** Growth */
+            growth: components["schemas"]["Point"][];
+            /** Says */
+            says: string[];
+        };
+        /**
+         * StoreTube
+         * @description Where the paint of one tube is, in millilitres, and what is to be done.
+         */
+        StoreTube: {
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** Srgb */
+            srgb: string;
+            /** Size Ml */
+            size_ml: number | null;
+            /** Left Ml */
+            left_ml: number | null;
+            /** Squeezed Ml */
+            squeezed_ml: number;
+            /** Used Ml */
+            used_ml: number;
+            /** In Piles Ml */
+            in_piles_ml: number;
+            /** In Pots Ml */
+            in_pots_ml: number;
+            /** Wasted Ml */
+            wasted_ml: number;
+            /** Lasts Days */
+            lasts_days: number | null;
+            /** Wanted Ml */
+            wanted_ml: number;
+            /** Buy */
+            buy: string;
+        };
+        /**
+         * HabitOut
+         * @description What the painter tends to in one dimension; `says` is empty where it may be chance.
+         */
+        HabitOut: {
+            /** Dimension */
+            dimension: string;
+            /** Mean */
+            mean: number;
+            /** Within */
+            within: number;
+            /** Count */
+            count: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * HueCount
+         * @description How often a hue of the wheel was mixed, and the clearest colour that was; none where none.
+         */
+        HueCount: {
+            /** Name */
+            name: string;
+            /** Srgb */
+            srgb: string | null;
+            /** Count */
+            count: number;
+        };
+        /**
+         * TeachesOut
+         * @description What the journal teaches, from how many entries.
+         */
+        TeachesOut: {
+            /** Hits */
+            hits: components["schemas"]["Point"][];
+            /** Habits */
+            habits: components["schemas"]["HabitOut"][];
+            /** Hues */
+            hues: components["schemas"]["HueCount"][];
+            /** Greys */
+            greys: number;
+            /** Most */
+            most: components["schemas"]["WallSwatch"][];
+            /** Says */
+            says: string[];
+            /** Needed */
+            needed: number;
         };
         /**
          * Problem
@@ -4511,6 +5555,126 @@ export interface operations {
             query?: never;
             header?: never;
             path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kept_api_list_tasks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kept_api_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kept_api_stop_task: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_kept_api_task_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: string;
+            };
             cookie?: never;
         };
         requestBody?: never;
@@ -7862,6 +9026,662 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_the_wall: {
+        parameters: {
+            query?: {
+                words?: string;
+                tag?: string;
+                medium?: "" | "opaque" | "wash";
+                painting?: number | null;
+                owned?: boolean;
+                read?: boolean;
+                true?: boolean;
+                order?: "day" | "painting" | "tubes";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_swatches: {
+        parameters: {
+            query: {
+                words?: string;
+                tag?: string;
+                medium?: "" | "opaque" | "wash";
+                painting?: number | null;
+                owned?: boolean;
+                read?: boolean;
+                true?: boolean;
+                order: "day" | "painting" | "tubes";
+                group: string;
+                first?: number;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallSwatch"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_the_map: {
+        parameters: {
+            query?: {
+                words?: string;
+                tag?: string;
+                medium?: "" | "opaque" | "wash";
+                painting?: number | null;
+                owned?: boolean;
+                read?: boolean;
+                true?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MapOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_nearest: {
+        parameters: {
+            query: {
+                words?: string;
+                tag?: string;
+                medium?: "" | "opaque" | "wash";
+                painting?: number | null;
+                owned?: boolean;
+                read?: boolean;
+                true?: boolean;
+                colour: string;
+                count?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WallSwatch"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_note_it: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_change_entry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EntryChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_remark_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RemarkIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EntryOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_mix_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AgainOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_again_but: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ButIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PileOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_give_journal: {
+        parameters: {
+            query?: {
+                words?: string;
+                tag?: string;
+                medium?: "" | "opaque" | "wash";
+                painting?: number | null;
+                owned?: boolean;
+                read?: boolean;
+                true?: boolean;
+            };
+            header?: never;
+            path: {
+                form: "json" | "csv" | "cgats" | "cxf";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_print_book: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BookIn"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_look_at_journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundEntry"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_take_journal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_the_store: {
+        parameters: {
+            query?: {
+                painting?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StoreOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_journal_api_what_it_teaches: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TeachesOut"];
+                };
             };
             /** @description Why it was not done, and how to mend it. */
             default: {

@@ -21,6 +21,7 @@ export const DEFAULTS: {
   MutingIn: Partial<Schemas["MutingIn"]>;
   SheetMeasure: Schemas["SheetMeasure"];
   SheetIn: Partial<Schemas["SheetIn"]>;
+  Ticked: Partial<Schemas["Ticked"]>;
   PileIn: Partial<Schemas["PileIn"]>;
   PileEventIn: Partial<Schemas["PileEventIn"]>;
   SplitIn: Partial<Schemas["SplitIn"]>;
@@ -38,6 +39,13 @@ export const DEFAULTS: {
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
+  Filters: Partial<Schemas["Filters"]>;
+  WallSwatch: Partial<Schemas["WallSwatch"]>;
+  EntryIn: Partial<Schemas["EntryIn"]>;
+  Viewing: Schemas["Viewing"];
+  RemarkIn: Partial<Schemas["RemarkIn"]>;
+  AgainIn: Schemas["AgainIn"];
+  BookIn: Schemas["BookIn"];
   Problem: Partial<Schemas["Problem"]>;
 } = {
   "ReadingIn": {"white_parts": 0.0},
@@ -56,6 +64,7 @@ export const DEFAULTS: {
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
   "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
   "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
+  "Ticked": {"whole": false},
   "PileIn": {"name": "", "kind": "pile", "volume_ml": 5.0},
   "PileEventIn": {"measure": "ml"},
   "SplitIn": {"into": 2},
@@ -73,6 +82,13 @@ export const DEFAULTS: {
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "VersionIn": {"name": ""},
+  "Filters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
+  "WallSwatch": {"says": ""},
+  "EntryIn": {"viewing": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"}, "name": "", "note": "", "tags": []},
+  "Viewing": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"},
+  "RemarkIn": {"how": "eye", "wet": false, "colour": "", "word": ""},
+  "AgainIn": {"volume_ml": 5.0, "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}, "nearest": false},
+  "BookIn": {"form": "cards", "filters": {"words": "", "tag": "", "medium": "", "painting": null, "owned": false, "read": false, "true": false}},
   "Problem": {"field": "", "mark": ""},
 };
 
@@ -104,7 +120,7 @@ export const LIMITS = {
   "SheetMeasure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "CompareIn": {"sheet": {"least": 1}},
   "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
-  "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}, "revision": {"least": 0}},
+  "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}, "revision": {"least": 0}, "token": {"longest": 40}},
   "Ticked": {"plan": {"longest": 16}, "lines": {"most": 5000}},
   "PileIn": {"name": {"longest": 120}, "volume_ml": {"least": 0.1, "most": 1000}, "token": {"longest": 40}},
   "PileChange": {"name": {"longest": 120}},
@@ -125,8 +141,15 @@ export const LIMITS = {
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
   "Measure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
-  "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}},
+  "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}, "token": {"longest": 40}},
   "VersionIn": {"name": {"longest": 120}},
+  "Filters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},
+  "EntryIn": {"name": {"longest": 120}, "note": {"longest": 4000}, "tags": {"most": 12}, "token": {"longest": 40}},
+  "Viewing": {"ground": {"longest": 40}},
+  "EntryChange": {"name": {"longest": 120}, "note": {"longest": 4000}, "tags": {"most": 12}, "revision": {"least": 0}},
+  "RemarkIn": {"colour": {"longest": 60}, "word": {"longest": 300}, "photograph": {"least": 1}, "token": {"longest": 40}},
+  "AgainIn": {"volume_ml": {"most": 2000}},
+  "ButIn": {"token": {"longest": 40}},
 } as const;
 
 /** Tables of the core. */

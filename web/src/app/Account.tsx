@@ -4,9 +4,11 @@ import { type FormEvent, useState } from "react";
 import { api, got, type Me } from "../api/client";
 import { meQuery } from "../api/queries";
 import { changePassword, endSession, sessionsQuery } from "../api/session";
+import { fetchFile, taskFile, useTask } from "../keeping/useTask";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
+import { Progress } from "../ui/Progress";
 import { useOpenNewest } from "./useOpenNewest";
 
 const FIELD = "min-h-11 w-full bg-white px-3 ring-1 ring-ink/50 ring-inset";
@@ -33,19 +35,37 @@ export function Account({
           <Sessions />
         </>
       )}
-      <section className={PART}>
-        <h3 className="font-bold">All of it in one file</h3>
-        <p className="pb-1">Tubes, readings, sheets, piles, paintings and photographs, as JSON.</p>
-        <a
-          href="/api/me/studio.json"
-          download
-          className="inline-flex min-h-11 items-center gap-2 underline underline-offset-4"
-        >
-          <FileDown aria-hidden="true" size={18} /> Take it along
-        </a>
-      </section>
+      <TakeAlong />
       {!shared && <Leave onLeave={onLeave} />}
     </Panel>
+  );
+}
+
+/** All that is kept, gathered into one file while one waits. */
+function TakeAlong() {
+  const { task, underWay, begin, stop, trouble } = useTask(
+    () => got(api.POST("/api/me/studio")),
+    (done) => fetchFile(taskFile(done)),
+  );
+  return (
+    <section className={PART}>
+      <h3 className="font-bold">All of it in one file</h3>
+      <p className="pb-1">
+        Tubes, readings, sheets, piles, paintings, journal and photographs, as JSON.
+      </p>
+      {trouble && <Note>{trouble}</Note>}
+      {underWay ? (
+        <Progress
+          says={task?.saying ?? "Asking …"}
+          share={task?.share ?? 0}
+          onStop={task && (() => stop())}
+        />
+      ) : (
+        <Button look="paper" onClick={() => begin()}>
+          <FileDown aria-hidden="true" size={18} /> Take it along
+        </Button>
+      )}
+    </section>
   );
 }
 

@@ -17,6 +17,7 @@ const STAGES = [
   { to: "/scales/{-$sheetId}", name: "Scales" },
   { to: "/piles/{-$pileId}", name: "Piles" },
   { to: "/paintings/{-$paintingId}", name: "Paintings" },
+  { to: "/journal/{-$entryId}", name: "Journal" },
 ] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */

@@ -106,6 +106,16 @@ const paintings = createRoute({
   },
 });
 
+const JournalStage = lazyRouteComponent(() => import("../journal/JournalStage"));
+
+const journal = createRoute({
+  getParentRoute: () => studio,
+  path: "/journal/{-$entryId}",
+  component: function Journal() {
+    return <JournalStage entryId={idIn(journal.useParams().entryId)} />;
+  },
+});
+
 // The kit is looked at while it is built; nothing of it ships.
 const kit = import.meta.env.DEV
   ? [
@@ -120,7 +130,7 @@ const kit = import.meta.env.DEV
 const tree = root.addChildren([
   signIn,
   ...kit,
-  studio.addChildren([home, tubes, scales, piles, paintings]),
+  studio.addChildren([home, tubes, scales, piles, paintings, journal]),
 ]);
 
 export function makeRouter(cache: QueryClient) {

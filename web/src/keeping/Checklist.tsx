@@ -17,11 +17,14 @@ export function Checklist({
   says: string;
   trouble: string | null;
   disabled: boolean;
-  onTick: (lines: number[]) => void;
+  /** The lines that are done now, and whether those are the whole plan. */
+  onTick: (lines: number[], whole: boolean) => void;
 }) {
   const ticked = new Set(ticks.find((each) => each.plan === plan.key)?.lines);
-  const toggle = (line: number) =>
-    onTick(ticked.has(line) ? [...ticked].filter((l) => l !== line) : [...ticked, line]);
+  const toggle = (line: number) => {
+    const done = ticked.has(line) ? [...ticked].filter((l) => l !== line) : [...ticked, line];
+    onTick(done, done.length === plan.lines.length);
+  };
   const groups: Array<{ heading: string; lines: Array<readonly [number, string]> }> = [];
   plan.lines.forEach((line, i) => {
     const last = groups.at(-1);
@@ -36,7 +39,11 @@ export function Checklist({
           {ticked.size} of {plan.lines.length} done{says && `, ${says}`}
         </span>
         {ticked.size > 0 && (
-          <Button look="paper" className="shrink-0 whitespace-nowrap" onClick={() => onTick([])}>
+          <Button
+            look="paper"
+            className="shrink-0 whitespace-nowrap"
+            onClick={() => onTick([], false)}
+          >
             Begin again
           </Button>
         )}

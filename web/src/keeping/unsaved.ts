@@ -1,7 +1,11 @@
-/** A draft with the revision it stands on, kept in the browser so that a reload loses nothing. */
+/**
+ * A draft with the revision it stands on and the token of the window it is kept from, held in the
+ * browser so that a reload loses nothing.
+ */
 export interface Unsaved<D> {
   draft: D;
   revision: number | null;
+  token?: string;
 }
 
 /** Where a kind of draft waits in the browser; `mended` fills up one that is older than the code. */
@@ -33,7 +37,7 @@ export function readUnsaved<D>(
     const key = storeKey(kind, owner, place);
     const found = JSON.parse(window.localStorage.getItem(key) ?? "null");
     const draft = found && mended(found.draft);
-    return draft ? { draft, revision: found.revision ?? null } : null;
+    return draft ? { draft, revision: found.revision ?? null, token: found.token } : null;
   } catch {
     return null;
   }

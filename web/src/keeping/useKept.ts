@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useCallback, useEffect, useReducer, useRef, useState } from "react";
 import { Problem } from "../api/problem";
 import { LIMITS } from "../api/tables";
+import { newToken } from "../api/token";
 import { type Action, type History, history, startHistory } from "./history";
 import { keepUnsaved, readUnsaved, type UnsavedStore } from "./unsaved";
 
@@ -26,8 +27,12 @@ export interface Keeper<D, S extends Kept> {
   complete: (draft: D) => boolean;
   /** Whether a new draft is more than what it started from. */
   differs: (draft: D, start: D) => boolean;
-  create: (draft: D) => Promise<S>;
-  update: (draft: D, id: number, revision: number | null) => Promise<{ revision: number }>;
+  create: (draft: D, token: string) => Promise<S>;
+  update: (
+    draft: D,
+    id: number,
+    stand: { revision: number | null; token: string },
+  ) => Promise<{ revision: number }>;
   fetch: (id: number) => Promise<S>;
   /** It is kept, for the first time with what came out; this is also told to who has left. */
   onKept: (id: number, created: S | null) => void;
@@ -73,6 +78,9 @@ export function useKept<D extends { name: string }, S extends Kept>(
   );
   const [saved, setSaved] = useState(opened);
   const [revision, setRevision] = useState(begin?.revision ?? opened?.revision ?? null);
+  // What is kept from here and never answered is known by it when it is kept once more.
+  const [token, setToken] = useState(begin?.token ?? newToken);
+  const [copyToken, setCopyToken] = useState(newToken);
   const [kept, setKept] = useState<D | null>(() => (opened ? draftOf(opened) : null));
   const [allowed, setAllowed] = useState(opened?.current_data ?? true);
   /** Whether the bench is gone: what is still being kept then leads nowhere. */
@@ -88,10 +96,10 @@ export function useKept<D extends { name: string }, S extends Kept>(
   const send = useMutation({
     mutationFn: async ({ sent, asNew }: { sent: D; asNew: boolean }) => {
       if (id === null || asNew) {
-        const created = await keeper.create(sent);
+        const created = await keeper.create(sent, asNew ? copyToken : token);
         return { id: created.id, revision: created.revision, created };
       }
-      return { id, ...(await keeper.update(sent, id, revision)), created: null };
+      return { id, ...(await keeper.update(sent, id, { revision, token })), created: null };
     },
     onSuccess: (now, { sent, asNew }) => {
       keepUnsaved(unsaved, owner, place, null);
@@ -103,6 +111,10 @@ export function useKept<D extends { name: string }, S extends Kept>(
       setRevision(now.revision);
       setKept(sent);
       setAllowed(true);
+      if (asNew) {
+        setToken(copyToken);
+        setCopyToken(newToken());
+      }
       if (now.created) keeper.onMoved(now.created, asNew);
     },
   });
@@ -116,8 +128,8 @@ export function useKept<D extends { name: string }, S extends Kept>(
   const ready = complete && changed && allowed && !tooLong && !conflict;
 
   useEffect(() => {
-    keepUnsaved(unsaved, owner, place, changed ? { draft, revision } : null);
-  }, [unsaved, owner, place, changed, draft, revision]);
+    keepUnsaved(unsaved, owner, place, changed ? { draft, revision, token } : null);
+  }, [unsaved, owner, place, changed, draft, revision, token]);
 
   const mutate = send.mutate;
   useEffect(() => {

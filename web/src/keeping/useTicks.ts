@@ -6,7 +6,7 @@ export function useTicks(
   what: string,
   ticks: readonly Ticks[],
   show: (ticks: Ticks[]) => void,
-  send: (body: Ticks) => Promise<unknown>,
+  send: (body: Ticks & { whole: boolean }) => Promise<unknown>,
 ) {
   const ticking = useMutation({
     // One after another, so that the last tick is what stays.
@@ -15,9 +15,9 @@ export function useTicks(
     mutationFn: send,
   });
   return {
-    tick: (plan: string, lines: number[]) => {
+    tick: (plan: string, lines: number[], whole: boolean) => {
       show([...ticks.filter((other) => other.plan !== plan), { plan, lines }]);
-      ticking.mutate({ plan, lines });
+      ticking.mutate({ plan, lines, whole });
     },
     trouble: ticking.error?.message ?? null,
   };

@@ -11,6 +11,7 @@ import { Fold } from "../ui/Fold";
 import { Note } from "../ui/Note";
 import { NumberField } from "../ui/NumberField";
 import { Panel } from "../ui/Panel";
+import { Progress } from "../ui/Progress";
 import { Stepper } from "../ui/Stepper";
 import { TextField } from "../ui/TextField";
 
@@ -160,6 +161,9 @@ function Fields() {
           className="w-32"
         />
         <NumberField label="Amount" value={900} least={0.1} most={100} onChange={setAmount} />
+      </Row>
+      <Row says="Progress: of something that takes a while">
+        <Progress says="Gathering sheets …" share={0.4} onStop={() => {}} />
       </Row>
       <Row says="Something to mend">
         <Note>“Harbour water” is empty; there is nothing to take.</Note>

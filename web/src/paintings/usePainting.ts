@@ -19,7 +19,7 @@ const bodyOf = ({ name, measure, request }: Draft) => ({
 export interface OpenPainting extends Keeping<Draft, Painting> {
   /** Change some of the request. */
   set: (to: (request: RequestDraft) => RequestDraft, stroke?: string) => void;
-  tick: (plan: string, lines: number[]) => void;
+  tick: (plan: string, lines: number[], whole: boolean) => void;
   tickTrouble: string | null;
 }
 
@@ -33,12 +33,13 @@ export function usePainting(me: Me, opened: Painting | null, start: Draft, addre
       draftOf,
       complete: () => true,
       differs: (draft, first) => JSON.stringify(draft.request) !== JSON.stringify(first.request),
-      create: (draft) => got(api.POST("/api/paintings", { body: bodyOf(draft) })),
-      update: (draft, id, revision) =>
+      create: (draft, token) =>
+        got(api.POST("/api/paintings", { body: { ...bodyOf(draft), token } })),
+      update: (draft, id, stand) =>
         got(
           api.PUT("/api/paintings/{painting_id}", {
             params: { path: { painting_id: id } },
-            body: { ...bodyOf(draft), revision },
+            body: { ...bodyOf(draft), ...stand },
           }),
         ),
       fetch: (id) => cache.fetchQuery({ ...paintingQuery(id), staleTime: 0 }),

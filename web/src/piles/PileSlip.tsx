@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Gauge } from "lucide-react";
 import { useState } from "react";
-import { type Advice, api, got, type Pile } from "../api/client";
+import { type Advice, api, got, type Pile, type TubeMixture } from "../api/client";
+import { NoteIt } from "../app/NoteIt";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
@@ -35,6 +36,7 @@ export function PileSlip({
   onTarget: () => void;
   onCalibrate: (tube: number) => void;
 }) {
+  const made = mixtureOf(pile);
   return (
     <aside
       aria-label="The slip"
@@ -52,10 +54,20 @@ export function PileSlip({
         </section>
       )}
       <AdviceList pile={pile} measure={measure} busy={busy} onAdd={onAdd} onAgain={onAgain} />
+      {made && <NoteIt mixture={made} />}
       <History pile={pile} onCalibrate={onCalibrate} />
       <Before pile={pile} />
     </aside>
   );
+}
+
+/** What lies on a pile as a mixture of tubes; none while there is nothing. */
+function mixtureOf(pile: Pile): TubeMixture | null {
+  const parts = pile.make_up.flatMap(({ tube, share }) =>
+    tube === null ? [] : [{ tube, parts: Math.max(100 * share, 1e-6) }],
+  );
+  if (parts.length === 0 || parts.length > 8) return null;
+  return { parts, name: pile.name, origin: { kind: "pile", id: pile.id, key: "" } };
 }
 
 function AdviceList({

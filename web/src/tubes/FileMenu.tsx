@@ -1,9 +1,9 @@
 import { FileDown, FileUp } from "lucide-react";
 import { useState } from "react";
 import type { FoundTube } from "../api/client";
+import { FilePanel } from "../keeping/FilePanel";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
-import { FilePanel } from "./FilePanel";
 import { useTubeChanges } from "./useTubes";
 
 const FILES = [

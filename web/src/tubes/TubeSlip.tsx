@@ -3,6 +3,7 @@ import { Columns2, Ruler, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import type { Tube, TubeChange, TubeDetail } from "../api/client";
 import { tubeQuery, tubesThat } from "../api/queries";
+import { NoteIt } from "../app/NoteIt";
 import { differenceText } from "../seen/difference";
 import { Chip, Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
@@ -79,6 +80,7 @@ export function TubeSlip({
         <Button look="paper" aria-pressed={comparing || beside !== null} onClick={onCompare}>
           <Columns2 aria-hidden="true" size={18} /> {beside ? "Put beside away" : "Hold beside"}
         </Button>
+        <NoteIt mixture={{ parts: [{ tube: tube.id, parts: 100 }], name: tube.label }} />
       </div>
       {detail && (
         <Written

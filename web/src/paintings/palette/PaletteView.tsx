@@ -129,7 +129,7 @@ export function PaletteView({
           says={costOf(plan.order.map((need) => need.cost_delta_e))}
           trouble={painting.tickTrouble}
           disabled={painting.id === null}
-          onTick={(lines) => painting.tick(plan.key, lines)}
+          onTick={(lines, whole) => painting.tick(plan.key, lines, whole)}
         />
       </section>
     </div>

@@ -32,6 +32,7 @@ function bench(opened: Sheet | null) {
 }
 
 const kept = (method: string) => (sent: { method: string }) => sent.method === method;
+const tokenOf = (sent: { body: unknown }) => (sent.body as { token: string }).token;
 
 beforeEach(() => {
   window.localStorage.clear();
@@ -121,6 +122,28 @@ describe("a kept sheet", () => {
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     expect(result.current.trouble).toBeNull();
     expect(log.filter(kept("PUT"))).toHaveLength(2);
+    // The server knows by it that what it may have kept already came from this window.
+    const tokens = log.filter(kept("PUT")).map(tokenOf);
+    expect(tokens[0]).toHaveLength(32);
+    expect(tokens[1]).toBe(tokens[0]);
+  });
+
+  it("begins a sheet once where the answer to its beginning never came, a reload between", async () => {
+    let down = true;
+    const log = answerWith(({ method }) => {
+      if (method !== "POST") return { body: [] };
+      return down ? SILENCE() : { body: sheet(41, 1) };
+    });
+    const first = bench(null);
+    act(() => first.result.current.set({ first: oneTube(1), second: oneTube(2) }));
+    await waitFor(() => expect(first.result.current.trouble).toContain("still here"), LATER);
+    first.unmount();
+    down = false;
+    const { result } = bench(null);
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    const tokens = log.filter(kept("POST")).map(tokenOf);
+    expect(tokens.length).toBeGreaterThan(1);
+    expect(new Set(tokens).size).toBe(1);
   });
 
   it("does not send again what was refused, until it is changed", async () => {
@@ -159,9 +182,9 @@ describe("a kept sheet", () => {
       return { body: method === "PUT" ? sheet(7, 4, { steps: 5 }) : [] };
     });
     const { result } = bench(sheet(7, 3));
-    act(() => result.current.tick("separate", [0]));
-    act(() => result.current.tick("separate", [0, 1]));
-    act(() => result.current.tick("running", [3]));
+    act(() => result.current.tick("separate", [0], false));
+    act(() => result.current.tick("separate", [0, 1], true));
+    act(() => result.current.tick("running", [3], false));
     const ticks = [
       { plan: "separate", lines: [0, 1] },
       { plan: "running", lines: [3] },
@@ -172,9 +195,9 @@ describe("a kept sheet", () => {
     expect(result.current.saved?.ticks).toEqual(ticks);
     const sent = log.filter(({ path }) => path === "/api/scales/7/ticks").map(({ body }) => body);
     expect(sent).toEqual([
-      { plan: "separate", lines: [0] },
-      { plan: "separate", lines: [0, 1] },
-      { plan: "running", lines: [3] },
+      { plan: "separate", lines: [0], whole: false },
+      { plan: "separate", lines: [0, 1], whole: true },
+      { plan: "running", lines: [3], whole: false },
     ]);
   });
 

@@ -16,7 +16,7 @@ export interface OpenSheet<R extends RequestDraft>
   /** Change some of the request. */
   set: (patch: Partial<R>, stroke?: string) => void;
   /** Tick these lines of a plan, and no others. */
-  tick: (plan: string, lines: number[]) => void;
+  tick: (plan: string, lines: number[], whole: boolean) => void;
   tickTrouble: string | null;
 }
 
@@ -49,12 +49,13 @@ export function useSheet<R extends RequestDraft>(
       draftOf,
       complete: (draft) => requestOf(draft.request, KEPT_LIGHT) !== null,
       differs: (draft, first) => !same(draft.request, first.request),
-      create: (draft) => got(api.POST("/api/scales", { body: bodyOf(draft, tubes) })),
-      update: (draft, id, revision) =>
+      create: (draft, token) =>
+        got(api.POST("/api/scales", { body: { ...bodyOf(draft, tubes), token } })),
+      update: (draft, id, stand) =>
         got(
           api.PUT("/api/scales/{sheet_id}", {
             params: { path: { sheet_id: id } },
-            body: { ...bodyOf(draft, tubes), revision },
+            body: { ...bodyOf(draft, tubes), ...stand },
           }),
         ),
       fetch: (id) => cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 }),
@@ -100,7 +101,7 @@ export function useSheet<R extends RequestDraft>(
   return {
     ...keeping,
     set,
-    tick: (plan, lines) => saved && ticks.tick(plan, lines),
+    tick: (plan, lines, whole) => saved && ticks.tick(plan, lines, whole),
     tickTrouble: ticks.trouble,
   };
 }

@@ -1,6 +1,7 @@
 import { ArrowRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
+import { NoteIt } from "../../app/NoteIt";
 import { roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
 import { ActionMenu } from "../../ui/ActionMenu";
@@ -95,7 +96,7 @@ export function Chosen<R extends RequestDraft>({
           className="min-h-11 w-full bg-white px-2 text-base ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
         />
       </label>
-      <div className="mt-2 flex gap-2">
+      <div className="mt-2 flex flex-wrap gap-2">
         {patch.mixture && (
           <GoOn
             says="Go on with it"
@@ -157,12 +158,15 @@ export function GoOn({
     ),
   ];
   return (
-    <ActionMenu
-      says={says}
-      sign={<ArrowRight aria-hidden="true" size={18} />}
-      actions={goals.map(([says, does]) => ({ says, does }))}
-      className="flex-1"
-    />
+    <>
+      <ActionMenu
+        says={says}
+        sign={<ArrowRight aria-hidden="true" size={18} />}
+        actions={goals.map(([says, does]) => ({ says, does }))}
+        className="flex-1"
+      />
+      <NoteIt mixture={start} viewing={{ medium }} className="flex-1" />
+    </>
   );
 }
 

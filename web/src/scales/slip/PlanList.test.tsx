@@ -87,9 +87,9 @@ describe("a work plan", () => {
     const { tick } = shown([0, 2]);
     await boxes();
     await userEvent.click(screen.getByText("5.0 g of orange"));
-    expect(tick).toHaveBeenLastCalledWith("separate g", [0, 2, 3]);
+    expect(tick).toHaveBeenLastCalledWith("separate g", [0, 2, 3], false);
     await userEvent.click(screen.getByText("0.8 g of the let-down"));
-    expect(tick).toHaveBeenLastCalledWith("separate g", [0]);
+    expect(tick).toHaveBeenLastCalledWith("separate g", [0], false);
   });
 
   it("is ticked by the space bar, and begun again", async () => {
@@ -97,9 +97,9 @@ describe("a work plan", () => {
     const [first] = await boxes();
     act(() => first?.focus());
     await userEvent.keyboard(" ");
-    expect(tick).toHaveBeenLastCalledWith("separate g", [1, 0]);
+    expect(tick).toHaveBeenLastCalledWith("separate g", [1, 0], false);
     await userEvent.click(screen.getByRole("button", { name: "Begin again" }));
-    expect(tick).toHaveBeenLastCalledWith("separate g", []);
+    expect(tick).toHaveBeenLastCalledWith("separate g", [], false);
   });
 
   it("has nothing to begin again where nothing is ticked, and no ticks of another plan", async () => {

@@ -45,7 +45,7 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
         says={plan.worst_delta_e >= 0.05 ? `true to ${differenceText(plan.worst_delta_e)}` : ""}
         trouble={sheet.tickTrouble}
         disabled={sheet.id === null}
-        onTick={(lines) => sheet.tick(plan.key, lines)}
+        onTick={(lines, whole) => sheet.tick(plan.key, lines, whole)}
       />
       <section aria-label="Paint in all" className="mt-3 border-ink border-t-2 pt-2 leading-snug">
         <h2 className="font-bold">Paint in all</h2>

@@ -1,0 +1,154 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { ArrowRight, RotateCcw } from "lucide-react";
+import { useState } from "react";
+import { api, type Entry, got } from "../api/client";
+import { pileQuery, pilesQuery } from "../api/queries";
+import { newToken } from "../api/token";
+import { newPile, useBeginPiles } from "../app/beginPile";
+import { Swatch } from "../seen/Swatch";
+import { ActionMenu } from "../ui/ActionMenu";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Note } from "../ui/Note";
+import { NumberField } from "../ui/NumberField";
+
+const MEASURES = [
+  ["ml", "ml"],
+  ["grams", "grams"],
+  ["drops", "drops"],
+  ["ribbon", "ribbon"],
+] as const;
+const STEPS = { ml: 0.01, grams: 0.1, drops: 1, ribbon: 1 } as const;
+const WAYS = ["lighter", "darker", "warmer", "cooler", "greyer", "clearer"] as const;
+
+type Way = (typeof WAYS)[number];
+
+/** An entry mixed again: any amount, in the painter's measure, or a step another way. */
+export function Again({ entry }: { entry: Entry }) {
+  const [open, setOpen] = useState(false);
+  const but = useBut(entry.id);
+  const gone = entry.mixture === null;
+  return (
+    <section aria-label="Mix it again">
+      <div className="flex flex-wrap gap-2">
+        <Button
+          look="solid"
+          aria-expanded={open}
+          disabled={gone}
+          onClick={() => setOpen(!open)}
+          className="flex-1"
+        >
+          <RotateCcw aria-hidden="true" size={18} /> Mix it again
+        </Button>
+        <ActionMenu
+          says="Again, but"
+          actions={WAYS.map((way) => ({ says: way, does: () => but.mutate(way) }))}
+        />
+      </div>
+      {gone && <p className="pt-1">What is in it is in no tube of yours any more.</p>}
+      {but.error && <Note>{but.error.message}</Note>}
+      {open && <Plan entry={entry} />}
+    </section>
+  );
+}
+
+function useBut(id: number) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  return useMutation({
+    mutationFn: (way: Way) =>
+      got(
+        api.POST("/api/journal/entries/{key}/but", {
+          params: { path: { key: id } },
+          body: { way, token: newToken() },
+        }),
+      ),
+    onSuccess: (pile) => {
+      cache.setQueryData(pileQuery(pile.id).queryKey, pile);
+      cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
+      navigate({ to: "/piles/{-$pileId}", params: { pileId: String(pile.id) } });
+    },
+  });
+}
+
+function Plan({ entry }: { entry: Entry }) {
+  const usual = entry.mixings.find(({ volume_ml }) => volume_ml !== null)?.volume_ml ?? 5;
+  const [amount, setAmount] = useState(Number(usual.toPrecision(2)));
+  const [kind, setKind] = useState<(typeof MEASURES)[number][0]>("ml");
+  const begin = useBeginPiles();
+  const plan = useMutation({
+    mutationFn: (nearest: boolean) =>
+      got(
+        api.POST("/api/journal/entries/{key}/again", {
+          params: { path: { key: entry.id } },
+          body: {
+            volume_ml: amount,
+            measure: { kind, step: STEPS[kind], nozzle_mm: 5 },
+            nearest,
+          },
+        }),
+      ),
+  });
+  const told = plan.data;
+  return (
+    <div className="mt-2 flex flex-col gap-2 border-ink border-l-4 pl-3">
+      <div className="flex flex-wrap items-end gap-2">
+        <NumberField
+          label="How much"
+          unit="ml"
+          value={amount}
+          least={0.1}
+          most={2000}
+          onChange={setAmount}
+          className="w-28"
+        />
+        <Choice
+          label="Measured in"
+          look="paper"
+          options={MEASURES}
+          value={kind}
+          onChoose={setKind}
+        />
+      </div>
+      <Button look="solid" disabled={plan.isPending} onClick={() => plan.mutate(false)}>
+        {plan.isPending ? "Working it out …" : "Tell me how"}
+      </Button>
+      {plan.error && <Note>{plan.error.message}</Note>}
+      {told && (
+        <>
+          {told.says && (
+            <div className="flex items-center gap-2">
+              <Swatch colour={entry.look} className="h-11 w-11 shrink-0" />
+              <Swatch colour={told.look} className="-ml-2 h-11 w-11 shrink-0" />
+              <p className="leading-snug" data-testid="again-says">
+                {told.says}
+              </p>
+            </div>
+          )}
+          <ol className="list-decimal pl-5 leading-snug" data-testid="again-lines">
+            {told.lines.map((line) => (
+              <li key={line.says}>{line.says}</li>
+            ))}
+          </ol>
+          <Button
+            look="paper"
+            onClick={() =>
+              begin.mutate([
+                newPile({
+                  name: entry.title,
+                  target: { name: entry.title, colour: "", mud: false, kept: entry.id },
+                  mixture: told.mixture,
+                  volume_ml: amount,
+                }),
+              ])
+            }
+          >
+            <ArrowRight aria-hidden="true" size={18} /> Put it on the palette
+          </Button>
+          {begin.error && <Note>{begin.error.message}</Note>}
+        </>
+      )}
+    </div>
+  );
+}
