@@ -9,6 +9,7 @@ from bench import (
     amounts,
     colour,
     feel,
+    journal,
     load,
     muting,
     paintings,
@@ -19,7 +20,7 @@ from bench import (
 )
 from bench.timing import Figure
 
-STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings, load, strangers)
+STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings, journal, load, strangers)
 SUITES = [suite for stage in STAGES for suite in stage.SUITES]
 
 

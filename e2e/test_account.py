@@ -34,7 +34,7 @@ class AccountTest(InBrowser):
         expect(panel.get_by_text("It is changed.")).to_be_visible()
 
         with page.expect_download() as waited:
-            panel.get_by_role("link", name="Take it along").click()
+            panel.get_by_role("button", name="Take it along").click()
         told = json.loads(waited.value.path().read_text("utf-8"))
         self.assertEqual(told["painter"], "mona")
 

@@ -76,7 +76,7 @@ class PaintersStory(InBrowser):
 
         self.assert_a_backup_brings_it_back()
         expect(page.get_by_label("Name of the sheet")).to_have_value(NAME)
-        self.assertEqual(page.locator("[data-parts]").all_inner_texts(), before)
+        expect(page.locator("[data-parts]")).to_have_text(before)
 
     def assert_a_backup_brings_it_back(self) -> None:
         """The whole folder goes, and what was kept is there after signing in."""
