@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import expect
+from playwright.sync_api import Route, expect
 
 from e2e.studio import InBrowser
 from workshop.serving import Stack
@@ -174,7 +174,14 @@ class JournalTest(InBrowser):
         for line in (6, 22, 35):
             expect(panel.get_by_text(f"Line {line}:")).to_be_visible()
         self.assert_accessible()
+        # A label that is in no tube is asked for; the others are known.
+        rows[7] = "study 7,2026-03-08,3 Old orange + 4 Ultramarine blue,"
         offer(rows)
+        panel.get_by_role("button", name="Take all 50").click()
+        expect(panel.get_by_text("Line 9:")).to_be_visible()
+        panel.get_by_role("button", name="“Old orange” is").click()
+        page.get_by_role("option", name="Cadmium orange").click()
+        self.assert_accessible()
         panel.get_by_role("button", name="Take all 50").click()
         expect(panel).to_have_count(0)
         page.get_by_label("Words").fill("study")
@@ -184,3 +191,77 @@ class JournalTest(InBrowser):
             page.get_by_role("menuitem", name="Swatch cards").click()
         self.assertTrue(waited.value.path().read_bytes().startswith(b"%PDF-"))
         self.assertEqual(waited.value.suggested_filename, "swatch-book-cards.pdf")
+
+    def test_a_photograph_finds_what_is_nearest_and_shows_how_it_came_out(self) -> None:
+        page, slip = self.page, self.slip
+        self.journal()
+        page.get_by_role("button", name="Near a photograph").click()
+        panel = page.get_by_role("dialog")
+        panel.get_by_test_id("photograph").click()
+        expect(panel.get_by_test_id("photo-colour")).to_be_visible()
+        self.assert_accessible()
+        panel.get_by_role("button", name="Find what is nearest").click()
+        nearest = page.get_by_role("list", name="Nearest first").locator("[data-entry]")
+        expect(nearest.first).to_be_visible()
+        sought = [float(v) for v in page.get_by_label("Near a colour").input_value().split()]
+        self.assertEqual(len(sought), 3)
+        nearest.first.click()
+        slip.get_by_role("button", name=re.compile("Say how it came|Add another look")).click()
+        slip.get_by_role("button", name="Off a photograph").click()
+        panel.get_by_test_id("photograph").click()
+        panel.get_by_role("button", name="This is how it came out").click()
+        slip.get_by_role("button", name="Add it").click()
+        seen = slip.get_by_role("region", name="How it came out")
+        expect(seen).to_contain_text("off a photograph")
+        picture = seen.get_by_role("img", name="The dried swatch, photographed").first
+        expect(picture).to_be_visible()
+        self.assertTrue(picture.evaluate("img => img.complete && img.naturalWidth > 0"))
+
+    def test_two_windows_and_a_line_that_breaks_lose_nothing(self) -> None:
+        page, slip = self.page, self.slip
+        page.locator("[data-run-step]").nth(2).click()
+        # The note arrives, but its answer does not: sent again, it is the same note.
+        lost: list[int] = []
+
+        def lose(route: Route) -> None:
+            if lost:
+                route.continue_()
+                return
+            lost.append(route.fetch().status)
+            route.abort()
+
+        page.route("**/api/journal/notes", lose)
+        slip.get_by_role("button", name="Note it").click()
+        noted = slip.get_by_role("link", name=re.compile("Noted"))
+        expect(noted).to_be_visible(timeout=20_000)
+        self.assertEqual(lost, [201])
+        before = self.api(page, "GET", "journal/wall")["total"]
+        noted.click()
+        title = slip.get_by_label("Name of the entry")
+        expect(title).to_be_visible()
+        key = page.url.rsplit("/", 1)[1]
+        entry = self.api(page, "GET", f"journal/entries/{key}")
+        self.assertEqual([mixing["came"] for mixing in entry["mixings"]].count("note"), 1)
+        self.assertEqual(self.api(page, "GET", "journal/wall")["total"], before)
+
+        # Another window writes first; what is typed here stays in its field, and is told of.
+        other = page.context.new_page()
+        other.goto(page.url)
+        there = other.get_by_label("Name of the entry")
+        there.fill("Named elsewhere")
+        there.press("Tab")
+        expect(other.get_by_title("Named elsewhere").first).to_be_visible()
+        note = slip.get_by_role("textbox", name="Note", exact=True)
+        note.fill("thin, over a warm grey")
+        title.click()
+        expect(slip.get_by_role("alert")).to_contain_text("in another window")
+        expect(note).to_have_value("thin, over a warm grey")
+        expect(title).to_have_value("Named elsewhere")
+        note.press("End")
+        note.press_sequentially(".")
+        title.click()
+        expect(slip.get_by_role("alert")).to_have_count(0)
+        entry = self.api(page, "GET", f"journal/entries/{key}")
+        self.assertEqual((entry["title"], entry["note"]),
+                         ("Named elsewhere", "thin, over a warm grey."))  # fmt: skip
+        other.close()

@@ -296,7 +296,8 @@ class PaletteTest(AtThePalette):
         page.get_by_role("button", name="From a photograph").click()
         files = page.locator("input[type=file]")
         whole = picture_file("JPEG", quality=95)
-        for data, told in ((SVG, "no JPEG, PNG or WebP"), (whole[: len(whole) // 2], "breaks off"),
+        for data, told in ((SVG, "no JPEG, PNG, WebP or HEIC"),
+                           (whole[: len(whole) // 2], "breaks off"),
                            (bomb(), "million pixels")):  # fmt: skip
             files.set_input_files({"name": "yard.png", "mimeType": "image/png", "buffer": data})
             expect(page.get_by_role("alert")).to_contain_text(told)

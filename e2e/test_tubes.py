@@ -154,11 +154,12 @@ class Tubes(InBrowser):
     def test_tubes_are_written_on_held_beside_and_put_away(self) -> None:
         page = self.page
         self.look_at("Raw umber")
-        page.get_by_label("Notes").fill("for the tarred hull")
-        page.get_by_label("Left in it, ml").fill("11.5")
-        # A reload would break off what is still being sent.
-        with page.expect_response(lambda told: told.request.method == "PATCH"):
-            page.get_by_label("Label").click()
+        # What is read after a reload has to be there before it; each field is sent as it is left.
+        for label, typed, onward in (("Notes", "for the tarred hull", "Left in it, ml"),
+                                     ("Left in it, ml", "11.5", "Label")):  # fmt: skip
+            page.get_by_label(label).fill(typed)
+            with page.expect_response(lambda told: told.request.method == "PATCH"):
+                page.get_by_label(onward).click()
         page.reload()
         page.get_by_title("Raw umber", exact=True).click()
         expect(page.get_by_label("Notes")).to_have_value("for the tarred hull")

@@ -148,13 +148,23 @@ class AgainOut(BaseModel):
     used: list[Used]
 
 
+class UnsurePart(BaseModel):
+    """A paint of a file that is not surely one of the tubes; the likeliest, or none."""
+
+    label: str
+    tube: int | None
+    says: str
+
+
 class FoundEntry(BaseModel):
-    """An entry of a file, and what is unsure of the tubes it was matched to."""
+    """An entry of a file, and what is unsure of the tubes it was matched to; `untold` where
+    nothing tells its colour until a tube is chosen."""
 
     name: str
     says: str
     date: str
-    unsure: str
+    unsure: list[UnsurePart]
+    untold: bool
 
 
 class Taken(BaseModel):

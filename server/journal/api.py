@@ -3,7 +3,7 @@
 from typing import Annotated, Literal
 
 from django.http import HttpResponse
-from ninja import File, Query, Router, Status, UploadedFile
+from ninja import File, Form, Query, Router, Status, UploadedFile
 from pydantic import Field
 
 from mesotint.formats.journal import journal_schema
@@ -168,9 +168,14 @@ def look_at_journal(request: SignedIn, file: File[UploadedFile]) -> list[FoundEn
 
 
 @router.post("/file/take", response={201: Taken})
-def take_journal(request: SignedIn, file: File[UploadedFile]) -> Status[Taken]:
-    """Take the entries of a file."""
-    return Status(201, Taken(count=files.take_journal(request.user, files.journal_in(file))))
+def take_journal(
+    request: SignedIn, file: File[UploadedFile], tubes: Form[str] = "{}"
+) -> Status[Taken]:
+    """Take the entries of a file; `tubes` is JSON: the tube that a label is of, or null."""
+    chosen = files.chosen_tubes(tubes)
+    return Status(
+        201, Taken(count=files.take_journal(request.user, files.journal_in(file), chosen))
+    )
 
 
 @router.get("/store", response=StoreOut)

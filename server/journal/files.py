@@ -11,6 +11,7 @@ import numpy as np
 from django.db import transaction
 from django.http import HttpResponse
 from ninja import UploadedFile
+from pydantic import TypeAdapter, ValidationError
 
 from mesotint.colour.srgb import hex_from_lab
 from mesotint.errors import InputError
@@ -23,7 +24,7 @@ from mesotint.mixing.mixture import appearances
 from mesotint.painted.swatch_book import BookEntry, draw_book
 from mesotint.paints.calibration import Reading
 from mesotint.paints.library import library
-from server.journal.answers import FoundEntry
+from server.journal.answers import FoundEntry, UnsurePart
 from server.journal.models import Tag
 from server.journal.requests import BookIn, Filters
 from server.journal.services import add_remark, seen_of, words_of
@@ -160,42 +161,56 @@ def journal_in(file: UploadedFile) -> list[core.EntryData]:
     return core.read_journal_csv(data)
 
 
+_CHOSEN: Final = TypeAdapter(dict[str, int | None])
+
+
+def chosen_tubes(text: str) -> dict[str, int | None]:
+    """The tubes a painter chose for the labels of a file, from JSON."""
+    try:
+        return _CHOSEN.validate_json(text, strict=True)
+    except ValidationError:
+        raise InputError("Which tube a label is of cannot be read; choose it again.") from None
+
+
 @dataclass(frozen=True)
 class _Matched:
     """An entry with the tubes that its paints were found in; `unsure` tells what is not certain."""
 
     entry: core.EntryData
     tubes: Sequence[int | None]
-    unsure: Sequence[str]
+    unsure: Mapping[str, str]
+
+    @property
+    def untold(self) -> bool:
+        """Whether nothing tells its colour: not all it is of is in tubes, and none is written."""
+        return self.entry.lab is None and None in self.tubes
 
 
-def _matched(painter: Painter, told: Iterable[core.EntryData]) -> list[_Matched]:
-    """Entries with tubes for their paints, by label and pigment; refused, with every fault and its
-    line, where nothing tells an entry's colour."""
+def _matched(
+    painter: Painter, told: Iterable[core.EntryData], chosen: Mapping[str, int | None]
+) -> list[_Matched]:
+    """Entries with tubes for their paints: those the painter chose for a label, else by label and
+    pigment. Refused, with every fault and its line, where a colour is none."""
     box = PaintBox(painter, Tube.objects.filter(painter=painter).values_list("pk", flat=True))
     by_label = {box.paint(pk).name.casefold(): pk for pk in sorted(box.tubes, reverse=True)}
     by_key = {tube.paint_key: pk for pk, tube in box.tubes.items() if tube.paint_key}
     faults, found = Faults(), []
     for each in told:
-        entry, tubes, unsure = each, list[int | None](), list[str]()
+        entry, tubes, unsure = each, list[int | None](), dict[str, str]()
         for part in entry.parts:
-            tube = by_label.get(part.label.casefold()) or by_key.get(part.paint)
-            if tube is None and (
-                near := get_close_matches(part.label.casefold(), by_label, 1, _NEAR)
-            ):
+            label = part.label.casefold()
+            tube = by_label.get(label) or by_key.get(part.paint)
+            if label in chosen:
+                tube = chosen[label] if chosen[label] in box.tubes else None
+            elif tube is None and (near := get_close_matches(label, by_label, 1, _NEAR)):
                 tube = by_label[near[0]]
-                unsure.append(f"“{part.label}” is taken for {box.paint(tube).name}")
+                unsure[part.label] = f"“{part.label}” is taken for {box.paint(tube).name}"
             elif tube is None:
-                unsure.append(f"“{part.label}” is in no tube of yours")
+                unsure[part.label] = f"“{part.label}” is in no tube of yours"
             tubes.append(tube)
         with faults.noting(entry.line):
             if entry.colour:
                 entry = replace(entry, lab=colour_typed(entry.colour))
-            if entry.lab is None and None in tubes:
-                raise InputError(
-                    f"{unsure[-1]}, and its colour is not told; add the tube, or write the colour.",
-                    "parts",
-                )
             found.append(_Matched(entry, tubes, unsure))
     faults.refuse()
     return found
@@ -208,16 +223,38 @@ def found_entries(painter: Painter, told: Sequence[core.EntryData]) -> list[Foun
             name=each.entry.name,
             says=" + ".join(f"{part.parts:g} {part.label}" for part in each.entry.parts),
             date=each.entry.date,
-            unsure=". ".join(each.unsure),
+            unsure=[
+                UnsurePart(label=part.label, tube=tube, says=each.unsure[part.label])
+                for part, tube in zip(each.entry.parts, each.tubes, strict=True)
+                if part.label in each.unsure
+            ],
+            untold=each.untold,
         )
-        for each in _matched(painter, told)
+        for each in _matched(painter, told, {})
     ]
 
 
 @transaction.atomic
-def take_journal(painter: Painter, told: Sequence[core.EntryData]) -> int:
-    """Take entries of a file: all of them, or none; what was taken before is not taken again."""
-    matched = _matched(painter, told)
+def take_journal(
+    painter: Painter, told: Sequence[core.EntryData], chosen: Mapping[str, int | None]
+) -> int:
+    """Take entries of a file: all of them, or none; what was taken before is not taken again.
+
+    `chosen` has the tube that the painter says a label is of, or none for a paint in no tube.
+    """
+    chosen = {label.casefold(): tube for label, tube in chosen.items()}
+    matched = _matched(painter, told, chosen)
+    faults = Faults()
+    for each in matched:
+        with faults.noting(each.entry.line):
+            if each.untold:
+                where = each.tubes.index(None)
+                raise InputError(
+                    f"“{each.entry.parts[where].label}” is in no tube of yours, and the colour is "
+                    "not told; choose its tube, or write the colour.",
+                    "parts",
+                )
+    faults.refuse()
     box = PaintBox(painter, {tube for each in matched for tube in each.tubes if tube is not None})
     before = Mixing.objects.filter(mixture__painter=painter).count()
     for each in matched:

@@ -58,8 +58,8 @@ def change(painter: Painter, key: int, asked: EntryChange) -> KeptMixture:
         kept = get_object_or_404(rows, pk=key, painter=painter)
         if asked.revision != kept.revision:
             raise Conflict(
-                f"'{kept.name}' was changed in another window since you opened it. "
-                "Load it again; what you typed stays in its field."
+                f"'{kept.name}' was changed in another window since you opened it. What you typed "
+                "stays in its field; change it there once more to put it beside what is there now."
             )
         if asked.name is not None:
             if not asked.name.strip():

@@ -21,7 +21,7 @@ def take_in(painter: Painter, data: bytes, name: str) -> Photograph:
     Raises
     ------
     InputError
-        For what is no JPEG, PNG or WebP, is damaged, or has more pixels than are unpacked.
+        For what is no JPEG, PNG, WebP or HEIC, is damaged, or has more pixels than are unpacked.
     """
     picture = taken.taken(data)
     return Photograph.objects.create(

@@ -35,7 +35,7 @@ PICTURE = {
         "required": True,
         "content": {
             kind: {"schema": {"type": "string", "format": "binary"}}
-            for kind in ("image/jpeg", "image/png", "image/webp")
+            for kind in ("image/jpeg", "image/png", "image/webp", "image/heic")
         },
     }
 }
@@ -102,7 +102,7 @@ def list_photographs(request: SignedIn) -> list[PhotographOut]:
 def take_photograph(
     request: SignedIn, name: Annotated[str, Field(max_length=300)] = ""
 ) -> Status[PhotographOut]:
-    """Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body."""
+    """Take in a photograph: a JPEG, PNG, WebP or HEIC file of up to 25 MB as the body."""
     data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
     found = photographs.take_in(request.user, data, name)
     return Status(201, photographs.photograph_out(found))

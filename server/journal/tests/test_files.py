@@ -25,9 +25,9 @@ sea,2026-06-01,1 Ultramarine Blue + 8 titanium white,,sea
 
 
 class FilesTest(JournalTest):
-    def upload(self, path: str, data: str, client: Client | None = None):
+    def upload(self, path: str, data: str, client: Client | None = None, **beside: str):
         file = SimpleUploadedFile("notebook.csv", data.encode())
-        answer = (client or self.client).post(f"/api/journal/{path}", {"file": file})
+        answer = (client or self.client).post(f"/api/journal/{path}", {"file": file, **beside})
         return answer.status_code, answer.json()
 
     def test_json_comes_back_whole_into_another_studio(self) -> None:
@@ -41,7 +41,7 @@ class FilesTest(JournalTest):
         for key in ("PO20", "PB29"):
             Tube.objects.create(painter=self.other, paint_key=key)
         looked = self.upload("file/look", whole, other)[1]
-        self.assertEqual([(row["name"], row["unsure"]) for row in looked], [(made["title"], "")])
+        self.assertEqual([(row["name"], row["unsure"]) for row in looked], [(made["title"], [])])
         for expected in (1, 0):
             self.assertEqual(self.upload("file/take", whole, other), (201, {"count": expected}))
         back = other.get("/api/journal/file.json").json()["entries"]
@@ -65,7 +65,7 @@ class FilesTest(JournalTest):
 
     def test_a_notebook_is_matched_to_tubes_and_each_fault_is_told_by_its_line(self) -> None:
         status, looked = self.upload("file/look", NOTEBOOK)
-        self.assertEqual((status, [row["unsure"] for row in looked]), (200, ["", ""]))
+        self.assertEqual((status, [row["unsure"] for row in looked]), (200, [[], []]))
         self.assertEqual(KeptMixture.objects.count(), 0)
         self.assertEqual(self.upload("file/take", NOTEBOOK)[1], {"count": 2})
         rust = KeptMixture.objects.get(name="rust")
@@ -81,15 +81,33 @@ class FilesTest(JournalTest):
             lines = [fault["line"] for fault in told["faults"]]
             self.assertEqual(lines, [5], told)
         self.assertEqual(KeptMixture.objects.count(), 2)
-        unknown = NOTEBOOK + "fog,2026-06-02,1 Payne's grey,,\n"
-        self.assertEqual([f["line"] for f in self.upload("file/look", unknown)[1]["faults"]], [4])
         near = "name,parts,colour\nfog,1 Cadmium orang + 1 Payne's grey,60 0 0\n"
         (row,) = self.upload("file/look", near)[1]
-        self.assertIn("taken for Cadmium orange", row["unsure"])
-        self.assertIn("in no tube of yours", row["unsure"])
+        likely, unknown = row["unsure"]
+        self.assertIn("taken for Cadmium orange", likely["says"])
+        self.assertEqual(likely["tube"], self.tubes["PO20"])
+        self.assertIn("in no tube of yours", unknown["says"])
         self.assertEqual(self.upload("file/take", near)[0], 201)
         fog = KeptMixture.objects.get(name="fog")
         self.assertEqual((fog.lightness, fog.parts.filter(tube=None).count()), (60, 1))
+
+    def test_a_paint_that_is_unsure_is_asked_for_and_taken_as_the_painter_says(self) -> None:
+        unknown = NOTEBOOK + "fog,2026-06-02,1 Payne's grey + 1 Cadmium orang,,\n"
+        status, looked = self.upload("file/look", unknown)
+        self.assertEqual((status, [row["untold"] for row in looked]), (200, [False, False, True]))
+        status, told = self.upload("file/take", unknown)
+        self.assertEqual((status, [f["line"] for f in told["faults"]]), (422, [4]))
+        self.assertEqual(KeptMixture.objects.count(), 0)
+        blue, orange = self.tubes["PB29"], self.tubes["PO20"]
+        for wrong in ('["Payne"]', "{", '{"Payne\'s grey": "blue"}'):
+            self.assertEqual(self.upload("file/take", unknown, tubes=wrong)[0], 422)
+        self.assertEqual(self.upload("file/take", unknown, tubes='{"Payne\'s grey": 9999}')[0], 422)
+        chosen = json.dumps({"Payne's grey": blue, "Cadmium orang": orange})
+        self.assertEqual(self.upload("file/take", unknown, tubes=chosen), (201, {"count": 3}))
+        fog = KeptMixture.objects.get(name="fog")
+        self.assertEqual(set(fog.parts.values_list("tube", flat=True)), {blue, orange})
+        np.testing.assert_allclose([fog.lightness, fog.a, fog.b],
+                                   self.lab_of(PO20=1, PB29=1), atol=1e-6)  # fmt: skip
 
     def test_the_swatch_book_is_a_task_and_tells_what_the_slips_tell(self) -> None:
         made = [self.note(mixture=self.mixture(PO20=3, PB29=part), name=f"rust {part}")

@@ -129,8 +129,8 @@ class PhotographTest(StudioTest):
         cases = (
             (bomb(), 422, "million pixels"),
             (bomb(100_000, 100_000), 422, "million pixels"),
-            (svg, 422, "no JPEG, PNG or WebP"),
-            (gif.getvalue(), 422, "no JPEG, PNG or WebP"),
+            (svg, 422, "no JPEG, PNG, WebP or HEIC"),
+            (gif.getvalue(), 422, "no JPEG, PNG, WebP or HEIC"),
             (whole[: len(whole) // 2], 422, "breaks off"),
             (picture_file()[:200], 422, "breaks off"),
             (b"", 422, "empty"),

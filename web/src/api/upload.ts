@@ -3,10 +3,11 @@ import { problemFrom, unreachable } from "./problem";
 import { csrfToken } from "./session";
 
 /** Sends a file as a form; a `Problem` with its faults is thrown for one that cannot be used. */
-export function upload<T>(path: string, file: File): Promise<T> {
+export function upload<T>(path: string, file: File, beside: Record<string, string> = {}) {
   const body = new FormData();
   body.set("file", file);
-  return sendFile(path, body);
+  for (const [name, value] of Object.entries(beside)) body.set(name, value);
+  return sendFile<T>(path, body);
 }
 
 /** Sends a form, or a file's bytes as they are. */

@@ -2,6 +2,7 @@ import { Search } from "lucide-react";
 import { type FormEvent, useEffect, useRef, useState } from "react";
 import { Button } from "../ui/Button";
 import { Choice, Select } from "../ui/Choice";
+import { FromPhotograph } from "./FromPhotograph";
 import { JournalFiles } from "./JournalFiles";
 import type { View } from "./JournalStage";
 import type { Filters } from "./queries";
@@ -72,6 +73,12 @@ export function FilterBar({
             placeholder="Near 5YR 4/2 …"
             value={colour}
             onType={onColour}
+          />
+          <FromPhotograph
+            says="Near a photograph"
+            title="Near what in a photograph?"
+            takes="Find what is nearest"
+            onColour={onColour}
           />
           <Button aria-pressed={!!filters.owned} onClick={() => set({ owned: !filters.owned })}>
             From my tubes

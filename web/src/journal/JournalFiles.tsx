@@ -8,6 +8,7 @@ import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
 import { Progress } from "../ui/Progress";
 import type { Filters } from "./queries";
+import { type ChosenTubes, WhichTubes } from "./WhichTubes";
 
 const FORMS = [
   ["json", "The journal (JSON)"],
@@ -19,6 +20,7 @@ const FORMS = [
 /** The journal on paper and in files, as far as the filters show it; and a notebook taken in. */
 export function JournalFiles({ filters }: { filters: Filters }) {
   const [taking, setTaking] = useState(false);
+  const [chosen, setChosen] = useState<ChosenTubes>({});
   const cache = useQueryClient();
   const book = useTask(
     (form: "cards" | "labels") =>
@@ -42,7 +44,12 @@ export function JournalFiles({ filters }: { filters: Filters }) {
           { says: "The schema of a journal", does: "/api/journal/schema.json" },
         ]}
       />
-      <Button onClick={() => setTaking(true)}>
+      <Button
+        onClick={() => {
+          setChosen({});
+          setTaking(true);
+        }}
+      >
         <FileUp aria-hidden="true" size={18} /> Take in
       </Button>
       {book.underWay && (
@@ -71,9 +78,15 @@ export function JournalFiles({ filters }: { filters: Filters }) {
             <span>
               <b>{entry.name}</b> {entry.says}
               {entry.date && `, ${entry.date}`}
-              {entry.unsure && <span className="block font-bold">{entry.unsure}.</span>}
+              {entry.unsure.map((part) => (
+                <span key={part.label} className="block font-bold">
+                  {part.says}.
+                </span>
+              ))}
             </span>
           )}
+          asking={(found) => <WhichTubes found={found} chosen={chosen} onChoose={setChosen} />}
+          beside={{ tubes: JSON.stringify(chosen) }}
           onClose={() => setTaking(false)}
           onTaken={() => cache.invalidateQueries({ queryKey: ["journal"] })}
         />

@@ -4,6 +4,7 @@ import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/TextField";
+import { FromPhotograph } from "./FromPhotograph";
 import type { useEntry } from "./useEntry";
 
 const HOW = {
@@ -19,11 +20,13 @@ export function Remarks({ entry, does }: { entry: Entry; does: ReturnType<typeof
   const [word, setWord] = useState("");
   const [colour, setColour] = useState("");
   const [wet, setWet] = useState(false);
+  const [photograph, setPhotograph] = useState<number | null>(null);
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    does.remark({ word, colour, wet }, () => {
+    does.remark({ word, colour, wet, photograph }, () => {
       setWord("");
       setColour("");
+      setPhotograph(null);
       setAdding(false);
     });
   };
@@ -34,6 +37,15 @@ export function Remarks({ entry, does }: { entry: Entry; does: ReturnType<typeof
         {entry.remarks.map((each) => (
           <li key={each.at} className="flex items-center gap-2 py-0.5 leading-snug">
             {each.look && <Swatch colour={each.look} className="h-9 w-9 shrink-0" />}
+            {each.photograph !== null && (
+              <a href={`/api/photographs/${each.photograph}/image`} className="shrink-0">
+                <img
+                  src={`/api/photographs/${each.photograph}/image`}
+                  alt="The dried swatch, photographed"
+                  className="h-11 w-14 object-cover"
+                />
+              </a>
+            )}
             <span>
               {each.word && <b>{each.word} </b>}
               <span className="text-ink-soft text-sm">
@@ -59,7 +71,20 @@ export function Remarks({ entry, does }: { entry: Entry; does: ReturnType<typeof
             value={colour}
             most={60}
             placeholder="5YR 4/2 or 45 8 12"
-            onChange={setColour}
+            onChange={(typed) => {
+              setColour(typed);
+              setPhotograph(null);
+            }}
+          />
+          <FromPhotograph
+            look="paper"
+            says={photograph === null ? "Off a photograph" : "Off another photograph"}
+            title="A photograph of the dried swatch"
+            takes="This is how it came out"
+            onColour={(read, from) => {
+              setColour(read);
+              setPhotograph(from);
+            }}
           />
           <label className="flex min-h-11 items-center gap-2">
             <input

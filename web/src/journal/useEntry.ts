@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, type Entry, got } from "../api/client";
+import { Problem } from "../api/problem";
 import { newToken } from "../api/token";
 import { entryQuery, tellEntry } from "./queries";
 
@@ -13,6 +14,8 @@ interface Remarked {
   word: string;
   colour: string;
   wet: boolean;
+  /** The photograph that the colour was read off. */
+  photograph: number | null;
 }
 
 /** What is done with an entry on its slip. */
@@ -29,10 +32,17 @@ export function useEntry(entry: Entry) {
         api.PATCH("/api/journal/entries/{key}", {
           params: { path },
           body: { ...body, revision: now.revision },
+          // It arrives even where the window closes meanwhile; the longest note is short enough.
+          keepalive: true,
         }),
       );
     },
     ...told,
+    // What another window wrote is shown; what was typed here stays in its field.
+    onError: (error) => {
+      if (error instanceof Problem && error.status === 409)
+        cache.invalidateQueries({ queryKey: entryQuery(entry.id).queryKey });
+    },
   });
   const remark = useMutation({
     retry: 2,
@@ -40,7 +50,7 @@ export function useEntry(entry: Entry) {
       got(
         api.POST("/api/journal/entries/{key}/remarks", {
           params: { path },
-          body: { how: "eye", ...body },
+          body: { how: body.photograph === null ? "eye" : "photograph", ...body },
         }),
       ),
     ...told,

@@ -15,6 +15,8 @@ export function FilePanel<Row>({
   look,
   take,
   row,
+  beside,
+  asking,
   onClose,
   onTaken,
 }: {
@@ -25,6 +27,9 @@ export function FilePanel<Row>({
   look: string;
   take: string;
   row: (found: Row) => ReactNode;
+  /** What is asked about what was found, and what of it goes along with the file. */
+  asking?: (found: readonly Row[]) => ReactNode;
+  beside?: Record<string, string>;
   onClose: () => void;
   onTaken: () => void;
 }) {
@@ -32,7 +37,7 @@ export function FilePanel<Row>({
   const [file, setFile] = useState<File | null>(null);
   const looking = useMutation({ mutationFn: (chosen: File) => upload<Row[]>(look, chosen) });
   const taking = useMutation({
-    mutationFn: (chosen: File) => upload(take, chosen),
+    mutationFn: (chosen: File) => upload(take, chosen, beside),
     onSuccess: () => {
       onTaken();
       onClose();
@@ -87,8 +92,9 @@ export function FilePanel<Row>({
           )}
         </div>
       )}
-      {looking.data && !error && (
+      {looking.data && !looking.error && (
         <>
+          {asking?.(looking.data)}
           <ul className="divide-y divide-ink/20">
             {looking.data.map((found, i) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place in the file

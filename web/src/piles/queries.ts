@@ -1,5 +1,5 @@
 import { keepPreviousData, type QueryClient, queryOptions } from "@tanstack/react-query";
-import { api, got, type Light, type Photograph, type Pile } from "../api/client";
+import { api, got, type Light, type Pile } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
 
 /**
@@ -47,23 +47,6 @@ export const mixturesNear = (pile: number, changed: string) =>
       ),
     placeholderData: keepPreviousData,
     retry: false,
-  });
-
-export const photographsQuery = queryOptions({
-  queryKey: ["photographs"],
-  queryFn: () => got(api.GET("/api/photographs")),
-});
-
-export const notesQuery = (photograph: Photograph, count: number) =>
-  queryOptions({
-    queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
-    queryFn: () =>
-      got(
-        api.GET("/api/photographs/{photograph_id}/notes", {
-          params: { path: { photograph_id: photograph.id }, query: { count } },
-        }),
-      ),
-    placeholderData: keepPreviousData,
   });
 
 export const gramScaleQuery = queryOptions({

@@ -31,7 +31,8 @@ export function useTubeChanges() {
   });
   const change = useMutation({
     mutationFn: ({ id, body }: { id: number; body: TubeChange }) =>
-      got(api.PATCH("/api/tubes/{tube_id}", { ...at(id), body })),
+      // It arrives even where the window closes meanwhile.
+      got(api.PATCH("/api/tubes/{tube_id}", { ...at(id), body, keepalive: true })),
     onSettled: refresh,
   });
   return { add, putAway, bringBack, change, refresh };

@@ -3,13 +3,13 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { KeptMixture, Target } from "../../api/client";
 import { NO_TARGET } from "../../app/beginPile";
+import { PhotoColours } from "../../photographs/PhotoColours";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { TextField } from "../../ui/TextField";
 import { mixturesQuery } from "../queries";
-import { PhotoTargets } from "./PhotoTargets";
 import { ReadingTargets } from "./ReadingTargets";
 
 const SOURCES = [
@@ -85,7 +85,7 @@ export function TargetChooser({
           className="max-w-md"
         />
       )}
-      {source === "photograph" && <PhotoTargets onChoose={setPointed} onEach={onEach} />}
+      {source === "photograph" && <PhotoColours onChoose={setPointed} onEach={onEach} />}
       {source === "reading" && <ReadingTargets onChoose={setPointed} />}
       {source === "kept" && (
         <Kept

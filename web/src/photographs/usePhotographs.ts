@@ -1,9 +1,9 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, got, type PhotoArea, type Photograph } from "../../api/client";
-import { Problem } from "../../api/problem";
-import { TABLES } from "../../api/tables";
-import { sendFile } from "../../api/upload";
-import { photographsQuery } from "../queries";
+import { api, got, type PhotoArea, type Photograph } from "../api/client";
+import { Problem } from "../api/problem";
+import { TABLES } from "../api/tables";
+import { sendFile } from "../api/upload";
+import { photographsQuery } from "./queries";
 
 const MOST_BYTES = TABLES.mostPhotographBytes;
 

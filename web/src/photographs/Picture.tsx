@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { PhotoArea, Photograph } from "../../api/client";
+import type { PhotoArea, Photograph } from "../api/client";
 
 const STEP = 0.01;
 const TAP = 0.006;

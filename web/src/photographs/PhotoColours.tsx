@@ -5,19 +5,20 @@ import {
   type AreaColour,
   api,
   got,
+  type Look,
   type PhotoArea,
   type Photograph,
   type PhotoNote,
   type Target,
-} from "../../api/client";
-import { NO_TARGET } from "../../app/beginPile";
-import { differenceText } from "../../seen/difference";
-import { Swatch } from "../../seen/Swatch";
-import { Button } from "../../ui/Button";
-import { Choice } from "../../ui/Choice";
-import { Note } from "../../ui/Note";
-import { Stepper } from "../../ui/Stepper";
-import { notesQuery, photographsQuery } from "../queries";
+} from "../api/client";
+import { NO_TARGET } from "../app/beginPile";
+import { differenceText } from "../seen/difference";
+import { Swatch } from "../seen/Swatch";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
+import { Note } from "../ui/Note";
+import { Stepper } from "../ui/Stepper";
+import { notesQuery, photographsQuery } from "./queries";
 import { Picture } from "./Picture";
 import { usePhotographs } from "./usePhotographs";
 
@@ -30,12 +31,15 @@ const CARDS = [
 type Marking = "white" | "grey" | null;
 
 /** Colours taken from a photograph: of a point, of an area, or its main notes at once. */
-export function PhotoTargets({
+export function PhotoColours({
   onChoose,
+  onColour,
   onEach,
 }: {
   /** A colour was pointed at, and is the target unless another is. */
-  onChoose: (target: Target | null) => void;
+  onChoose?: (target: Target | null) => void;
+  /** A colour was read, in which photograph. */
+  onColour?: (look: Look, photograph: number) => void;
   /** A pile is wanted for each of these. */
   onEach?: (targets: Target[]) => void;
 }) {
@@ -50,7 +54,7 @@ export function PhotoTargets({
       take.mutate(file, {
         onSuccess: (photograph) => {
           setChosen(photograph.id);
-          onChoose(null);
+          onChoose?.(null);
         },
       });
   };
@@ -70,7 +74,7 @@ export function PhotoTargets({
           {take.isPending ? "Taking it in …" : "A photograph …"}
           <input
             type="file"
-            accept="image/jpeg,image/png,image/webp"
+            accept="image/jpeg,image/png,image/webp,image/heic"
             className="sr-only"
             onChange={(event) => {
               choose(event.target.files);
@@ -86,7 +90,7 @@ export function PhotoTargets({
             aria-pressed={each.id === open?.id}
             onClick={() => {
               setChosen(each.id);
-              onChoose(null);
+              onChoose?.(null);
             }}
             className="h-11 w-14 overflow-hidden aria-pressed:ring-4 aria-pressed:ring-ink"
           >
@@ -104,7 +108,7 @@ export function PhotoTargets({
             onClick={() => {
               setGone(open);
               putAway.mutate(open.id);
-              onChoose(null);
+              onChoose?.(null);
             }}
           >
             <Trash2 aria-hidden="true" size={18} />
@@ -124,7 +128,13 @@ export function PhotoTargets({
       </div>
       {take.error && <Note>{take.error.message}</Note>}
       {open ? (
-        <OpenPhotograph key={open.id} photograph={open} onChoose={onChoose} onEach={onEach} />
+        <OpenPhotograph
+          key={open.id}
+          photograph={open}
+          onChoose={onChoose}
+          onColour={onColour}
+          onEach={onEach}
+        />
       ) : (
         <p className="leading-snug">
           Choose a photograph, or drop one here. It stays private: only its pixels are kept, small,
@@ -138,10 +148,12 @@ export function PhotoTargets({
 function OpenPhotograph({
   photograph,
   onChoose,
+  onColour,
   onEach,
 }: {
   photograph: Photograph;
-  onChoose: (target: Target | null) => void;
+  onChoose?: (target: Target | null) => void;
+  onColour?: (look: Look, photograph: number) => void;
   onEach?: (targets: Target[]) => void;
 }) {
   const { mark } = usePhotographs();
@@ -169,11 +181,11 @@ function OpenPhotograph({
       setMarking(null);
       setArea(null);
       read.reset();
-      onChoose(null);
+      onChoose?.(null);
       return;
     }
-    read.mutate(to);
-    onChoose({ ...NO_TARGET, photo: { photograph: photograph.id, area: to } });
+    read.mutate(to, { onSuccess: ({ look }) => onColour?.(look, photograph.id) });
+    onChoose?.({ ...NO_TARGET, photo: { photograph: photograph.id, area: to } });
   };
   const choose = (kind: "none" | "white" | "grey") => {
     if (kind !== "none") return setMarking(kind);
@@ -244,7 +256,8 @@ function OpenPhotograph({
                     onClick={() => {
                       setPicked(each);
                       setArea(null);
-                      onChoose(note(each));
+                      onChoose?.(note(each));
+                      onColour?.(each.look, photograph.id);
                     }}
                     className="block h-11 w-full aria-pressed:outline-4 aria-pressed:outline-ink aria-pressed:-outline-offset-4"
                   >

@@ -1,0 +1,19 @@
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { api, got, type Photograph } from "../api/client";
+
+export const photographsQuery = queryOptions({
+  queryKey: ["photographs"],
+  queryFn: () => got(api.GET("/api/photographs")),
+});
+
+export const notesQuery = (photograph: Photograph, count: number) =>
+  queryOptions({
+    queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
+    queryFn: () =>
+      got(
+        api.GET("/api/photographs/{photograph_id}/notes", {
+          params: { path: { photograph_id: photograph.id }, query: { count } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
