@@ -8,7 +8,7 @@ from typing import NoReturn
 # A batch is shared out among processes, and threads of each would get in the others' way.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-from mesotint.commands import colour, harmony, muting
+from mesotint.commands import colour, harmony, muting, painted
 from mesotint.commands.reading import viewing_options
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
@@ -114,12 +114,33 @@ def _harmony_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     mother.set_defaults(run=harmony.mother)
 
 
+def _painted_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
+    sheet = commands.add_parser("sheet", help="a sheet to paint, with the layout to read it by")
+    sheet.add_argument("paints", nargs="+", metavar="PAINT")
+    sheet.add_argument("--to", required=True, metavar="FILE", help="writes FILE.pdf and its layout")
+    sheet.add_argument("--calibration", action="store_true", help="what tells most of the tubes")
+    sheet.add_argument("--steps", type=int, default=9)
+    sheet.add_argument("--opened", action="store_true", help="each step opened with white as well")
+    sheet.add_argument("--size", default="A4", help="A4 or Letter")
+    sheet.add_argument("--date", default="", help="day that is printed on it; today")
+    viewing_options(sheet)
+    sheet.set_defaults(run=painted.sheet)
+    read = commands.add_parser("read", help="what a photograph of a painted sheet tells")
+    read.add_argument("layout", metavar="LAYOUT.json")
+    read.add_argument("photograph", metavar="PHOTO")
+    read.add_argument("--calibrate", action="store_true", help="give the tubes as learnt from it")
+    read.add_argument("--light", default="", help="daylight, led, fluorescent or tungsten")
+    read.add_argument("--json", action="store_true")
+    read.set_defaults(run=painted.read)
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = _Parser(prog="mesotint", description=__doc__)
     commands = parser.add_subparsers(dest="command", required=True, parser_class=_Parser)
     _colour_commands(commands)
     _muting_commands(commands)
     _harmony_commands(commands)
+    _painted_commands(commands)
     return parser
 
 

@@ -2,9 +2,10 @@
 
 ``python -m mesotint.colour.build_tables``
 
-Sources, as carried by colour-science: CIE 015:2018 (observer, illuminants); ASTM E2022 (weights
-from them); Munsell renotation of Newhall, Nickerson and Judd (1943), with the extrapolated chips
-of the same tables; ASTM D1535 (whether hues of one ovoid are joined along a line or an arc).
+Sources, as carried by colour-science: CIE 015:2018 (observer, illuminants, lamps, daylight); ASTM
+E2022 (weights from them); Munsell renotation of Newhall, Nickerson and Judd (1943), with the
+extrapolated chips of the same tables; ASTM D1535 (whether hues of one ovoid are joined along a
+line or an arc).
 """
 
 import sys
@@ -35,6 +36,37 @@ def tristimulus_weights() -> dict[str, np.ndarray]:
     for ours, theirs in ILLUMINANTS.items():
         lamp = colour.SDS_ILLUMINANTS[theirs].copy().align(observer.shape)
         result[ours] = adjusted(weights(observer, lamp, wide), wide, narrow).T
+    return result
+
+
+LAMPS = {
+    "tungsten": ("A",),
+    "fluorescent": tuple(f"FL{number}" for number in range(1, 13)),
+    "led": ("LED-B1", "LED-B2", "LED-B3", "LED-B4", "LED-B5", "LED-V1", "LED-V2"),
+}
+
+
+def lamp_powers() -> dict[str, np.ndarray]:
+    """Relative spectral powers, shape (lamps, 36) a kind of lamp, and the three spectra that
+    daylight of any colour temperature is made of, shape (3, 36).
+
+    Each band is what a triangle of 10 nm either side of its middle takes in.
+    """
+    import colour
+
+    fine = colour.SpectralShape(360, 750, 1)
+    taken = np.maximum(
+        0, 1 - np.abs(np.arange(360, 751)[:, None] - np.arange(380, 731, 10)[None]) / 10
+    )
+    taken /= taken.sum(axis=0)
+    result = {}
+    for kind, names in LAMPS.items():
+        lamps = [colour.SDS_ILLUMINANTS[name].copy().align(fine).values @ taken for name in names]
+        result[kind] = np.array([lamp / lamp.mean() for lamp in lamps])
+    parts = colour.colorimetry.datasets.SDS_BASIS_FUNCTIONS_CIE_ILLUMINANT_D_SERIES
+    result["daylight"] = np.array(
+        [parts[name].copy().align(fine).values @ taken for name in ("S0", "S1", "S2")]
+    )
     return result
 
 
@@ -104,8 +136,9 @@ def renotation() -> tuple[np.ndarray, np.ndarray]:
 
 
 def main() -> None:
-    """Write both tables."""
+    """Write the tables."""
     np.savez_compressed(DATA / "tristimulus.npz", allow_pickle=False, **tristimulus_weights())
+    np.savez_compressed(DATA / "lamps.npz", allow_pickle=False, **lamp_powers())
     chromaticity, limit = renotation()
     np.savez_compressed(
         DATA / "munsell.npz",

@@ -12,17 +12,52 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 
-_FROM_XYZ: Final[Array] = np.array(
+LINEAR_FROM_XYZ: Final[Array] = np.array(
     [
         [3.2406255, -1.5372080, -0.4986286],
         [-0.9689307, 1.8757561, 0.0415175],
         [0.0557101, -0.2040211, 1.0569959],
     ]
 )
-_TO_XYZ: Final[Array] = np.linalg.inv(_FROM_XYZ).astype(np.float64)
+_TO_XYZ: Final[Array] = np.linalg.inv(LINEAR_FROM_XYZ).astype(np.float64)
 
 SHOWN_WITHIN: Final = 1.0
 """CIEDE2000 within which what a screen of 8 bits shows counts as the colour itself."""
+
+
+def encoded(linear: Array) -> Array:
+    """sRGB, 0 to 1, of linear light; straight on below black (IEC 61966-2-1).
+
+    Parameters
+    ----------
+    linear : array
+    """
+    linear = np.asarray(linear)
+    curved = 1.055 * np.maximum(linear, 0.0031308) ** (1 / 2.4) - 0.055
+    return np.where(linear > 0.0031308, curved, 12.92 * linear)
+
+
+def decoded(told: Array) -> Array:
+    """Linear light of sRGB; the inverse of `encoded`.
+
+    Parameters
+    ----------
+    told : array
+    """
+    told = np.asarray(told)
+    curved = ((np.maximum(told, 0.04045) + 0.055) / 1.055) ** 2.4
+    return np.where(told > 0.04045, curved, told / 12.92)
+
+
+def encoding_slope(linear: Array) -> Array:
+    """Slope of `encoded`.
+
+    Parameters
+    ----------
+    linear : array
+    """
+    curved = 1.055 / 2.4 * np.maximum(linear, 0.0031308) ** (1 / 2.4 - 1)
+    return np.where(np.asarray(linear) > 0.0031308, curved, 12.92)
 
 
 def srgb_from_lab(lab: Array) -> Array:
@@ -33,9 +68,7 @@ def srgb_from_lab(lab: Array) -> Array:
     lab : array, shape (..., 3)
         CIELAB.
     """
-    linear = np.clip(xyz_from_lab(lab) / 100 @ _FROM_XYZ.T, 0, 1)
-    coded = np.where(linear <= 0.0031308, 12.92 * linear, 1.055 * linear ** (1 / 2.4) - 0.055)
-    return np.asarray(coded)
+    return encoded(np.clip(xyz_from_lab(lab) / 100 @ LINEAR_FROM_XYZ.T, 0, 1))
 
 
 def hex_from_lab(lab: Array) -> tuple[list[str], list[bool]]:
@@ -90,8 +123,7 @@ def xyz_from_srgb(rgb: Array) -> Array:
     rgb : array, shape (..., 3)
         sRGB, 0 to 1.
     """
-    coded = np.asarray(rgb, dtype=np.float64)
-    linear = np.where(coded <= 0.04045, coded / 12.92, ((coded + 0.055) / 1.055) ** 2.4)
+    linear = decoded(np.asarray(rgb, dtype=np.float64))
     return np.asarray(linear @ _TO_XYZ.T * 100)
 
 

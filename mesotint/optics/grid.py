@@ -11,6 +11,9 @@ Array = NDArray[np.floating[Any]]
 """Real numbers: float64, or float32 where very many are swept for a search."""
 
 Indices = NDArray[np.intp]
+Mask = NDArray[np.bool_]
+Pixels = NDArray[np.uint8]
+"""Pixels of a picture, sRGB, shape (height, width, 3)."""
 
 WAVELENGTHS_NM: Array = np.arange(380.0, 731.0, 10.0)
 """380 to 730 nm in steps of 10 nm, shape (36,)."""

@@ -12,24 +12,38 @@ b'%PDF-'
 import base64
 import io
 import re
-from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field
 from datetime import datetime
 from functools import cache
+from itertools import groupby
 from pathlib import Path
 from typing import Any
 
+import cv2
+import numpy as np
 from PIL import Image, ImageDraw
 from reportlab.graphics import renderPDF, renderSVG
 from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
-from reportlab.lib.colors import HexColor
+from reportlab.lib.colors import Color, HexColor
 from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
 from reportlab.pdfgen.canvas import Canvas
 
+from mesotint.colour.srgb import encoded
 from mesotint.errors import InputError
+from mesotint.painted.code import code_rows
+from mesotint.painted.layout import (
+    DICTIONARY,
+    FIRST_MARKER,
+    Box,
+    Grey,
+    Marker,
+    Rectangle,
+    SheetLayout,
+)
 
 SIZES = {"A4": A4, "Letter": LETTER}
 FONTS = Path(__file__).parent / "fonts"
@@ -39,14 +53,38 @@ INK = HexColor("#1c1c1c")
 SOFT = HexColor("#555555")
 NOTE = (
     "Printed patches are only a guide: no printer shows them truly. Paint the empty boxes, let "
-    "them dry, and trust those. Parts are by volume."
+    "them dry, and trust those.",
+    "Parts are by volume. Photographed whole, by window light and without flash, it is read back.",
 )
 MARGIN = 15 * mm
 HEAD = 24 * mm
-FOOT = 9 * mm
+FOOT = 22 * mm
+"""Below the boxes: a strip of printed greys, the note, and the lower markers."""
+
 ROW = 17 * mm
 """Height of a patch of a scale with its box, from one to the next."""
 
+MARKER_MM = 14.0
+MARKER_CENTRE_MM = 15.0
+"""How large each marker is, and how far its middle lies from both edges of the page: a printer that
+leaves a margin of 8 mm prints it whole."""
+
+CODE_SIDE_MM = 14.0
+BESIDE = 27 * mm
+"""Where text may begin beside a marker."""
+
+GREYS = (0.75, 0.5, 0.33, 0.2, 0.1)
+"""What the printed greys are meant to turn back."""
+
+GREY_MM = (16.0, 8.0)
+GUIDE_MM = 16.0
+BOX_MM = 40.0
+GAP_MM = 3.5
+"""Bare paper beside every box, from which a photograph's light is read."""
+
+CELL_GUIDE_MM = 9.0
+CELL_MM = 38.0
+CELL_LINE_MM = 2.9
 CELL_TEXT_LINES = 6
 MOST_COLUMNS = 5
 PATCH_PX = 160
@@ -56,8 +94,9 @@ PATCH_PX = 160
 class SheetPatch:
     """One patch of a sheet: what is written beside it, and its colour on a screen, #rrggbb.
 
-    `parts` tell what to mix it from, each as a hand would measure it; `in_gamut` is False where
-    the printed colour cannot be true.
+    `parts` tell what to mix it from, each as a hand would measure it, and `amounts` the same by the
+    keys of the paints, in parts by volume; `in_gamut` is False where the printed colour cannot be
+    true.
     """
 
     label: str
@@ -67,11 +106,16 @@ class SheetPatch:
     in_gamut: bool
     parts: Sequence[str]
     note: str = ""
+    amounts: Mapping[str, float] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class Sheet:
-    """Patches under a name, one below the other or as a grid in columns."""
+    """Patches under a name, one below the other or as a grid in columns.
+
+    `code` names the sheet and its revision, so that a photograph tells which one it is of; medium,
+    finish and ground are how it is painted.
+    """
 
     name: str
     summary: str
@@ -79,6 +123,144 @@ class Sheet:
     patches: Sequence[SheetPatch]
     columns: int = 1
     grid: bool = False
+    code: str = ""
+    medium: str = "opaque"
+    finish: str = "satin"
+    ground: str = ""
+
+
+@dataclass(frozen=True)
+class Placed:
+    """A patch on its page: where its printed guide and its empty box are, and its text."""
+
+    number: int
+    patch: SheetPatch
+    guide: Rectangle
+    box: Rectangle
+    text: Rectangle
+
+
+def layouts(sheet: Sheet, size: str = "A4") -> list[SheetLayout]:
+    """Where everything stands on a sheet as it is printed, a layout for each page.
+
+    Parameters
+    ----------
+    sheet : Sheet
+    size : str
+        A4 or Letter.
+
+    Raises
+    ------
+    InputError
+        For a size that is not known.
+    """
+    pages = _placed(sheet, size)
+    return [
+        SheetLayout(
+            page_mm=_page_mm(size),
+            markers=_markers(size, number),
+            marker_mm=MARKER_MM,
+            boxes=[
+                Box(str(each.number), each.patch.label, each.box, each.patch.amounts,
+                    each.patch.srgb)
+                for each in page
+            ],
+            greys=_greys(size),
+            medium=sheet.medium,
+            finish=sheet.finish,
+            ground=sheet.ground,
+            sheet=sheet.code and page_code(sheet.code, number),
+        )
+        for number, page in enumerate(pages)
+    ]  # fmt: skip
+
+
+def page_code(code: str, page: int) -> str:
+    """What the small code on a page says: the sheet, its revision, and the page.
+
+    Parameters
+    ----------
+    code : str
+        Of the sheet and its revision.
+    page : int
+        From 0.
+    """
+    return f"{code}/{page + 1}"
+
+
+def _page_mm(size: str) -> tuple[float, float]:
+    if size not in SIZES:
+        raise InputError(f"Paper is {' or '.join(SIZES)}.", "size")
+    width, height = SIZES[size]
+    return round(width / mm, 2), round(height / mm, 2)
+
+
+def _markers(size: str, page: int) -> list[Marker]:
+    wide, high = _page_mm(size)
+    near = MARKER_CENTRE_MM
+    corners = [(near, near), (wide - near, near), (wide - near, high - near), (near, high - near)]
+    first = FIRST_MARKER + 4 * page
+    return [Marker(first + i, (round(x, 2), round(y, 2))) for i, (x, y) in enumerate(corners)]
+
+
+def _greys(size: str) -> list[Grey]:
+    wide, high = _page_mm(size)
+    across, down = GREY_MM
+    left = (wide - len(GREYS) * (across + 2)) / 2
+    top = high - MARGIN / mm - 15.0
+    return [
+        Grey(Rectangle(round(left + i * (across + 2), 2), round(top, 2), across, down), level)
+        for i, level in enumerate(GREYS)
+    ]
+
+
+def _placed(sheet: Sheet, size: str) -> list[list[Placed]]:
+    """The patches of a sheet page by page, each in its place."""
+    wide, high = _page_mm(size)
+    edge, head, foot = MARGIN / mm, HEAD / mm, FOOT / mm
+    room, tall = wide - 2 * edge, high - 2 * edge - head - foot
+    columns = min(sheet.columns, MOST_COLUMNS) if sheet.grid else 1
+    # A row of a wide chart goes on below itself, so that no cell is too narrow to paint.
+    rows: list[list[tuple[int, SheetPatch]]] = []
+    step = sheet.columns if sheet.grid else 1
+    numbered = list(enumerate(sheet.patches, start=1))
+    for at in range(0, len(numbered), step):
+        row = numbered[at : at + step]
+        rows += [row[i : i + columns] for i in range(0, len(row), columns)]
+    row_high = CELL_MM if sheet.grid else ROW / mm
+    on_page = max(1, int(tall // row_high))
+    across = room / columns
+    place = _cell_places if sheet.grid else _row_places
+
+    def of_page(first: int) -> Iterator[Placed]:
+        for i, row in enumerate(rows[first : first + on_page]):
+            for j, (number, patch) in enumerate(row):
+                corner = edge + j * across, edge + head + i * row_high
+                yield Placed(number, patch, *place(*corner, across))
+
+    return [list(of_page(first)) for first in range(0, len(rows), on_page)]
+
+
+def _row_places(left: float, top: float, across: float) -> tuple[Rectangle, Rectangle, Rectangle]:
+    high = ROW / mm - GAP_MM
+    box = left + GUIDE_MM + GAP_MM
+    text = box + BOX_MM + GAP_MM
+    return (
+        Rectangle(left, top, GUIDE_MM, high),
+        Rectangle(box, top, BOX_MM, high),
+        Rectangle(text, top, left + across - text, high),
+    )
+
+
+def _cell_places(left: float, top: float, across: float) -> tuple[Rectangle, Rectangle, Rectangle]:
+    lines = CELL_TEXT_LINES * CELL_LINE_MM
+    high = CELL_MM - lines - GAP_MM
+    box = left + CELL_GUIDE_MM + GAP_MM / 2
+    return (
+        Rectangle(left, top, CELL_GUIDE_MM, high),
+        Rectangle(box, top, across - CELL_GUIDE_MM - 1.5 * GAP_MM, high),
+        Rectangle(left, top + high + 0.8, across - GAP_MM / 2, lines),
+    )
 
 
 def draw(sheet: Sheet, form: str, size: str = "A4") -> bytes:
@@ -100,8 +282,7 @@ def draw(sheet: Sheet, form: str, size: str = "A4") -> bytes:
     """
     if form not in _DRAWN:
         raise InputError(f"A sheet is drawn as {', '.join(_DRAWN)}.", "form")
-    if size not in SIZES:
-        raise InputError(f"Paper is {' or '.join(SIZES)}.", "size")
+    _page_mm(size)
     return _DRAWN[form](sheet, size)
 
 
@@ -149,34 +330,88 @@ def line_of_text(x: float, y: float, told: str, size: float, width: float, **loo
 
 
 def _head(sheet: Sheet, width: float, height: float, page: int, pages: int) -> Group:
-    room = width - 2 * MARGIN
+    room = width - 2 * BESIDE - (CODE_SIDE_MM + 3) * mm
     made = f"Mesotint · {sheet.changed:%d %B %Y}" + (f" · page {page} of {pages}" * (pages > 1))
     return Group(
-        line_of_text(MARGIN, height - MARGIN - 5 * mm, sheet.name, 17, room, fontName=BOLD),
-        line_of_text(MARGIN, height - MARGIN - 10.5 * mm, sheet.summary, 10.5, room),
-        line_of_text(MARGIN, height - MARGIN - 15.5 * mm, made, 9, room, fillColor=SOFT),
-        line_of_text(MARGIN, MARGIN + 1 * mm, NOTE, 8, room, fillColor=SOFT),
-    )
+        line_of_text(BESIDE, height - MARGIN - 0.5 * mm, sheet.name, 17, room, fontName=BOLD),
+        line_of_text(BESIDE, height - MARGIN - 6 * mm, sheet.summary, 10.5, room),
+        line_of_text(BESIDE, height - MARGIN - 11 * mm, made, 9, room, fillColor=SOFT),
+        *(
+            line_of_text(BESIDE, MARGIN + 1 * mm - i * 3.4 * mm, line, 8, width - 2 * BESIDE,
+                         fillColor=SOFT)
+            for i, line in enumerate(NOTE)
+        ),
+    )  # fmt: skip
 
 
-def _patch(patch: SheetPatch, x: float, y: float, width: float, height: float) -> Group:
-    """A printed patch and, touching it, the empty box to paint."""
-    half = width / 2
-    group = Group(
-        Rect(x, y, half, height, fillColor=HexColor(patch.srgb), strokeColor=None),
-        Rect(x + half, y, half, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.6),
-    )
-    if not patch.in_gamut:
-        group.add(line_of_text(x + 2, y + 2, "not truly shown", 6, half, fillColor=INK))
+def _rect(at: Rectangle, height: float, **look: Any) -> Rect:
+    """A rectangle of a page, in the drawing's points that count from the bottom."""
+    y = height - (at.top + at.height) * mm
+    return Rect(at.left * mm, y, at.width * mm, at.height * mm, **look)
+
+
+def _furniture(sheet: Sheet, size: str, page: int) -> Group:
+    """What a photograph is read by: markers in the corners, printed greys, and the small code."""
+    wide, high = SIZES[size]
+    group = Group()
+    known = cv2.aruco.getPredefinedDictionary(getattr(cv2.aruco, DICTIONARY))
+    for mark in _markers(size, page):
+        x, y = (c - MARKER_MM / 2 for c in mark.centre_mm)
+        _cells(
+            group,
+            (cv2.aruco.generateImageMarker(known, mark.id, 6) < 128).tolist(),
+            x,
+            y,
+            MARKER_MM,
+            high,
+        )
+    for grey in _greys(size):
+        level = round(255 * float(encoded(np.array(grey.reflectance))))
+        group.add(_rect(grey.rect_mm, high, fillColor=Color(*[level / 255] * 3), strokeColor=None))
+    if sheet.code:
+        left = wide / mm - BESIDE / mm - CODE_SIDE_MM
+        _cells(group, code_rows(page_code(sheet.code, page)), left,
+               MARKER_CENTRE_MM - CODE_SIDE_MM / 2, CODE_SIDE_MM, high)  # fmt: skip
     return group
 
 
-def _row(patch: SheetPatch, x: float, y: float, width: float, height: float) -> Group:
+def _cells(
+    group: Group, dark: Sequence[Sequence[bool]], left: float, top: float, side: float, high: float
+) -> None:
+    """A square of dark and bare cells, in millimetres from the page's top left corner."""
+    cell = side / len(dark)
+    for row, line in enumerate(dark):
+        at = 0
+        for black, run in groupby(line):
+            length = len(list(run))
+            if black:
+                where = Rectangle(left + at * cell, top + row * cell, length * cell, cell)
+                # Cells that touch leave no hairline between them.
+                group.add(_rect(where, high, fillColor=INK, strokeColor=INK, strokeWidth=0.3))
+            at += length
+
+
+def _patch(placed: Placed, height: float) -> Group:
+    """A printed guide and, beside it on bare paper, the empty box to paint."""
+    patch = placed.patch
+    group = Group(
+        _rect(placed.guide, height, fillColor=HexColor(patch.srgb), strokeColor=None),
+        _rect(placed.box, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.5),
+    )
+    if not patch.in_gamut:
+        x = placed.guide.left * mm + 1.5
+        y = height - (placed.guide.top + placed.guide.height) * mm + 2
+        group.add(
+            line_of_text(x, y, "not truly shown", 5.5, placed.guide.width * mm, fillColor=INK)
+        )
+    return group
+
+
+def _row(placed: Placed, height: float) -> Group:
     """One patch of a scale or of picks, with everything written beside it."""
-    box = 62 * mm
-    group = _patch(patch, x, y, box, height)
-    left, room = x + box + 4 * mm, width - box - 4 * mm
-    top = y + height - 4 * mm
+    patch, group = placed.patch, _patch(placed, height)
+    left, room = placed.text.left * mm, placed.text.width * mm
+    top = height - placed.text.top * mm - 4 * mm
     label = patch.label[0].upper() + patch.label[1:]
     told, look = ", ".join(patch.parts), f"{patch.munsell} · {patch.name}"
     lines: list[tuple[str, dict[str, Any]]]
@@ -192,7 +427,7 @@ def _row(patch: SheetPatch, x: float, y: float, width: float, height: float) -> 
     if patch.note:
         lines.append((patch.note, {"size": 9, "fillColor": SOFT}))
     else:
-        under = y + 1 * mm
+        under = height - (placed.text.top + placed.text.height) * mm + 0.5 * mm
         group.add(Line(left, under, left + room, under, strokeColor=SOFT, strokeWidth=0.4))
     for at, (line, how) in enumerate(lines):
         group.add(line_of_text(left, top - at * leading, line, width=room, **how))
@@ -214,17 +449,18 @@ def _wrapped(told: str, size: float, room: float) -> list[str]:
     return [line + "," * (line is not lines[-1]) for line in lines]
 
 
-def _cell(patch: SheetPatch, x: float, y: float, width: float, height: float) -> Group:
+def _cell(placed: Placed, height: float) -> Group:
     """One cell of a chart, with everything written below it."""
-    room = width - 2 * mm
-    lines = CELL_TEXT_LINES * 2.9 * mm
-    group = _patch(patch, x, y + lines, room, height - lines - 2 * mm)
+    patch, group = placed.patch, _patch(placed, height)
     told = [patch.label, *patch.parts, patch.munsell, *([patch.note] if patch.note else [])]
     if len(told) > CELL_TEXT_LINES:
         told = [*told[:1], ", ".join(told[1:-1]), told[-1]]
+    x, room = placed.text.left * mm, placed.text.width * mm
+    top = height - placed.text.top * mm
     for i, line in enumerate(told):
         face = BOLD if i == 0 else TEXT
-        group.add(line_of_text(x, y + lines - (i + 1) * 2.8 * mm, line, 7, room, fontName=face))
+        y = top - (i + 1) * 2.8 * mm
+        group.add(line_of_text(x, y, line, 7, room, fontName=face))
     return group
 
 
@@ -232,30 +468,15 @@ def _pages(sheet: Sheet, size: str) -> list[Drawing]:
     """The sheet page by page."""
     with_fonts()
     width, height = SIZES[size]
-    room, tall = width - 2 * MARGIN, height - 2 * MARGIN - HEAD - FOOT
-    grid = sheet.grid
-    columns = min(sheet.columns, MOST_COLUMNS) if grid else 1
-    # A row of a wide chart goes on below itself, so that no cell is too narrow to paint.
-    rows: list[Sequence[SheetPatch]] = []
-    step = sheet.columns if grid else 1
-    for at in range(0, len(sheet.patches), step):
-        row = sheet.patches[at : at + step]
-        rows += [row[i : i + columns] for i in range(0, len(row), columns)]
-    row_height = 36 * mm if grid else ROW
-    on_page = max(1, int(tall // row_height))
-    pages = [rows[i : i + on_page] for i in range(0, len(rows), on_page)]
-    draw: Callable[..., Group] = _cell if grid else _row
+    pages = _placed(sheet, size)
+    draw: Callable[..., Group] = _cell if sheet.grid else _row
     drawings = []
     for number, page in enumerate(pages, start=1):
         drawing = Drawing(width, height)
         drawing.add(_head(sheet, width, height, number, len(pages)))
-        top = height - MARGIN - HEAD
-        for i, row in enumerate(page):
-            for j, patch in enumerate(row):
-                y = top - (i + 1) * row_height
-                across = room / columns
-                high = row_height if grid else row_height - 1.5 * mm
-                drawing.add(draw(patch, MARGIN + j * across, y, across, high))
+        drawing.add(_furniture(sheet, size, number - 1))
+        for each in page:
+            drawing.add(draw(each, height))
         drawings.append(drawing)
     return drawings
 

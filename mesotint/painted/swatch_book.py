@@ -10,7 +10,6 @@ from dataclasses import dataclass
 from itertools import groupby
 from typing import Final
 
-import segno
 from reportlab.graphics import renderPDF
 from reportlab.graphics.shapes import Drawing, Group, Rect
 from reportlab.lib.colors import HexColor
@@ -19,6 +18,7 @@ from reportlab.lib.units import mm
 from reportlab.pdfgen.canvas import Canvas
 
 from mesotint.errors import InputError
+from mesotint.painted.code import code_rows
 from mesotint.painted.sheet import BOLD, INK, SOFT, line_of_text, with_fonts
 
 CODE_MM: Final = 16.0
@@ -104,19 +104,8 @@ def _draw(canvas: Canvas, group: Group, x: float, y: float) -> None:
     renderPDF.draw(drawing, canvas, x, y)
 
 
-def code_of(address: str) -> list[list[bool]]:
-    """The modules of a code, row by row from the top, without the quiet zone around it.
-
-    Parameters
-    ----------
-    address : str
-        What it opens.
-    """
-    return [[bool(module) for module in row] for row in segno.make_qr(address, error="m").matrix]
-
-
 def _draw_code(canvas: Canvas, address: str, x: float, y: float, edge: float) -> None:
-    modules = code_of(address)
+    modules = code_rows(address)
     size = edge / len(modules)
     path = canvas.beginPath()
     for row, line in enumerate(modules):

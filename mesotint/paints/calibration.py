@@ -23,7 +23,7 @@ from mesotint.errors import InputError
 from mesotint.optics.film import film_slopes, opaque_film, opaque_film_of
 from mesotint.optics.grid import BANDS, Array, as_spectra
 from mesotint.paints.library import Paint, library
-from mesotint.paints.stray import Doubts, bent, film_moves
+from mesotint.paints.stray import bent, doubts_left, film_moves
 
 READING_ERROR: Final = 0.16
 """Standard error of a reading, root mean square in CIEDE2000: a hand-held colorimeter's own, and a
@@ -323,7 +323,7 @@ def calibrate(
         name=name or base.name,
         absorption=absorption,
         scattering=scattering,
-        doubts=_doubts_left(found.jac, own, base.doubts, drawn.digest),
+        doubts=doubts_left(found.jac, own, base.doubts, drawn.digest),
         origin=f"calibrated with {len(readings)} reading{'s' * (len(readings) > 1)}",
         recipe=(),
     )
@@ -336,21 +336,6 @@ def calibrate(
 def _need(readings: Sequence[Reading]) -> None:
     if not readings:
         raise InputError("There are no readings; read the masstone and a tint first.", "readings")
-
-
-def _doubts_left(jacobian: Array, own: Sequence[int], doubts: Doubts, digest: str) -> Doubts:
-    """What the readings leave open of one tube.
-
-    The posterior covariance is the inverse of JᵀJ, the prior being among the rows. The columns of
-    its Cholesky factor are independent unknowns, each one standard deviation long; the tube's rows
-    of it are what they do to the tube. The other tubes of the same readings have the same ones, so
-    that what one reading left open between two tubes stays between them. All are kept: what is left
-    out would be promised.
-    """
-    factor = np.linalg.cholesky(np.linalg.inv(jacobian.T @ jacobian))[own]
-    does = np.flatnonzero(factor.any(axis=0))
-    moves = np.tensordot(factor[:, does].T, doubts.moves, 1)
-    return Doubts(tuple(f"{digest}/{i:02}" for i in does.tolist()), moves)
 
 
 def _remarks(readings: Sequence[Reading], after: Array) -> tuple[str, ...]:

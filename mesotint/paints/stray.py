@@ -5,6 +5,7 @@ deviation long. The library's paints, and the prior of a calibration, take their
 calibration leaves what its readings leave open.
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache
 from typing import Final
@@ -127,3 +128,29 @@ def bent(absorption: Array, scattering: Array, doubts: Doubts, by: Array) -> tup
     """
     moved = np.tensordot(by, doubts.moves, 1)
     return absorption * np.exp(moved[0]), scattering * np.exp(moved[1])
+
+
+def doubts_left(jacobian: Array, own: Sequence[int], doubts: Doubts, digest: str) -> Doubts:
+    """What a fit leaves open of one tube.
+
+    The posterior covariance is the inverse of JᵀJ, the prior being among the rows. The columns of
+    its Cholesky factor are independent unknowns, each one standard deviation long; the tube's rows
+    of it are what they do to the tube. The other tubes of the same fit have the same ones, so that
+    what one reading left open between two tubes stays between them. All are kept: what is left out
+    would be promised.
+
+    Parameters
+    ----------
+    jacobian : array, shape (residuals, unknowns)
+        Slopes of all residuals, the priors among them, each in its standard errors.
+    own : sequence of int
+        Where the tube's unknowns stand, in the order of its doubts.
+    doubts : Doubts
+        What was not known of it before.
+    digest : str
+        A name for just this fit.
+    """
+    factor = np.linalg.cholesky(np.linalg.inv(jacobian.T @ jacobian))[own]
+    does = np.flatnonzero(factor.any(axis=0))
+    moves = np.tensordot(factor[:, does].T, doubts.moves, 1)
+    return Doubts(tuple(f"{digest}/{i:02}" for i in does.tolist()), moves)

@@ -6,21 +6,28 @@ needed to judge a colour.
 
 import io
 from dataclasses import dataclass
+from functools import cache
 from typing import Final
 
 import numpy as np
+import pi_heif
 from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
 
 from mesotint.errors import InputError
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Pixels
 
-FORMATS: Final = ("JPEG", "PNG", "WEBP")
+FORMATS: Final = ("JPEG", "PNG", "WEBP", "HEIF")
+"""As Pillow calls them; HEIF is what many phones take, by pi-heif, which decodes and no more."""
+
 MOST_BYTES: Final = 25 * 1024 * 1024
 MOST_PIXELS: Final = 80_000_000
 KEPT_SIDE: Final = 1400
 """Pixels of the longer side of what is kept: enough to judge a colour by, a fifth of a megabyte."""
 
 KEPT_QUALITY: Final = 93
+READ_SIDE: Final = 3000
+"""Pixels of the longer side of what a sheet is read from: ten to a millimetre of a page."""
+
 POINT_SIDE: Final = 3
 """Pixels across what a point reads."""
 
@@ -50,14 +57,14 @@ def taken(data: bytes) -> Picture:
     Parameters
     ----------
     data : bytes
-        A JPEG, PNG or WebP file.
+        A JPEG, PNG, WebP or HEIC file.
 
     Raises
     ------
     InputError
         For what is none of these, is damaged, or has more pixels than are unpacked.
     """
-    upright = _opened(data)
+    upright = _opened(data, KEPT_SIDE)
     # A new picture of the same pixels: place, maker, remarks and thumbnail stay behind.
     image = Image.frombytes("RGB", upright.size, upright.tobytes())
     kept = io.BytesIO()
@@ -65,8 +72,30 @@ def taken(data: bytes) -> Picture:
     return Picture(kept.getvalue(), image.width, image.height)
 
 
-def _opened(data: bytes) -> Image.Image:
-    """A file's picture, upright, in sRGB and of a modest size."""
+def read_pixels(data: bytes) -> Pixels:
+    """The pixels of a file as a sheet is read from them, shape (height, width, 3), uint8.
+
+    Parameters
+    ----------
+    data : bytes
+        A JPEG, PNG, WebP or HEIC file.
+
+    Raises
+    ------
+    InputError
+        As `taken` does.
+    """
+    if len(data) > MOST_BYTES:
+        raise InputError(
+            f"The picture is larger than {MOST_BYTES // 2**20} MB; save it smaller, as a JPEG.",
+            "photograph",
+        )
+    return np.asarray(_opened(data, READ_SIDE))
+
+
+def _opened(data: bytes, side: int) -> Image.Image:
+    """A file's picture, upright, in sRGB and no larger than that."""
+    _with_heif()
     if not data:
         raise InputError("The file is empty; choose another one.", "photograph")
     try:
@@ -75,24 +104,31 @@ def _opened(data: bytes) -> Image.Image:
         raise _too_many_pixels() from None
     except (UnidentifiedImageError, OSError, ValueError, SyntaxError):
         raise InputError(
-            "This is no JPEG, PNG or WebP picture, whatever its name says; choose a photograph.",
+            "This is no JPEG, PNG, WebP or HEIC picture, whatever its name says; choose a "
+            "photograph.",
             "photograph",
         ) from None
     if file.width * file.height > MOST_PIXELS:
         raise _too_many_pixels()
     try:
         # A JPEG is unpacked no larger than is needed.
-        file.draft("RGB", (2 * KEPT_SIDE, 2 * KEPT_SIDE))
+        file.draft("RGB", (2 * side, 2 * side))
         file.load()
         profile = file.info.get("icc_profile")
         image = ImageOps.exif_transpose(file)
-        image.thumbnail((KEPT_SIDE, KEPT_SIDE))
+        image.thumbnail((side, side))
         return _in_srgb(image, profile)
     except (OSError, ValueError, SyntaxError, MemoryError, EOFError):
         raise InputError(
             "The file breaks off or is damaged; copy it from the camera again.",
             "photograph",
         ) from None
+
+
+@cache
+def _with_heif() -> None:
+    """Let Pillow know HEIC; once a process, where somebody brings a picture."""
+    pi_heif.register_heif_opener()
 
 
 def _too_many_pixels() -> InputError:

@@ -8,7 +8,8 @@ import numpy as np
 from pypdf import PdfReader
 
 from mesotint.errors import InputError
-from mesotint.painted.swatch_book import LABEL_COLUMNS, LABEL_ROWS, BookEntry, code_of, draw_book
+from mesotint.painted.code import code_rows
+from mesotint.painted.swatch_book import LABEL_COLUMNS, LABEL_ROWS, BookEntry, draw_book
 
 ENTRY = BookEntry(
     "Rust, wet", "31 May 2026", "5YR 4/6", "#8a5a3c", "#80503a", ("75 % Cadmium orange",),
@@ -35,7 +36,7 @@ class SwatchBookTest(unittest.TestCase):
 
     def test_the_code_is_read_by_another_library(self) -> None:
         """Its modules are drawn into a picture, and OpenCV reads them."""
-        picture = np.where(np.array(code_of(ENTRY.address)), 0, 255).astype(np.uint8)
+        picture = np.where(np.array(code_rows(ENTRY.address)), 0, 255).astype(np.uint8)
         picture = np.kron(np.pad(picture, 10, constant_values=255), np.ones((8, 8), np.uint8))
         told, *_ = cv2.QRCodeDetector().detectAndDecode(picture)
         self.assertEqual(told, ENTRY.address)
