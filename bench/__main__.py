@@ -15,12 +15,26 @@ from bench import (
     paintings,
     piles,
     scales,
+    sheets,
     strangers,
     tubes,
 )
 from bench.timing import Figure
 
-STAGES = (amounts, scales, feel, colour, muting, tubes, piles, paintings, journal, load, strangers)
+STAGES = (
+    amounts,
+    scales,
+    feel,
+    colour,
+    muting,
+    tubes,
+    piles,
+    paintings,
+    journal,
+    sheets,
+    load,
+    strangers,
+)
 SUITES = [suite for stage in STAGES for suite in stage.SUITES]
 
 

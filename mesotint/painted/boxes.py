@@ -87,13 +87,7 @@ def box_pixels(page: FlatPage, layout: SheetLayout, expected: Sequence[Array]) -
     layout : SheetLayout
     expected : sequence of array, shape (3,)
         CIELAB that each box is meant to have, to tell white paint from bare paper.
-
-    Raises
-    ------
-    InputError
-        For a picture without colour, burnt out, or lost in the dark.
     """
-    _judge_exposure(page)
     printed = _printed(page.there.shape, layout)
     return [
         _read(page, box.rect_mm, printed, np.asarray(lab))
@@ -137,7 +131,18 @@ def ink_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
     return found
 
 
-def _judge_exposure(page: FlatPage) -> None:
+def judge_exposure(page: FlatPage) -> None:
+    """Refuse a picture that cannot tell colours.
+
+    Parameters
+    ----------
+    page : FlatPage
+
+    Raises
+    ------
+    InputError
+        For a picture without colour, burnt out, or lost in the dark.
+    """
     shown = page.pixels[page.there][::37].astype(np.int16)
     if len(shown) == 0:
         raise InputError("The sheet lies beside the picture; take it again.", "photograph")

@@ -7,7 +7,7 @@ import cv2
 import numpy as np
 import segno
 
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Pixels
 
 
 def code_rows(text: str) -> list[list[bool]]:
@@ -21,7 +21,7 @@ def code_rows(text: str) -> list[list[bool]]:
     return [[bool(module) for module in row] for row in segno.make_qr(text, error="m").matrix]
 
 
-def codes_in(pixels: Array) -> list[str]:
+def codes_in(pixels: Pixels) -> list[str]:
     """What the codes in a picture say, each once.
 
     Parameters

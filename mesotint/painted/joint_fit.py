@@ -51,7 +51,7 @@ FREEDOM: Final = 4.0
 """Degrees of freedom of Student's t: with few, one box far off weighs next to nothing."""
 
 _THROUGH: Final = (0.0, 0.06, 0.1, 0.15, 0.2, 0.3, 0.4, 0.5, 0.65)
-_UNLIKELY_HAND: Final = 7.0
+_UNLIKELY_HAND: Final = 14.0
 _UNEXPLAINED: Final = 6.0
 """Standard deviations of a hand, and errors of a box, from which paper showing through is thought
 of."""

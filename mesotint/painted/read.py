@@ -13,8 +13,9 @@ from mesotint.errors import InputError
 from mesotint.mixing.ground import USUAL_GROUND, ground_lab
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.mixing.trust import uncertainty
-from mesotint.optics.grid import Array, Mask
-from mesotint.painted.boxes import BoxPixels, box_pixels, grey_pixels, ink_pixels
+from mesotint.optics.grid import Array, Mask, Pixels
+from mesotint.painted.boxes import BoxPixels, box_pixels, grey_pixels, ink_pixels, judge_exposure
+from mesotint.painted.code import codes_in
 from mesotint.painted.found import FlatPage, flat_by_corners, flat_page
 from mesotint.painted.joint_fit import JointFit, Sighting, joint_fit
 from mesotint.painted.layout import SheetLayout
@@ -143,6 +144,7 @@ def read_sheet(
     page = (
         flat_page(pixels, layout) if corners is None else flat_by_corners(pixels, corners, layout)
     )
+    _judge_sheet(pixels, layout)
     tell(0.3, "Looking at the boxes …")
     return read_page(page, layout, paints, light, lambda share: tell(
         0.4 + 0.6 * share, "Working out camera, tubes and parts …"
@@ -181,6 +183,7 @@ def read_page(
     found = box_pixels(page, layout, list(meant))
     use = np.array([not box.empty and bool(np.isfinite(box.paint).all()) for box in found])
     _judge(found, use)
+    judge_exposure(page)
     shown = [box for box, on in zip(found, use, strict=True) if on]
     paper = smoothest_reflectance(np.array(ground_lab(viewing.ground)))
     fit = joint_fit(_sighting(page, layout, told[use], shown), tubes, viewing, paper, light, tell)
@@ -199,18 +202,30 @@ def read_page(
     )
 
 
-def _judge(found: Sequence[BoxPixels], use: Mask) -> None:
-    """Refuse a sheet that tells nothing."""
-    if not use.any():
+def _judge_sheet(pixels: Pixels, layout: SheetLayout) -> None:
+    """Refuse a picture of another sheet, or of another state of this one, by its code."""
+    if not layout.sheet:
+        return
+    others = [code for code in codes_in(pixels) if code.count("/") == layout.sheet.count("/")]
+    if others and layout.sheet not in others:
         raise InputError(
-            "None of its boxes is painted; paint them, let them dry, and take the picture again.",
+            "This is another sheet than the one it is read as, or one that was printed before it "
+            "was changed. Choose the sheet that is in the picture.",
             "photograph",
         )
-    shown = [box for box, on in zip(found, use, strict=True) if on]
-    if len(shown) > 2 and max(box.spread for box in shown) < 0.05:
+
+
+def _judge(found: Sequence[BoxPixels], use: Mask) -> None:
+    """Refuse a sheet that tells nothing."""
+    if len(found) > 2 and max(box.spread for box in found) < 0.05:
         raise InputError(
             "This is no photograph: its colours are as even as on a screen, and tell what was "
             "printed, not what was painted. Photograph the painted sheet.",
+            "photograph",
+        )
+    if not use.any():
+        raise InputError(
+            "None of its boxes is painted; paint them, let them dry, and take the picture again.",
             "photograph",
         )
 

@@ -10,6 +10,7 @@ b'%PDF-'
 """
 
 import base64
+import hashlib
 import io
 import re
 from collections.abc import Callable, Iterator, Mapping, Sequence
@@ -113,8 +114,8 @@ class SheetPatch:
 class Sheet:
     """Patches under a name, one below the other or as a grid in columns.
 
-    `code` names the sheet and its revision, so that a photograph tells which one it is of; medium,
-    finish and ground are how it is painted.
+    `code` names the sheet, so that a photograph tells which one it is of; medium, finish and ground
+    are how it is painted.
     """
 
     name: str
@@ -169,23 +170,31 @@ def layouts(sheet: Sheet, size: str = "A4") -> list[SheetLayout]:
             medium=sheet.medium,
             finish=sheet.finish,
             ground=sheet.ground,
-            sheet=sheet.code and page_code(sheet.code, number),
+            sheet=page_code(sheet, number),
         )
         for number, page in enumerate(pages)
     ]  # fmt: skip
 
 
-def page_code(code: str, page: int) -> str:
-    """What the small code on a page says: the sheet, its revision, and the page.
+def page_code(sheet: Sheet, page: int) -> str:
+    """What the small code on a page says: the sheet, the state of its boxes, and the page.
+
+    The state changes with what is painted and where, and not with a name or a note, so that a sheet
+    that is called otherwise since it was printed is still the same one. Nothing for a sheet that
+    nobody keeps.
 
     Parameters
     ----------
-    code : str
-        Of the sheet and its revision.
+    sheet : Sheet
     page : int
         From 0.
     """
-    return f"{code}/{page + 1}"
+    if not sheet.code:
+        return ""
+    boxes = [sorted(patch.amounts.items()) for patch in sheet.patches]
+    told = repr((boxes, sheet.columns, sheet.grid, sheet.medium, sheet.finish, sheet.ground))
+    state = hashlib.sha256(told.encode()).hexdigest()[:5]
+    return f"{sheet.code}/{state}/{page + 1}"
 
 
 def _page_mm(size: str) -> tuple[float, float]:
@@ -370,7 +379,7 @@ def _furniture(sheet: Sheet, size: str, page: int) -> Group:
         group.add(_rect(grey.rect_mm, high, fillColor=Color(*[level / 255] * 3), strokeColor=None))
     if sheet.code:
         left = wide / mm - BESIDE / mm - CODE_SIDE_MM
-        _cells(group, code_rows(page_code(sheet.code, page)), left,
+        _cells(group, code_rows(page_code(sheet, page)), left,
                MARKER_CENTRE_MM - CODE_SIDE_MM / 2, CODE_SIDE_MM, high)  # fmt: skip
     return group
 

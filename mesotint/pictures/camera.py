@@ -45,10 +45,6 @@ LIFE: Final = (1.06, 0.09)
 ODD: Final = 0.025
 """How far each figure of a maker's matrix strays beside that."""
 
-FLOOR: Final = 0.01
-FLOOR_NM: Final = 22.0
-"""How far any band of a channel may be off beside all that, as a share of the channel's strongest,
-and over how many nanometres such a departure stretches."""
 _WORST_BALANCE: Final = 0.03
 """How far the white balance misses, one standard deviation of the logarithm of a channel."""
 
@@ -170,7 +166,7 @@ def responses(sensitivities: Array, lights: Array, rng: np.random.Generator) -> 
     odd = rng.normal(0, ODD, (count, 3, 3))
     odd -= odd.mean(axis=2, keepdims=True)
     balance = np.exp(rng.normal(0, _WORST_BALANCE, (count, 3, 1)))
-    return np.asarray(((livelier + odd) @ matrices) @ (raw * balance))
+    return np.asarray(balance * (((livelier + odd) @ matrices) @ raw))
 
 
 @dataclass(frozen=True)
@@ -205,10 +201,7 @@ def expected(kind: str, sensor: str) -> Expected:
     )
     mean = found.mean(axis=0)
     flat = (found - mean).reshape(MADE_UP, -1)
-    apart = (WAVELENGTHS_NM[:, None] - WAVELENGTHS_NM) / FLOOR_NM
-    strongest = np.abs(mean).max(axis=1)
-    floor = np.kron(np.diag((FLOOR * strongest) ** 2), np.exp(-0.5 * apart**2))
-    sizes, shapes = np.linalg.eigh(flat.T @ flat / MADE_UP + floor)
+    sizes, shapes = np.linalg.eigh(flat.T @ flat / MADE_UP)
     moves = shapes[:, ::-1].T[:DEPARTURES] * np.sqrt(sizes[::-1][:DEPARTURES, None])
     return Expected(mean, moves.reshape(-1, 3, BANDS))
 

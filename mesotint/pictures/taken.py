@@ -51,20 +51,22 @@ class Area:
     height: float = 0.0
 
 
-def taken(data: bytes) -> Picture:
+def taken(data: bytes, side: int = KEPT_SIDE) -> Picture:
     """Take a picture in.
 
     Parameters
     ----------
     data : bytes
         A JPEG, PNG, WebP or HEIC file.
+    side : int
+        Pixels of the longer side of what is kept.
 
     Raises
     ------
     InputError
         For what is none of these, is damaged, or has more pixels than are unpacked.
     """
-    upright = _opened(data, KEPT_SIDE)
+    upright = _opened(data, side)
     # A new picture of the same pixels: place, maker, remarks and thumbnail stay behind.
     image = Image.frombytes("RGB", upright.size, upright.tobytes())
     kept = io.BytesIO()

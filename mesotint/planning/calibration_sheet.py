@@ -8,7 +8,6 @@ how much each mixture is expected to tell: its colour's slopes by what is still 
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from itertools import pairwise
 from typing import Final
 
 import numpy as np
@@ -26,6 +25,12 @@ MOST_TUBES: Final = 6
 TINTS: Final = (4.0, 16.0)
 """Parts of white to one of a tube in its two tints."""
 
+PALEST: Final = 40.0
+"""Parts of white in a third tint, where there is no other tube to mix with."""
+
+ACROSS: Final = 5
+"""Mixtures in a row of a sheet: each tube alone, two tints, and with another, twice."""
+
 READ_WITHIN: Final = 1.5
 """Standard error of a box read off a photograph, in CIEDE2000 (measured by the benchmark)."""
 
@@ -42,7 +47,7 @@ class ToPaint:
 
 
 def calibration_sheet(tubes: Sequence[Paint], white: Paint) -> tuple[list[Paint], list[ToPaint]]:
-    """The mixtures of a calibration sheet, and the paints they are of.
+    """The mixtures of a calibration sheet, a row of five for each tube, and the paints they are of.
 
     Parameters
     ----------
@@ -57,29 +62,36 @@ def calibration_sheet(tubes: Sequence[Paint], white: Paint) -> tuple[list[Paint]
         For no tube, too many, or the same one twice.
     """
     if not 1 <= len(tubes) <= MOST_TUBES:
-        raise InputError(f"Choose one to {MOST_TUBES} tubes to calibrate.", "tubes")
+        raise InputError(f"Choose one to {MOST_TUBES} tubes to calibrate.", "mixtures")
     keys = [tube.key for tube in tubes]
     if len(set(keys)) < len(keys) or white.key in keys:
-        raise InputError("Choose each tube once; the white is on every sheet.", "tubes")
-    count = len(tubes) + 1
+        raise InputError("Choose each tube once; the white is on every sheet.", "mixtures")
+    last = len(tubes)
 
-    def of(*amounts: tuple[int, float]) -> tuple[float, ...]:
-        row = [0.0] * count
-        for place, amount in amounts:
-            row[place] = amount
-        return tuple(row)
+    def of(label: str, **amounts: float) -> ToPaint:
+        row = [0.0] * (last + 1)
+        for place, amount in amounts.items():
+            row[int(place[1:])] = amount
+        return ToPaint(label, tuple(row))
 
-    last = count - 1
-    told = [ToPaint(white.name, of((last, 1.0)))]
+    told: list[ToPaint] = []
     for i, tube in enumerate(tubes):
-        told.append(ToPaint(tube.name, of((i, 1.0))))
-        told += [ToPaint(f"Tint 1 : {tint:g}", of((i, 1.0), (last, tint))) for tint in TINTS]
-    pairs = list(pairwise(range(len(tubes))))
-    for first, second in pairs:
-        name = f"{tubes[first].name} and {tubes[second].name}"
-        told.append(ToPaint(name, of((first, 1.0), (second, 1.0))))
-        if len(pairs) <= 2:
-            told.append(ToPaint(f"{name}, opened", of((first, 1.0), (second, 1.0), (last, 4.0))))
+        own, whites = f"p{i}", f"p{last}"
+        told += [
+            of(tube.name, **{own: 1.0}),
+            *(of(f"{tube.name} 1 : {tint:g}", **{own: 1.0, whites: tint}) for tint in TINTS),
+        ]
+        if last == 1:
+            told.append(of(f"{tube.name} 1 : {PALEST:g}", **{own: 1.0, whites: PALEST}))
+        else:
+            # The last tube comes round to the first, in another proportion than those two had.
+            other, parts = (i + 1, 1.0) if i + 1 < last else (0, 3.0)
+            pair = {own: 1.0, f"p{other}": parts}
+            name = f"{tube.name} and {parts:g} {tubes[other].name.lower()}"
+            told.append(of(name, **pair))
+            if i + 1 < last:
+                told.append(of(f"{name}, opened", **pair, **{whites: 2 * (1 + parts)}))
+    told.append(of(white.name, **{f"p{last}": 1.0}))
     return [*tubes, white], told
 
 

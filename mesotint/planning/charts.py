@@ -16,6 +16,7 @@ from mesotint.mixing.recipe import Recipe, Wishes, search_each
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
+from mesotint.planning.calibration_sheet import MOST_TUBES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS, Scale
 
 FEWEST_VALUES: Final = 5
@@ -27,6 +28,8 @@ CHART_MIXTURES: Final[Mapping[str, tuple[int, int]]] = {
     "tints": (1, 8),
     "strings": (1, 8),
     "recession": (1, 8),
+    "calibration": (1, MOST_TUBES),
+    "telling": (1, MOST_TUBES),
 }
 """The charts, and how many tubes or mixtures each is made of: at least, at most."""
 
@@ -60,6 +63,27 @@ def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: A
         Cell(label, paints, tuple(row.tolist()), lab)
         for label, row, lab in zip(labels, parts, labs, strict=True)
     ]
+
+
+def cells_of(
+    labels: Sequence[str], paints: Sequence[Paint], parts: Array, viewing: Viewing
+) -> list[Cell]:
+    """Mixtures as patches of a chart, each with the paints that are in it.
+
+    Parameters
+    ----------
+    labels : sequence of str
+    paints : sequence of Paint
+    parts : array, shape (n, paints)
+        Parts by volume.
+    viewing : Viewing
+    """
+    labs = viewing.lab(parts, paints)
+    return [
+        Cell(label, tuple(p for p, part in zip(paints, row, strict=True) if part > 0),
+             tuple(part for part in row if part > 0), lab)
+        for label, row, lab in zip(labels, parts.tolist(), labs, strict=True)
+    ]  # fmt: skip
 
 
 def cells_of_recipes(found: Sequence[tuple[str, Recipe]]) -> list[Cell]:

@@ -5,11 +5,17 @@ import io
 import json
 import subprocess
 import sys
+import tempfile
 import unittest
+from pathlib import Path
 from unittest import mock
+
+import numpy as np
 
 from mesotint.cli import main
 from mesotint.commands.batch import AT_ONCE
+from mesotint.painted.layout import write_layout
+from mesotint.painted.tests.painting import layout_of, painted
 from mesotint.paints.library import library
 
 
@@ -282,3 +288,64 @@ class OtherCommandsTest(unittest.TestCase):
             [sys.executable, "-c", code], capture_output=True, text=True, check=True
         )
         self.assertEqual(done.stdout.strip(), "[]")
+
+
+class PaintedSheetTest(unittest.TestCase):
+    def setUp(self) -> None:
+        folder = tempfile.TemporaryDirectory()
+        self.addCleanup(folder.cleanup)
+        self.folder = Path(folder.name)
+
+    def test_a_sheet_is_written_with_the_layout_it_is_read_by(self) -> None:
+        target = str(self.folder / "yard")
+        status, out, _ = run("sheet", "PO20", "PB29", "--steps", "5", "--opened", "--to", target,
+                             "--json")  # fmt: skip
+        self.assertEqual(status, 0)
+        answer = json.loads(out)
+        self.assertEqual(len(answer["boxes"]), 11)
+        self.assertTrue((self.folder / "yard.pdf").read_bytes().startswith(b"%PDF-"))
+        layout = json.loads((self.folder / "yard.layout.json").read_text())
+        self.assertEqual(layout["format"], "mesotint-sheet-layout")
+        self.assertEqual([box["parts"] for box in layout["boxes"]],
+                         [box["parts"] for box in answer["boxes"]])  # fmt: skip
+        status, out, _ = run("sheet", "PO20", "--calibration", "--to", target)
+        self.assertEqual((status, len(out.split())), (0, 2))
+        status, _, err = run("sheet", "PO20", "--to", target)
+        self.assertEqual((status, err.count("\n")), (2, 1))
+
+    def test_a_photograph_is_read_and_the_tubes_are_given_as_learnt(self) -> None:
+        made = painted(52)
+        layout, photo = self.folder / "layout.json", self.folder / "photo.jpg"
+        layout.write_text(write_layout(made.layout))
+        photo.write_bytes(made.photograph)
+        words = ("read", str(layout), str(photo), "--light", "daylight")
+        status, out, _ = run(*words, "--calibrate", "--json")
+        self.assertEqual(status, 0)
+        answer = json.loads(out)
+        self.assertEqual(set(answer), {"patches", "tubes", "camera", "remarks"})
+        self.assertEqual(set(answer["tubes"]), {"PO20", "PB29", "PW6"})
+        patch = answer["patches"][3]
+        self.assertLessEqual({"id", "lab", "spread", "predicted", "delta_e", "remark"}, set(patch))
+        for tube in answer["tubes"].values():
+            self.assertEqual((len(tube["absorption"]), len(tube["scattering"])), (36, 36))
+        self.assertEqual(answer["camera"]["light"], "daylight")
+        # Told as they are taken to be, where nobody asks for more.
+        plain = json.loads(run(*words, "--json")[1])["tubes"]["PO20"]
+        np.testing.assert_allclose(plain["absorption"], library().paint("PO20").absorption,
+                                   rtol=1e-6)  # fmt: skip
+        self.assertLess(answer["tubes"]["PO20"]["uncertainty"], plain["uncertainty"])
+
+    def test_what_cannot_be_read_is_one_sentence(self) -> None:
+        layout, photo = self.folder / "layout.json", self.folder / "photo.jpg"
+        layout.write_text(write_layout(layout_of()))
+        photo.write_bytes(b"no picture")
+        for words, says in (
+            ((str(layout), str(photo)), "no JPEG"),
+            ((str(layout), str(self.folder / "none.jpg")), "none.jpg"),
+            ((str(photo), str(photo)), "JSON"),
+            ((str(layout), str(photo), "--light", "dayligt"), "daylight"),
+        ):
+            status, _, err = run("read", *words)
+            self.assertEqual(status, 2, err)
+            self.assertIn(says, err)
+            self.assertTrue(err.startswith("mesotint: "))

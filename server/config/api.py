@@ -11,6 +11,7 @@ from server.demo.api import router as demo
 from server.journal.api import router as journal
 from server.kept.api import router as kept
 from server.mixtures.api import router as mixtures
+from server.painted.api import router as painted
 from server.painters.api import router as painters
 from server.paintings.api import router as paintings
 from server.piles.api import router as piles
@@ -49,3 +50,4 @@ api.add_router("/scales", scales)
 api.add_router("", piles)
 api.add_router("/paintings", paintings)
 api.add_router("/journal", journal)
+api.add_router("/painted", painted)

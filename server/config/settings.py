@@ -46,6 +46,7 @@ INSTALLED_APPS = [
     "server.piles",
     "server.paintings",
     "server.journal",
+    "server.painted",
     "server.demo",
 ]
 MIDDLEWARE = [

@@ -1,7 +1,13 @@
 """Files to download."""
 
+import io
+import zipfile
+from collections.abc import Sequence
+
 from django.http import HttpResponse
 from django.utils.text import slugify
+
+from mesotint.painted.layout import SheetLayout, write_layout
 
 TYPES = {
     "pdf": "application/pdf",
@@ -12,6 +18,7 @@ TYPES = {
     "css": "text/css; charset=utf-8",
     "cgats": "text/plain; charset=utf-8",
     "cxf": "application/xml",
+    "zip": "application/zip",
 }
 ENDINGS = {"cgats": "txt"}
 
@@ -27,3 +34,14 @@ def download(data: bytes | str, name: str, form: str) -> HttpResponse:
     file = f"{slugify(name) or 'mesotint'}.{ENDINGS.get(form, form)}"
     response["Content-Disposition"] = f'attachment; filename="{file}"'
     return response
+
+
+def layout_file(pages: Sequence[SheetLayout], name: str) -> HttpResponse:
+    """The layout of a sheet as JSON; of several pages, all of them in a ZIP archive."""
+    if len(pages) == 1:
+        return download(write_layout(pages[0]), f"{name} layout", "json")
+    file = io.BytesIO()
+    with zipfile.ZipFile(file, "w", zipfile.ZIP_DEFLATED) as archive:
+        for number, page in enumerate(pages, start=1):
+            archive.writestr(f"page-{number}.layout.json", write_layout(page))
+    return download(file.getvalue(), f"{name} layout", "zip")

@@ -120,6 +120,12 @@ def part(key: str, name: str, exact: float, whole: int, touch_of: int) -> Part:
     return Part(key=key, name=name, exact=exact, whole=whole, touch=touch_of, says=says)
 
 
+def amounts_of(parts: Iterable[Part]) -> dict[str, float]:
+    """Parts by the keys of the paints, as a sheet's layout knows them; what counts as nothing is
+    left out."""
+    return {part.key: part.exact for part in parts if part.exact > 0}
+
+
 def parts_in_words(parts: Iterable[Part]) -> list[str]:
     """Parts as they are written beside a patch; what counts as nothing is left out."""
     return [

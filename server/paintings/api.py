@@ -171,7 +171,7 @@ def bring_painting_back(request: SignedIn, painting_id: int) -> Status[None]:
 def palette_on_paper(
     request: SignedIn,
     painting_id: int,
-    form: Literal["pdf", "svg", "png", "csv", "json", "css"],
+    form: Literal["pdf", "svg", "png", "csv", "json", "css", "layout"],
     size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
     """A palette to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON, CSS)."""

@@ -17,9 +17,10 @@ from mesotint.mixing.mixture import appearances, together
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
 from mesotint.painted import sheet as painted
+from mesotint.painted.layout import SheetLayout
 from mesotint.planning.patch import patches_of
-from server.kept.downloads import download
-from server.mixtures.services import parts_in_words, parts_of
+from server.kept.downloads import download, layout_file
+from server.mixtures.services import amounts_of, parts_in_words, parts_of
 from server.paintings.answers import request_of
 from server.paintings.composing import compose
 from server.paintings.models import Painting
@@ -31,8 +32,14 @@ WRITTEN: dict[str, Callable[[PaletteData], str]] = {
 }
 
 
-def answer(painting: Painting, form: str, size: str) -> HttpResponse:
-    """A painting's palette as a file to download."""
+def layouts_of(painting: Painting, size: str) -> list[SheetLayout]:
+    """Where everything stands on a palette as it is printed, page by page."""
+    _, after, shares, mother = _mothered(painting)
+    return painted.layouts(_printed(painting, after, shares, mother), size)
+
+
+def _mothered(painting: Painting) -> tuple[CorePainting, CorePainting, Array, str]:
+    """A painting without its mother colour and with it, the share of each passage, and its name."""
     asked = request_of(painting).model_copy(update={"light": "D65"})
     composed = compose(painting.painter, asked)
     before = after = composed.painting
@@ -42,7 +49,16 @@ def answer(painting: Painting, form: str, size: str) -> HttpResponse:
         found = composed.mother()
         shares = found.given(composed.giving(found))
         after, mother = found.harmonised(shares), found.paint.name
+    return before, after, shares, mother
+
+
+def answer(painting: Painting, form: str, size: str) -> HttpResponse:
+    """A painting's palette as a file to download."""
+    before, after, shares, mother = _mothered(painting)
     data: bytes | str
+    if form == "layout":
+        pages = painted.layouts(_printed(painting, after, shares, mother), size)
+        return layout_file(pages, painting.name)
     if form in WRITTEN:
         data = WRITTEN[form](_palette(painting.name, before, after, shares, mother))
     else:
@@ -74,10 +90,20 @@ def _printed(
                 in_gamut=patch.appearance.in_gamut,
                 parts=parts_in_words(parts_of(paints, patch, absent=False)),
                 note=told,
+                amounts=amounts_of(parts_of(paints, patch, absent=False)),
             )
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
-    return painted.Sheet(painting.name, summary, painting.changed, patches)
+    return painted.Sheet(
+        painting.name,
+        summary,
+        painting.changed,
+        patches,
+        code=f"painting/{painting.pk}",
+        medium=after.viewing.medium,
+        finish=after.viewing.finish,
+        ground=after.viewing.ground if after.viewing.medium == "wash" else "",
+    )
 
 
 def _palette(

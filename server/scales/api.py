@@ -154,8 +154,9 @@ def bring_back(request: SignedIn, sheet_id: int) -> Status[None]:
 def on_paper(
     request: SignedIn,
     sheet_id: int,
-    form: Literal["pdf", "svg", "png", "csv", "json"],
+    form: Literal["pdf", "svg", "png", "csv", "json", "layout"],
     size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
-    """A sheet to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON)."""
+    """A sheet to paint on (PDF, SVG), its patches (PNG), its data (CSV, JSON), or where its boxes
+    are."""
     return paper.answer(_mine(request, sheet_id), form, size)

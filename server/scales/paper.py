@@ -4,17 +4,25 @@ from django.http import HttpResponse
 
 from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
 from mesotint.painted import sheet as painted
-from server.kept.downloads import download
-from server.mixtures.services import parts_in_words
+from mesotint.painted.layout import SheetLayout
+from server.kept.downloads import download, layout_file
+from server.mixtures.services import amounts_of, parts_in_words
 from server.scales.answers import SheetOut, sheet_out
 from server.scales.models import Sheet
 
 WRITTEN = {"csv": sheet_csv, "json": sheet_json}
 
 
+def layouts_of(sheet: Sheet, size: str) -> list[SheetLayout]:
+    """Where everything stands on a kept sheet as it is printed, page by page."""
+    return painted.layouts(_printed(sheet_out(sheet)), size)
+
+
 def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
     """A kept sheet as a file to download."""
     told = sheet_out(sheet)
+    if form == "layout":
+        return layout_file(painted.layouts(_printed(told), size), told.name or told.kind)
     data: bytes | str
     if form in WRITTEN:
         data = WRITTEN[form](_data(told))
@@ -37,11 +45,16 @@ def _printed(sheet: SheetOut) -> painted.Sheet:
                 in_gamut=patch.look.in_gamut,
                 parts=parts_in_words(patch.parts),
                 note=patch.note,
+                amounts=amounts_of(patch.parts),
             )
             for patch in sheet.patches
         ],
         columns=sheet.columns,
         grid=sheet.kind == "chart",
+        code=f"sheet/{sheet.id}",
+        medium=sheet.request.medium,
+        finish=sheet.request.finish,
+        ground=sheet.request.ground if sheet.request.medium == "wash" else "",
     )
 
 

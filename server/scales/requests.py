@@ -75,11 +75,15 @@ class ChartIn(Viewing):
 
     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
-    values, darkened with `dark`. `recession`: each near, middle and far.
+    values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
+    alone, in tints and together, to be painted and read back. `telling`: what would tell most of
+    them now.
     """
 
     kind: Literal["chart"] = "chart"
-    chart: Literal["complement", "browns", "values", "tints", "strings", "recession"]
+    chart: Literal[
+        "complement", "browns", "values", "tints", "strings", "recession", "calibration", "telling"
+    ]
     mixtures: list[TubeMixture] = Field(min_length=1, max_length=8)
     base: list[Amount] = Field([], max_length=8, description="Parts of each in the base.")
     more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)

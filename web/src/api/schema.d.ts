@@ -851,7 +851,7 @@ export interface paths {
         put?: never;
         /**
          * Take Photograph
-         * @description Take in a photograph: a JPEG, PNG or WebP file of up to 25 MB as the body.
+         * @description Take in a photograph: a JPEG, PNG, WebP or HEIC file of up to 25 MB as the body.
          */
         post: operations["server_mixtures_api_take_photograph"];
         delete?: never;
@@ -1241,7 +1241,8 @@ export interface paths {
         };
         /**
          * On Paper
-         * @description A sheet to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON).
+         * @description A sheet to paint on (PDF, SVG), its patches (PNG), its data (CSV, JSON), or where its boxes
+         *     are.
          */
         get: operations["server_scales_api_on_paper"];
         put?: never;
@@ -2203,7 +2204,7 @@ export interface paths {
         put?: never;
         /**
          * Take Journal
-         * @description Take the entries of a file.
+         * @description Take the entries of a file; `tubes` is JSON: the tube that a label is of, or null.
          */
         post: operations["server_journal_api_take_journal"];
         delete?: never;
@@ -2244,6 +2245,174 @@ export interface paths {
          * @description What the entries show of a painter's habits.
          */
         get: operations["server_journal_api_what_it_teaches"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/{kind}/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * List Read
+         * @description What was read of a sheet or a palette, the newest first.
+         */
+        get: operations["server_painted_api_list_read"];
+        put?: never;
+        /**
+         * Read Photograph
+         * @description Have a photograph of a painted sheet or palette read: a picture of up to 25 MB as the body.
+         */
+        post: operations["server_painted_api_read_photograph"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/{kind}/{key}/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Photograph Simulated
+         * @description Let the simulated painter and camera paint and photograph it, and have that read.
+         */
+        post: operations["server_painted_api_photograph_simulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/read/{read_back}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Read
+         * @description What was read off one photograph.
+         */
+        get: operations["server_painted_api_read"];
+        put?: never;
+        post?: never;
+        /**
+         * Throw Away
+         * @description Throw a photograph away, with what was read off it; what was taken over stays.
+         */
+        delete: operations["server_painted_api_throw_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/read/{read_back}/image": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Image
+         * @description The photograph itself, for its painter alone.
+         */
+        get: operations["server_painted_api_image"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/read/{read_back}/calibrate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Calibrate Tubes
+         * @description Make what a sheet tells of some tubes their own from now on.
+         */
+        post: operations["server_painted_api_calibrate_tubes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/read/{read_back}/note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Note
+         * @description Note every box in the journal, with how it came out.
+         */
+        post: operations["server_painted_api_note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/read/{read_back}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a photograph back that was thrown away.
+         */
+        post: operations["server_painted_api_bring_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/painted/layout.schema.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Schema
+         * @description The JSON Schema of a sheet's layout.
+         */
+        get: operations["server_painted_api_schema"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2647,17 +2816,26 @@ export interface components {
         };
         /**
          * BoxOut
-         * @description A box or a selection.
+         * @description One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
+         *
+         *     `painted` is none where it tells nothing; `says` is how far painted is from meant.
          */
         BoxOut: {
             /** Id */
-            id: number;
-            /** Name */
-            name: string;
-            /** Selection */
-            selection: boolean;
-            /** Tubes */
-            tubes: number[];
+            id: string;
+            /** Label */
+            label: string;
+            meant: components["schemas"]["Look"];
+            painted: components["schemas"]["Look"] | null;
+            learnt: components["schemas"]["Look"];
+            /** Delta E */
+            delta_e: number | null;
+            /** Says */
+            says: string;
+            /** Spread */
+            spread: number;
+            /** Remark */
+            remark: string;
         };
         /**
          * BoxesOut
@@ -3299,7 +3477,8 @@ export interface components {
          *
          *     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
          *     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
-         *     values, darkened with `dark`. `recession`: each near, middle and far.
+         *     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes alone, in
+         *     tints and together, to be painted and read back. `telling`: what would tell most of them now.
          */
         ChartIn: {
             /**
@@ -3335,7 +3514,7 @@ export interface components {
              * Chart
              * @enum {string}
              */
-            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession";
+            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession" | "calibration" | "telling";
             /** Mixtures */
             mixtures: components["schemas"]["TubeMixture"][];
             /**
@@ -5328,7 +5507,8 @@ export interface components {
         };
         /**
          * FoundEntry
-         * @description An entry of a file, and what is unsure of the tubes it was matched to.
+         * @description An entry of a file, and what is unsure of the tubes it was matched to; `untold` where
+         *     nothing tells its colour until a tube is chosen.
          */
         FoundEntry: {
             /** Name */
@@ -5338,15 +5518,52 @@ export interface components {
             /** Date */
             date: string;
             /** Unsure */
-            unsure: string;
+            unsure: components["schemas"]["UnsurePart"][];
+            /** Untold */
+            untold: boolean;
+        };
+        /**
+         * UnsurePart
+         * @description A paint of a file that is not surely one of the tubes; the likeliest, or none.
+         */
+        UnsurePart: {
+            /** Label */
+            label: string;
+            /** Tube */
+            tube: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Taken
-         * @description How many entries were taken from a file.
+         * @description How a sheet was photographed: which page of it, on what paper, under what light.
+         *
+         *     `corners` are the page's, where they were tapped: ``0.1,0.1; 0.9,0.1; …`` in shares of the
+         *     picture, from the top left one clockwise.
          */
         Taken: {
-            /** Count */
-            count: number;
+            /**
+             * Page
+             * @default 1
+             */
+            page: number;
+            /**
+             * Size
+             * @default A4
+             * @enum {string}
+             */
+            size: "A4" | "Letter";
+            /**
+             * Light
+             * @default
+             * @enum {string}
+             */
+            light: "" | "daylight" | "led" | "fluorescent" | "tungsten";
+            /**
+             * Corners
+             * @default
+             */
+            corners: string;
         };
         /**
          * Point
@@ -5454,6 +5671,123 @@ export interface components {
             says: string[];
             /** Needed */
             needed: number;
+        };
+        /**
+         * Begun
+         * @description A reading that has begun, and the task that does it.
+         */
+        Begun: {
+            /** Id */
+            id: number;
+            /**
+             * Task
+             * Format: uuid
+             */
+            task: string;
+        };
+        /**
+         * ReadBackHead
+         * @description A photograph of a painted sheet, and what it is of.
+         */
+        ReadBackHead: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sheet" | "painting";
+            /** Key */
+            key: number;
+            /** Title */
+            title: string;
+            /** Page */
+            page: number;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+        };
+        /**
+         * LearntTube
+         * @description What a sheet says of one tube: its ± over its tints before and after, in CIEDE2000.
+         */
+        LearntTube: {
+            /** Key */
+            key: string;
+            /** Tube */
+            tube: number | null;
+            /** Name */
+            name: string;
+            before: components["schemas"]["Look"];
+            after: components["schemas"]["Look"];
+            /** Doubt Before */
+            doubt_before: number;
+            /** Doubt */
+            doubt: number;
+        };
+        /**
+         * ReadBackOut
+         * @description What was read off a photograph; nothing yet where the work is under way.
+         */
+        ReadBackOut: {
+            /** Id */
+            id: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "sheet" | "painting";
+            /** Key */
+            key: number;
+            /** Title */
+            title: string;
+            /** Page */
+            page: number;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Done */
+            done: boolean;
+            /** Light */
+            light: string;
+            /** Boxes */
+            boxes: components["schemas"]["BoxOut"][];
+            /** Tubes */
+            tubes: components["schemas"]["LearntTube"][];
+            /** Remarks */
+            remarks: string[];
+            /** Calibrated */
+            calibrated: boolean;
+            /** Noted */
+            noted: boolean;
+        };
+        /**
+         * TubesIn
+         * @description Tubes to calibrate by what a sheet tells.
+         */
+        TubesIn: {
+            /** Tubes */
+            tubes: number[];
+        };
+        /**
+         * Noted
+         * @description How many boxes stand in the journal now.
+         */
+        Noted: {
+            /** Count */
+            count: number;
         };
         /**
          * Problem
@@ -7054,6 +7388,7 @@ export interface operations {
                 "image/jpeg": string;
                 "image/png": string;
                 "image/webp": string;
+                "image/heic": string;
             };
         };
         responses: {
@@ -7756,7 +8091,7 @@ export interface operations {
             header?: never;
             path: {
                 sheet_id: number;
-                form: "pdf" | "svg" | "png" | "csv" | "json";
+                form: "pdf" | "svg" | "png" | "csv" | "json" | "layout";
             };
             cookie?: never;
         };
@@ -8985,7 +9320,7 @@ export interface operations {
             header?: never;
             path: {
                 painting_id: number;
-                form: "pdf" | "svg" | "png" | "csv" | "json" | "css";
+                form: "pdf" | "svg" | "png" | "csv" | "json" | "css" | "layout";
             };
             cookie?: never;
         };
@@ -9610,6 +9945,11 @@ export interface operations {
                      * Format: binary
                      */
                     file: string;
+                    /**
+                     * Tubes
+                     * @default {}
+                     */
+                    tubes?: string;
                 };
             };
         };
@@ -9681,6 +10021,334 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TeachesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_list_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                kind: "sheet" | "painting";
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackHead"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_read_photograph: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: "A4" | "Letter";
+                light?: "" | "daylight" | "led" | "fluorescent" | "tungsten";
+                corners?: string;
+            };
+            header?: never;
+            path: {
+                kind: "sheet" | "painting";
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+                "image/heic": string;
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_photograph_simulated: {
+        parameters: {
+            query?: {
+                page?: number;
+                size?: "A4" | "Letter";
+                light?: "" | "daylight" | "led" | "fluorescent" | "tungsten";
+                corners?: string;
+            };
+            header?: never;
+            path: {
+                kind: "sheet" | "painting";
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Begun"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_throw_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_image: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_calibrate_tubes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TubesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadBackOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_note: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noted"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_bring_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                read_back: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_schema: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
             /** @description Why it was not done, and how to mend it. */

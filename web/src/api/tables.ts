@@ -46,6 +46,7 @@ export const DEFAULTS: {
   RemarkIn: Partial<Schemas["RemarkIn"]>;
   AgainIn: Schemas["AgainIn"];
   BookIn: Schemas["BookIn"];
+  Taken: Schemas["Taken"];
   Problem: Partial<Schemas["Problem"]>;
 } = {
   "ReadingIn": {"white_parts": 0.0},
@@ -89,6 +90,7 @@ export const DEFAULTS: {
   "RemarkIn": {"how": "eye", "wet": false, "colour": "", "word": ""},
   "AgainIn": {"volume_ml": 5.0, "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}, "nearest": false},
   "BookIn": {"form": "cards", "filters": {"words": "", "tag": "", "medium": "", "painting": null, "owned": false, "read": false, "true": false}},
+  "Taken": {"page": 1, "size": "A4", "light": "", "corners": ""},
   "Problem": {"field": "", "mark": ""},
 };
 
@@ -150,12 +152,14 @@ export const LIMITS = {
   "RemarkIn": {"colour": {"longest": 60}, "word": {"longest": 300}, "photograph": {"least": 1}, "token": {"longest": 40}},
   "AgainIn": {"volume_ml": {"most": 2000}},
   "ButIn": {"token": {"longest": 40}},
+  "Taken": {"page": {"least": 1, "most": 50}, "corners": {"longest": 200}},
+  "TubesIn": {"tubes": {"fewest": 1, "most": 12}},
 } as const;
 
 /** Tables of the core. */
 export const TABLES = {
   "steps": [3, 15],
-  "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8]},
+  "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8], "calibration": [1, 6], "telling": [1, 6]},
   "chartCounts": {"complement": [3, 15], "values": [5, 11]},
   "traceBelow": 0.025,
   "differences": [[1.0, "no eye sees it"], [2.5, "seen when touching"], [5.0, "seen side by side"], [null, "seen at once"]],

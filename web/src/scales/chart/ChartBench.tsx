@@ -30,6 +30,9 @@ const ASKS: Record<ChartDraft["chart"], string> = {
   tints: "Choose tubes: each opened with white, a row each.",
   strings: "Choose tubes: each brought to every value, from shadow to light.",
   recession: "Choose tubes: each near, in the middle, and far away.",
+  calibration:
+    "Choose one to six tubes: painted and photographed, this sheet tells what is really in them.",
+  telling: "Choose tubes: the mixtures of them that would tell most of what is not known yet.",
 };
 
 /** The bench on which charts are laid out, cell by cell. */

@@ -13,6 +13,8 @@ const CHARTS = [
   ["tints", "Tint columns"],
   ["strings", "Strings"],
   ["recession", "Recession"],
+  ["calibration", "Calibration sheet"],
+  ["telling", "What tells most"],
 ] as const;
 
 const MEDIA = [

@@ -139,6 +139,8 @@ const CHART_TITLES: Record<ChartDraft["chart"], string> = {
   tints: "Tints",
   strings: "Strings",
   recession: "Recession",
+  calibration: "Calibration",
+  telling: "What tells most",
 };
 
 /** A name to find a sheet by until the painter gives it a better one. */

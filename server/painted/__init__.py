@@ -1,0 +1,1 @@
+"""Painted sheets: photographed, read back, and what they teach of the tubes."""

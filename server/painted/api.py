@@ -1,0 +1,105 @@
+"""Painted sheets: photographed, read back, and taken over into tubes and journal."""
+
+from django.http import HttpResponse
+from django.shortcuts import get_object_or_404
+from ninja import Query, Router, Status
+
+from mesotint.painted.layout import layout_schema
+from mesotint.pictures.taken import MOST_BYTES
+from server.kept import photographs
+from server.kept.services import set_thrown
+from server.kept.uploads import body_of
+from server.mixtures.api import PICTURE
+from server.painted.answers import Begun, Noted, ReadBackHead, ReadBackOut
+from server.painted.models import ReadBack
+from server.painted.requests import Kind, Taken, TubesIn
+from server.painted.services import (
+    begin,
+    calibrate,
+    head_out,
+    note_boxes,
+    painted_thing,
+    read_back_out,
+)
+from server.painted.simulated import photographed
+from server.painters.requests import SignedIn
+
+router = Router(tags=["painted"])
+
+
+def _mine(request: SignedIn, read_back: int) -> ReadBack:
+    found = ReadBack.objects.defer("image").filter(painter=request.user)
+    return get_object_or_404(found, pk=read_back)
+
+
+@router.post("/{kind}/{int:key}", response={202: Begun}, openapi_extra=PICTURE)
+def read_photograph(request: SignedIn, kind: Kind, key: int, asked: Query[Taken]) -> Status[Begun]:
+    """Have a photograph of a painted sheet or palette read: up to 25 MB as the body."""
+    data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
+    row, task = begin(request.user, kind, key, data, asked)
+    return Status(202, Begun(id=row.pk, task=task.pk))
+
+
+@router.post("/{kind}/{int:key}/simulated", response={202: Begun})
+def photograph_simulated(
+    request: SignedIn, kind: Kind, key: int, asked: Query[Taken]
+) -> Status[Begun]:
+    """Let the simulated painter and camera paint and photograph it, and have that read."""
+    thing = painted_thing(request.user, kind, key)
+    row, task = begin(request.user, kind, key, photographed(thing, kind, asked), asked)
+    return Status(202, Begun(id=row.pk, task=task.pk))
+
+
+@router.get("/{kind}/{int:key}", response=list[ReadBackHead])
+def list_read(request: SignedIn, kind: Kind, key: int) -> list[ReadBackHead]:
+    """What was read of a sheet or a palette, the newest first."""
+    painted_thing(request.user, kind, key)
+    mine = ReadBack.objects.filter(painter=request.user, kind=kind, key=key, thrown_away=False)
+    return [head_out(row) for row in mine.exclude(result=None).defer("image", "result")]
+
+
+@router.get("/read/{int:read_back}", response=ReadBackOut)
+def read(request: SignedIn, read_back: int) -> ReadBackOut:
+    """What was read off one photograph."""
+    return read_back_out(_mine(request, read_back))
+
+
+@router.get("/read/{int:read_back}/image", response={200: None})
+def image(request: SignedIn, read_back: int) -> HttpResponse:
+    """The photograph itself, for its painter alone."""
+    found = get_object_or_404(ReadBack, pk=read_back, painter=request.user)
+    answer = HttpResponse(bytes(found.image), content_type="image/jpeg")
+    answer["Cache-Control"] = "private, max-age=86400, immutable"
+    return answer
+
+
+@router.post("/read/{int:read_back}/calibrate", response=ReadBackOut)
+def calibrate_tubes(request: SignedIn, read_back: int, payload: TubesIn) -> ReadBackOut:
+    """Make what a sheet tells of some tubes their own from now on."""
+    row = _mine(request, read_back)
+    calibrate(row, payload.tubes)
+    return read_back_out(row)
+
+
+@router.post("/read/{int:read_back}/note", response=Noted)
+def note(request: SignedIn, read_back: int) -> Noted:
+    """Note every box in the journal, with how it came out."""
+    return Noted(count=note_boxes(_mine(request, read_back)))
+
+
+@router.delete("/read/{int:read_back}", response={204: None})
+def throw_away(request: SignedIn, read_back: int) -> Status[None]:
+    """Throw a photograph away, with what was read off it; what was taken over stays."""
+    return set_thrown(_mine(request, read_back), True)
+
+
+@router.post("/read/{int:read_back}/restore", response={204: None})
+def bring_back(request: SignedIn, read_back: int) -> Status[None]:
+    """Bring a photograph back that was thrown away."""
+    return set_thrown(_mine(request, read_back), False)
+
+
+@router.get("/layout.schema.json", response={200: dict}, auth=None)
+def schema(request: SignedIn) -> dict[str, object]:
+    """The JSON Schema of a sheet's layout."""
+    return layout_schema()

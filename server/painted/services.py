@@ -1,0 +1,266 @@
+"""Sheets read back: what they are of, read as a task, and taken over into tubes and journal."""
+
+from collections.abc import Sequence
+from dataclasses import replace
+from typing import Any, Final
+
+import numpy as np
+from django.db import transaction
+from django.shortcuts import get_object_or_404
+
+from mesotint.colour.lamps import KINDS
+from mesotint.colour.words import difference_in_words
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.optics.grid import Array
+from mesotint.painted.layout import SheetLayout
+from mesotint.painted.read import BoxReading, TubeReading, read_sheet
+from mesotint.paints.calibration import Calibration
+from mesotint.paints.library import Paint, library
+from mesotint.paints.stray import Doubts
+from mesotint.pictures import taken
+from server.journal import noting
+from server.journal.models import Remark
+from server.journal.services import add_remark
+from server.kept import clock, tasks
+from server.kept.looks import Look, looks
+from server.kept.models import Task
+from server.mixtures.models import Mixing
+from server.mixtures.requests import TubeMixture, Viewing
+from server.painted.answers import BoxOut, LearntTube, ReadBackHead, ReadBackOut
+from server.painted.models import ReadBack
+from server.painted.requests import Taken
+from server.painters.models import Painter
+from server.paintings import paper as palettes
+from server.paintings.models import Painting
+from server.scales import paper as sheets
+from server.scales.models import Sheet
+from server.tubes.models import Tube
+from server.tubes.services import keep_calibration, own_key, paint_in
+
+_LAYOUTS: Final[dict[str, tuple[Any, Any]]] = {
+    ReadBack.SHEET: (Sheet, sheets.layouts_of),
+    ReadBack.PAINTING: (Painting, palettes.layouts_of),
+}
+
+
+def painted_thing(painter: Painter, kind: str, key: int) -> Sheet | Painting:
+    """What was painted, for its painter alone."""
+    model = _LAYOUTS[kind][0]
+    found: Sheet | Painting = get_object_or_404(model, pk=key, painter=painter)
+    return found
+
+
+def layout_of(thing: Sheet | Painting, kind: str, page: int, size: str) -> SheetLayout:
+    """Where everything stands on one page of a sheet or a palette."""
+    pages: Sequence[SheetLayout] = _LAYOUTS[kind][1](thing, size)
+    if page > len(pages):
+        raise InputError(f"“{thing.name}” has {len(pages)} pages; choose one of them.", "page")
+    return pages[page - 1]
+
+
+def tubes_by_key(thing: Sheet | Painting) -> dict[str, Tube]:
+    """The tubes that something is painted with, by every key its paints may have had."""
+    found: dict[str, Tube] = {}
+    for row in thing.tubes.select_related("tube__calibration"):
+        found[own_key(row.tube)] = row.tube
+        if row.tube.paint_key:
+            found.setdefault(row.tube.paint_key, row.tube)
+    return found
+
+
+def _paints(layout: SheetLayout, tubes: dict[str, Tube]) -> dict[str, Paint]:
+    keys = dict.fromkeys(key for box in layout.boxes for key in box.parts)
+    return {key: paint_in(tubes[key]) if key in tubes else library().paint(key) for key in keys}
+
+
+def begin(
+    painter: Painter, kind: str, key: int, data: bytes, asked: Taken
+) -> tuple[ReadBack, Task]:
+    """Keep a photograph of something that was painted, and have it read."""
+    thing = painted_thing(painter, kind, key)
+    layout_of(thing, kind, asked.page, asked.size)
+    picture = taken.taken(data, taken.READ_SIDE)
+    with transaction.atomic():
+        row = ReadBack.objects.create(
+            painter=painter, kind=kind, key=key, title=thing.name, page=asked.page,
+            size=asked.size, light=asked.light, corners=_corners(asked.corners),
+            image=picture.data, width=picture.width, height=picture.height,
+        )  # fmt: skip
+        task = tasks.begin(painter, read, {"read_back": row.pk})
+    return row, task
+
+
+def _corners(text: str) -> list[list[float]] | None:
+    if not text.strip():
+        return None
+    try:
+        found = [[float(v) for v in pair.split(",")] for pair in text.split(";")]
+    except ValueError:
+        found = []
+    if len(found) != 4 or any(len(pair) != 2 for pair in found):
+        raise InputError("Tap the four corners of the sheet.", "corners")
+    return found
+
+
+@tasks.kind("read a sheet")
+def read(doing: tasks.Doing) -> tasks.Outcome:
+    """Read a photograph of a painted sheet."""
+    row = ReadBack.objects.get(pk=doing.asked["read_back"], painter=doing.painter)
+    thing = painted_thing(doing.painter, row.kind, row.key)
+    layout = layout_of(thing, row.kind, row.page, row.size)
+    tubes = tubes_by_key(thing)
+    found = read_sheet(
+        bytes(row.image), layout, _paints(layout, tubes), row.light, row.corners, doing.tell
+    )
+    row.result = {
+        "light": found.light,
+        "remarks": list(found.remarks),
+        "medium": layout.medium,
+        "finish": layout.finish,
+        "ground": layout.ground,
+        "boxes": [
+            _box_row(box, dict(placed.parts))
+            for box, placed in zip(found.boxes, layout.boxes, strict=True)
+        ],
+        "tubes": [_tube_row(tube, tubes) for tube in found.tubes],
+    }
+    row.save(update_fields=["result"])
+    return tasks.Outcome(answer={"read_back": row.pk})
+
+
+def _box_row(box: BoxReading, parts: dict[str, float]) -> dict[str, Any]:
+    return {
+        "id": box.id, "label": box.label, "parts": parts, "remark": box.remark,
+        "spread": box.spread, "delta_e": box.delta_e if box.told else None,
+        "meant": box.predicted.tolist(), "learnt": box.learnt.tolist(),
+        "painted": box.lab.tolist() if box.told else None,
+    }  # fmt: skip
+
+
+def _tube_row(read: TubeReading, tubes: dict[str, Tube]) -> dict[str, Any]:
+    learnt, tube = read.learnt, tubes.get(read.key)
+    alone = [DEFAULT_VIEWING.lab(np.ones(1), [paint]).tolist() for paint in (read.before, learnt)]
+    return {
+        "key": read.key, "tube": tube.pk if tube else None, "name": read.before.name,
+        "before": alone[0], "after": alone[1],
+        "doubt_before": read.uncertainty_before, "doubt": read.uncertainty,
+        "absorption": learnt.absorption.tolist(), "scattering": learnt.scattering.tolist(),
+        "doubts": learnt.doubts.moves.tolist(), "doubt_names": list(learnt.doubts.names),
+    }  # fmt: skip
+
+
+def head_out(row: ReadBack) -> ReadBackHead:
+    """A photograph of a painted sheet, as a list has it."""
+    return ReadBackHead.model_validate(_head(row))
+
+
+def _head(row: ReadBack) -> dict[str, Any]:
+    return {
+        "id": row.pk, "kind": row.kind, "key": row.key, "title": row.title, "page": row.page,
+        "created": row.created, "width": row.width, "height": row.height,
+    }  # fmt: skip
+
+
+def read_back_out(row: ReadBack) -> ReadBackOut:
+    """What was read off a photograph, box by box."""
+    told = row.result or {"boxes": [], "tubes": [], "remarks": [], "light": row.light}
+    boxes, tubes = told["boxes"], told["tubes"]
+    shown = iter(_looks([
+        *(box[name] for box in boxes for name in ("meant", "learnt")),
+        *(box["painted"] for box in boxes if box["painted"]),
+        *(tube[name] for tube in tubes for name in ("before", "after")),
+    ]))  # fmt: skip
+    meant = [(next(shown), next(shown)) for _ in boxes]
+    painted = [next(shown) if box["painted"] else None for box in boxes]
+    alone = [(next(shown), next(shown)) for _ in tubes]
+    return ReadBackOut(
+        **_head(row),
+        done=row.result is not None,
+        light=KINDS.get(told["light"], ""),
+        boxes=[
+            BoxOut(
+                id=box["id"], label=box["label"], meant=of[0], painted=seen, learnt=of[1],
+                delta_e=box["delta_e"], spread=box["spread"], remark=box["remark"],
+                says="" if box["delta_e"] is None else difference_in_words(box["delta_e"]),
+            )
+            for box, of, seen in zip(boxes, meant, painted, strict=True)
+        ],
+        tubes=[
+            LearntTube(
+                key=tube["key"], tube=tube["tube"], name=tube["name"], before=of[0], after=of[1],
+                doubt_before=tube["doubt_before"], doubt=tube["doubt"],
+            )
+            for tube, of in zip(tubes, alone, strict=True)
+        ],
+        remarks=told["remarks"],
+        calibrated=row.calibrated is not None,
+        noted=row.noted is not None,
+    )  # fmt: skip
+
+
+def _looks(labs: Sequence[Sequence[float]]) -> list[Look]:
+    return looks(np.array(labs, dtype=np.float64)) if labs else []
+
+
+def _told(row: ReadBack) -> dict[str, Any]:
+    if row.result is None:
+        raise InputError("The photograph is not read yet; wait until it is.", "photograph")
+    told: dict[str, Any] = row.result
+    return told
+
+
+@transaction.atomic
+def calibrate(row: ReadBack, wanted: Sequence[int]) -> None:
+    """Make what a sheet tells of these tubes their own from now on; earlier ones stay."""
+    told = _told(row)
+    learnt = {tube["tube"]: tube for tube in told["tubes"] if tube["tube"] is not None}
+    boxes = sum(1 for box in told["boxes"] if box["painted"])
+    for key in dict.fromkeys(wanted):
+        if key not in learnt:
+            raise InputError("That tube is not on this sheet; choose one that is.", "tubes")
+        tube = get_object_or_404(Tube, pk=key, painter=row.painter)
+        paint = _learnt_paint(tube, learnt[key])
+        base = tube.paint_key or (tube.calibration.base_key if tube.calibration else paint.key)
+        keep_calibration(tube, Calibration(paint, base, (), (), ()), boxes)
+    row.calibrated = clock.now()
+    row.save(update_fields=["calibrated"])
+
+
+def _learnt_paint(tube: Tube, told: dict[str, Any]) -> Paint:
+    def array(name: str) -> Array:
+        return np.array(told[name], dtype=np.float64)
+
+    doubts = Doubts(tuple(told["doubt_names"]), array("doubts"))
+    return replace(
+        paint_in(tube), absorption=array("absorption"), scattering=array("scattering"),
+        doubts=doubts,
+    )  # fmt: skip
+
+
+@transaction.atomic
+def note_boxes(row: ReadBack) -> int:
+    """Note every box that tells something in the journal, with how it came out; told twice, it is
+    noted once."""
+    told = _told(row)
+    thing = painted_thing(row.painter, row.kind, row.key)
+    tubes = tubes_by_key(thing)
+    viewing = Viewing.model_validate(
+        {"medium": told["medium"], "finish": told["finish"],
+         **({"ground": told["ground"]} if told["ground"] else {})}
+    )  # fmt: skip
+    count = 0
+    for box in told["boxes"]:
+        if box["painted"] is None or not set(box["parts"]) <= set(tubes):
+            continue
+        parts = [{"tube": tubes[key].pk, "parts": part} for key, part in box["parts"].items()]
+        name = f"{row.title}, {box['label']}"[:120]
+        token = f"read-{row.pk}-{box['id']}"[:40]
+        mixture = TubeMixture.model_validate({"parts": parts, "name": name})
+        kept = noting.note(row.painter, mixture, viewing, came=Mixing.SHEET, token=token)
+        if not kept.remarks.filter(token=token).exists():
+            add_remark(kept, Remark.SHEET, np.array(box["painted"]), box["remark"], token)
+        count += 1
+    row.noted = clock.now()
+    row.save(update_fields=["noted"])
+    return count
