@@ -87,7 +87,7 @@ def calibration_sheet(tubes: Sequence[Paint], white: Paint) -> tuple[list[Paint]
             # The last tube comes round to the first, in another proportion than those two had.
             other, parts = (i + 1, 1.0) if i + 1 < last else (0, 3.0)
             pair = {own: 1.0, f"p{other}": parts}
-            name = f"{tube.name} and {parts:g} {tubes[other].name.lower()}"
+            name = f"{tube.name} + {parts:g} {tubes[other].name.lower()}"
             told.append(of(name, **pair))
             if i + 1 < last:
                 told.append(of(f"{name}, opened", **pair, **{whites: 2 * (1 + parts)}))

@@ -9,7 +9,7 @@ from server.kept.looks import Look
 from server.painted.requests import Kind
 
 
-class BoxOut(BaseModel):
+class ReadBox(BaseModel):
     """One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
 
     `painted` is none where it tells nothing; `says` is how far painted is from meant.
@@ -56,7 +56,7 @@ class ReadBackOut(ReadBackHead):
 
     done: bool
     light: str
-    boxes: list[BoxOut]
+    boxes: list[ReadBox]
     tubes: list[LearntTube]
     remarks: list[str]
     calibrated: bool

@@ -32,7 +32,7 @@ def _mine(request: SignedIn, read_back: int) -> ReadBack:
     return get_object_or_404(found, pk=read_back)
 
 
-@router.post("/{kind}/{int:key}", response={202: Begun}, openapi_extra=PICTURE)
+@router.post("/of/{kind}/{int:key}", response={202: Begun}, openapi_extra=PICTURE)
 def read_photograph(request: SignedIn, kind: Kind, key: int, asked: Query[Taken]) -> Status[Begun]:
     """Have a photograph of a painted sheet or palette read: up to 25 MB as the body."""
     data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
@@ -40,7 +40,7 @@ def read_photograph(request: SignedIn, kind: Kind, key: int, asked: Query[Taken]
     return Status(202, Begun(id=row.pk, task=task.pk))
 
 
-@router.post("/{kind}/{int:key}/simulated", response={202: Begun})
+@router.post("/of/{kind}/{int:key}/simulated", response={202: Begun})
 def photograph_simulated(
     request: SignedIn, kind: Kind, key: int, asked: Query[Taken]
 ) -> Status[Begun]:
@@ -50,7 +50,7 @@ def photograph_simulated(
     return Status(202, Begun(id=row.pk, task=task.pk))
 
 
-@router.get("/{kind}/{int:key}", response=list[ReadBackHead])
+@router.get("/of/{kind}/{int:key}", response=list[ReadBackHead])
 def list_read(request: SignedIn, kind: Kind, key: int) -> list[ReadBackHead]:
     """What was read of a sheet or a palette, the newest first."""
     painted_thing(request.user, kind, key)

@@ -25,9 +25,10 @@ from server.journal.services import add_remark
 from server.kept import clock, tasks
 from server.kept.looks import Look, looks
 from server.kept.models import Task
-from server.mixtures.models import Mixing
+from server.mixtures.models import PASSAGE, PATCH, Mixing
+from server.mixtures.origins import Source
 from server.mixtures.requests import TubeMixture, Viewing
-from server.painted.answers import BoxOut, LearntTube, ReadBackHead, ReadBackOut
+from server.painted.answers import LearntTube, ReadBackHead, ReadBackOut, ReadBox
 from server.painted.models import ReadBack
 from server.painted.requests import Taken
 from server.painters.models import Painter
@@ -36,7 +37,7 @@ from server.paintings.models import Painting
 from server.scales import paper as sheets
 from server.scales.models import Sheet
 from server.tubes.models import Tube
-from server.tubes.services import keep_calibration, own_key, paint_in
+from server.tubes.services import in_use, keep_calibration, own_key, paint_in
 
 _LAYOUTS: Final[dict[str, tuple[Any, Any]]] = {
     ReadBack.SHEET: (Sheet, sheets.layouts_of),
@@ -60,12 +61,14 @@ def layout_of(thing: Sheet | Painting, kind: str, page: int, size: str) -> Sheet
 
 
 def tubes_by_key(thing: Sheet | Painting) -> dict[str, Tube]:
-    """The tubes that something is painted with, by every key its paints may have had."""
+    """The tubes that something is painted with, by every key its paints may have had: its own, and
+    then whatever else stands on the desk, such as the white that it is let into."""
+    own = [row.tube for row in thing.tubes.select_related("tube__calibration")]
     found: dict[str, Tube] = {}
-    for row in thing.tubes.select_related("tube__calibration"):
-        found[own_key(row.tube)] = row.tube
-        if row.tube.paint_key:
-            found.setdefault(row.tube.paint_key, row.tube)
+    for tube in (*own, *in_use(thing.painter).select_related("calibration")):
+        found.setdefault(own_key(tube), tube)
+        if tube.paint_key:
+            found.setdefault(tube.paint_key, tube)
     return found
 
 
@@ -179,7 +182,7 @@ def read_back_out(row: ReadBack) -> ReadBackOut:
         done=row.result is not None,
         light=KINDS.get(told["light"], ""),
         boxes=[
-            BoxOut(
+            ReadBox(
                 id=box["id"], label=box["label"], meant=of[0], painted=seen, learnt=of[1],
                 delta_e=box["delta_e"], spread=box["spread"], remark=box["remark"],
                 says="" if box["delta_e"] is None else difference_in_words(box["delta_e"]),
@@ -238,13 +241,22 @@ def _learnt_paint(tube: Tube, told: dict[str, Any]) -> Paint:
     )  # fmt: skip
 
 
+def _sources(thing: Sheet | Painting) -> dict[str, Source]:
+    """The rows that boxes are of: patches by their number on the sheet, passages by their names."""
+    if isinstance(thing, Sheet):
+        rows = thing.all_patches.filter(place__isnull=False).values_list("place", "pk")
+        return {str(place + 1): (PATCH, pk) for place, pk in rows}
+    named = thing.all_passages.filter(place__isnull=False).values_list("name", "pk")
+    return {name: (PASSAGE, pk) for name, pk in named}
+
+
 @transaction.atomic
 def note_boxes(row: ReadBack) -> int:
     """Note every box that tells something in the journal, with how it came out; told twice, it is
     noted once."""
     told = _told(row)
     thing = painted_thing(row.painter, row.kind, row.key)
-    tubes = tubes_by_key(thing)
+    tubes, sources = tubes_by_key(thing), _sources(thing)
     viewing = Viewing.model_validate(
         {"medium": told["medium"], "finish": told["finish"],
          **({"ground": told["ground"]} if told["ground"] else {})}
@@ -257,7 +269,10 @@ def note_boxes(row: ReadBack) -> int:
         name = f"{row.title}, {box['label']}"[:120]
         token = f"read-{row.pk}-{box['id']}"[:40]
         mixture = TubeMixture.model_validate({"parts": parts, "name": name})
-        kept = noting.note(row.painter, mixture, viewing, came=Mixing.SHEET, token=token)
+        kept = noting.note(
+            row.painter, mixture, viewing, came=Mixing.SHEET, token=token,
+            source=sources.get(box["id"]) or sources.get(box["label"]),
+        )  # fmt: skip
         if not kept.remarks.filter(token=token).exists():
             add_remark(kept, Remark.SHEET, np.array(box["painted"]), box["remark"], token)
         count += 1

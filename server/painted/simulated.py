@@ -19,7 +19,7 @@ from server.scales.models import Sheet
 from server.tubes.instrument import real_paint_in
 
 SLIPS: Final = 3
-"""Boxes of a simulated sheet that go wrong, where it has so many: mixtures of two or more."""
+"""Boxes of a simulated sheet that go wrong, each by another paint, where it has so many."""
 
 TIMES: Final = 1.8
 
@@ -34,14 +34,15 @@ def photographed(thing: Sheet | Painting, kind: str, asked: Taken) -> bytes:
     }
     rng = np.random.default_rng(thing.pk)
     white = {key for key, paint in really.items() if paint.name == library().white.name}
-    mixed = [box for box in layout.boxes if len(set(box.parts) - white) > 1 or (
-        len(box.parts) > 1 and white & set(box.parts))]  # fmt: skip
-    wrong = rng.permutation(len(mixed))[: min(SLIPS, max(0, len(mixed) - 2))]
-    slips = {}
-    for place in wrong:
-        box = mixed[place]
+    slips: dict[str, Slip] = {}
+    wrong: set[str] = set()
+    for place in rng.permutation(len(layout.boxes)):
+        box = layout.boxes[place]
         strong = [key for key in box.parts if key not in white]
-        slips[box.id] = Slip(times={strong[-1]: TIMES})
+        # In what is dark nobody sees twice too much of a paint; and no paint goes wrong twice.
+        if len(slips) < SLIPS and strong and white & set(box.parts) and strong[-1] not in wrong:
+            slips[box.id] = Slip(times={strong[-1]: TIMES})
+            wrong.add(strong[-1])
     paper = smoothest_reflectance(np.array(ground_lab(layout.ground or USUAL_GROUND)))
     sheet = painted_sheet(layout, really, paper, rng, slips=slips)
     camera = Camera.made_up(asked.light or "daylight", rng)

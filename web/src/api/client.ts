@@ -87,6 +87,8 @@ export type EntryAgain = components["schemas"]["AgainOut"];
 export type Store = components["schemas"]["StoreOut"];
 export type Teaches = components["schemas"]["TeachesOut"];
 export type TimePoint = components["schemas"]["Point"];
+export type ReadBack = components["schemas"]["ReadBackOut"];
+export type ReadBox = components["schemas"]["ReadBox"];
 export type Task = components["schemas"]["TaskOut"];
 export type SheetSummary = components["schemas"]["SummaryOut"];
 

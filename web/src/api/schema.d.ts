@@ -2253,7 +2253,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/{kind}/{key}": {
+    "/api/painted/of/{kind}/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2268,7 +2268,7 @@ export interface paths {
         put?: never;
         /**
          * Read Photograph
-         * @description Have a photograph of a painted sheet or palette read: a picture of up to 25 MB as the body.
+         * @description Have a photograph of a painted sheet or palette read: up to 25 MB as the body.
          */
         post: operations["server_painted_api_read_photograph"];
         delete?: never;
@@ -2277,7 +2277,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/{kind}/{key}/simulated": {
+    "/api/painted/of/{kind}/{key}/simulated": {
         parameters: {
             query?: never;
             header?: never;
@@ -2816,26 +2816,17 @@ export interface components {
         };
         /**
          * BoxOut
-         * @description One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
-         *
-         *     `painted` is none where it tells nothing; `says` is how far painted is from meant.
+         * @description A box or a selection.
          */
         BoxOut: {
             /** Id */
-            id: string;
-            /** Label */
-            label: string;
-            meant: components["schemas"]["Look"];
-            painted: components["schemas"]["Look"] | null;
-            learnt: components["schemas"]["Look"];
-            /** Delta E */
-            delta_e: number | null;
-            /** Says */
-            says: string;
-            /** Spread */
-            spread: number;
-            /** Remark */
-            remark: string;
+            id: number;
+            /** Name */
+            name: string;
+            /** Selection */
+            selection: boolean;
+            /** Tubes */
+            tubes: number[];
         };
         /**
          * BoxesOut
@@ -3477,8 +3468,9 @@ export interface components {
          *
          *     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
          *     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
-         *     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes alone, in
-         *     tints and together, to be painted and read back. `telling`: what would tell most of them now.
+         *     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
+         *     alone, in tints and together, to be painted and read back. `telling`: what would tell most of
+         *     them now.
          */
         ChartIn: {
             /**
@@ -5763,7 +5755,7 @@ export interface components {
             /** Light */
             light: string;
             /** Boxes */
-            boxes: components["schemas"]["BoxOut"][];
+            boxes: components["schemas"]["ReadBox"][];
             /** Tubes */
             tubes: components["schemas"]["LearntTube"][];
             /** Remarks */
@@ -5772,6 +5764,29 @@ export interface components {
             calibrated: boolean;
             /** Noted */
             noted: boolean;
+        };
+        /**
+         * ReadBox
+         * @description One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
+         *
+         *     `painted` is none where it tells nothing; `says` is how far painted is from meant.
+         */
+        ReadBox: {
+            /** Id */
+            id: string;
+            /** Label */
+            label: string;
+            meant: components["schemas"]["Look"];
+            painted: components["schemas"]["Look"] | null;
+            learnt: components["schemas"]["Look"];
+            /** Delta E */
+            delta_e: number | null;
+            /** Says */
+            says: string;
+            /** Spread */
+            spread: number;
+            /** Remark */
+            remark: string;
         };
         /**
          * TubesIn

@@ -1,5 +1,6 @@
 import { FileDown } from "lucide-react";
 import { SlipHead } from "../keeping/SlipHead";
+import { ReadBack } from "../painted/ReadBack";
 import { ActionMenu } from "../ui/ActionMenu";
 import { finished } from "./draft";
 import type { OpenPainting } from "./usePainting";
@@ -12,6 +13,7 @@ const FORMS = [
   ["palette.csv", "Palette (CSV)"],
   ["palette.json", "Palette (JSON)"],
   ["palette.css", "CSS variables"],
+  ["palette.layout", "Where its boxes are (JSON)"],
   ["file", "The whole painting (JSON)"],
 ] as const;
 
@@ -24,12 +26,20 @@ export function PaintingHead({ painting }: { painting: OpenPainting }) {
       kept={painting}
       placeholder="Name this painting"
       files={
-        <ActionMenu
-          icon={<FileDown aria-hidden="true" size={18} />}
-          says="Files"
-          actions={FORMS.map(([form, says]) => ({ says, does: `/api/paintings/${id}/${form}` }))}
-          disabled={status !== "kept" || !finished(draft.request)}
-        />
+        <div className="flex flex-wrap">
+          <ActionMenu
+            icon={<FileDown aria-hidden="true" size={18} />}
+            says="Files"
+            actions={FORMS.map(([form, says]) => ({ says, does: `/api/paintings/${id}/${form}` }))}
+            disabled={status !== "kept" || !finished(draft.request)}
+          />
+          {id !== null && (
+            <ReadBack
+              thing={{ kind: "painting", id, name: draft.name || "This palette" }}
+              disabled={status !== "kept" || !finished(draft.request)}
+            />
+          )}
+        </div>
       }
     />
   );

@@ -18,8 +18,8 @@ import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Stepper } from "../ui/Stepper";
-import { notesQuery, photographsQuery } from "./queries";
 import { Picture } from "./Picture";
+import { notesQuery, photographsQuery } from "./queries";
 import { usePhotographs } from "./usePhotographs";
 
 const CARDS = [

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
+import { ReadBack } from "../../painted/ReadBack";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { nameFor, type RequestDraft } from "../sheet/draft";
@@ -34,7 +35,7 @@ export function SheetHead<R extends RequestDraft>({
       placeholder={status === "empty" ? "Name this sheet" : nameFor(draft.request, tubes)}
       files={
         id !== null && (
-          <div className="flex">
+          <div className="flex flex-wrap">
             <ActionMenu
               icon={<Printer aria-hidden="true" size={18} />}
               says="On paper"
@@ -42,6 +43,10 @@ export function SheetHead<R extends RequestDraft>({
                 says,
                 does: `/api/scales/${id}/paper.${form}?size=${size}`,
               }))}
+              disabled={status !== "kept"}
+            />
+            <ReadBack
+              thing={{ kind: "sheet", id, name: draft.name || "This sheet" }}
               disabled={status !== "kept"}
             />
             {comparison && (
@@ -93,4 +98,5 @@ const PAPERS = [
   ["png", "A4", "Patches (PNG)"],
   ["csv", "A4", "Data (CSV)"],
   ["json", "A4", "Data (JSON)"],
+  ["layout", "A4", "Where its boxes are (JSON)"],
 ] as const;

@@ -1,0 +1,108 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { useRef } from "react";
+import { api, type ChartRequest, got, type ReadBack } from "../api/client";
+import { DEFAULTS } from "../api/tables";
+import { newToken } from "../api/token";
+import { sendFile } from "../api/upload";
+import { useTask } from "../keeping/useTask";
+import { type PaintedThing, readBackQuery, readOfQuery } from "./queries";
+
+export type Light = "" | "daylight" | "led" | "fluorescent" | "tungsten";
+
+/** A corner of the page, in shares of the picture. */
+export type Corner = readonly [number, number];
+
+interface Asked {
+  light: Light;
+  page: number;
+  /** The picture; none for one that the stand-ins take. */
+  file: File | null;
+  corners?: readonly Corner[];
+}
+
+interface Begun {
+  id: number;
+  task: string;
+}
+
+/** Has photographs of something painted read; tells of the newest that was. */
+export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
+  const cache = useQueryClient();
+  const begun = useRef<Begun | null>(null);
+  return useTask<Asked>(
+    async ({ light, page, file, corners }) => {
+      const query = new URLSearchParams({
+        light,
+        page: String(page),
+        corners: (corners ?? []).map((corner) => corner.join(",")).join("; "),
+      });
+      const path = `/api/painted/of/${thing.kind}/${thing.id}`;
+      const started = await sendFile<Begun>(
+        file ? `${path}?${query}` : `${path}/simulated?${query}`,
+        file ?? new FormData(),
+      );
+      begun.current = started;
+      return got(api.GET("/api/tasks/{key}", { params: { path: { key: started.task } } }));
+    },
+    () => {
+      cache.invalidateQueries({ queryKey: readOfQuery(thing).queryKey });
+      if (begun.current) onRead(begun.current.id);
+    },
+  );
+}
+
+/** What is taken over from a photograph that was read. */
+export function useTakingOver(read: ReadBack) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const path = { read_back: read.id };
+  const told = (now: ReadBack) => cache.setQueryData(readBackQuery(read.id).queryKey, now);
+  return {
+    calibrate: useMutation({
+      mutationFn: (tubes: number[]) =>
+        got(
+          api.POST("/api/painted/read/{read_back}/calibrate", {
+            params: { path },
+            body: { tubes },
+          }),
+        ),
+      onSuccess: (now) => {
+        told(now);
+        // Everything that is computed with tubes is asked for anew.
+        for (const key of ["tubes", "boxes", "compute", "sheets", "journal", "piles", "paintings"])
+          cache.invalidateQueries({ queryKey: [key] });
+      },
+    }),
+    note: useMutation({
+      mutationFn: () => got(api.POST("/api/painted/read/{read_back}/note", { params: { path } })),
+      onSuccess: () => {
+        told({ ...read, noted: true });
+        cache.invalidateQueries({ queryKey: ["journal"] });
+      },
+    }),
+    next: useMutation({
+      mutationFn: (tubes: readonly { tube: number; name: string }[]) =>
+        got(
+          api.POST("/api/scales", {
+            body: {
+              name: `What tells most of ${tubes.map((each) => each.name).join(", ")}`.slice(0, 120),
+              request: {
+                ...DEFAULTS.ChartIn,
+                kind: "chart",
+                chart: "telling",
+                mixtures: tubes.map(({ tube }) => ({ parts: [{ tube, parts: 1 }], name: "" })),
+              } as ChartRequest,
+              measure: DEFAULTS.SheetMeasure,
+              notes: [],
+              token: newToken(),
+            },
+          }),
+        ),
+      onSuccess: (sheet) => {
+        cache.invalidateQueries({ queryKey: ["sheets"] });
+        navigate({ to: "/scales/{-$sheetId}", params: { sheetId: String(sheet.id) } });
+      },
+    }),
+  };
+}
