@@ -131,12 +131,14 @@ def ink_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
     return found
 
 
-def judge_exposure(page: FlatPage) -> None:
+def judge_exposure(page: FlatPage, grey: bool = False) -> None:
     """Refuse a picture that cannot tell colours.
 
     Parameters
     ----------
     page : FlatPage
+    grey : bool
+        Whether there is nothing on the page that has a colour.
 
     Raises
     ------
@@ -146,7 +148,7 @@ def judge_exposure(page: FlatPage) -> None:
     shown = page.pixels[page.there][::37].astype(np.int16)
     if len(shown) == 0:
         raise InputError("The sheet lies beside the picture; take it again.", "photograph")
-    if np.ptp(shown, axis=1).max() <= 6:
+    if not grey and np.ptp(shown, axis=1).max() <= 6:
         raise InputError(
             "The picture is black and white; take it again in colour, without a filter.",
             "photograph",

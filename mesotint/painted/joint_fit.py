@@ -374,6 +374,38 @@ class _Problem:
         return x, jacobian, float(found.cost + 0.5 * np.linalg.slogdet(information)[1])
 
 
+def tone_and_white(seen: Sighting, paper: Array, white: Paint) -> tuple[Array, Array]:
+    """The tone curve of a camera, and how it shows bare paper, from greys and paper alone.
+
+    Parameters
+    ----------
+    seen : Sighting
+        Without boxes.
+    paper : array, shape (36,)
+        Reflectance of the bare paper.
+    white : Paint
+        Any paint; none is seen.
+
+    Returns
+    -------
+    array, shape (3,)
+        Bends of the tone curve; see `mesotint.pictures.camera.tone_shapes`.
+    array, shape (3,)
+        Linear light of the paper, on the mean of the greys.
+    """
+    best: tuple[float, _Problem, Array] | None = None
+    for kind, sensor in product(KINDS, SENSORS):
+        problem = _Problem(seen, (white,), Viewing(), paper, expected(kind, sensor))
+        x, _, cost = problem.solve(lambda share: None)
+        if best is None or cost < best[0]:
+            best = cost, problem, x
+    assert best is not None
+    _, problem, x = best
+    light = float(np.exp(LIGHT_STRAYS * x[problem.at["light"]].mean()))
+    shown = problem.answers(x) @ problem.surfaces(x)[1]
+    return np.array(TONE_STRAYS) * x[problem.at["tone"]], np.asarray(light * shown)
+
+
 def joint_fit(
     seen: Sighting,
     paints: Sequence[Paint],

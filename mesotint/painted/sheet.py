@@ -353,8 +353,17 @@ def _head(sheet: Sheet, width: float, height: float, page: int, pages: int) -> G
     )  # fmt: skip
 
 
-def _rect(at: Rectangle, height: float, **look: Any) -> Rect:
-    """A rectangle of a page, in the drawing's points that count from the bottom."""
+def draw_rectangle(at: Rectangle, height: float, **look: Any) -> Rect:
+    """A rectangle of a page, in the drawing's points that count from the bottom.
+
+    Parameters
+    ----------
+    at : Rectangle
+    height : float
+        Of the page, in points.
+    **look
+        As ReportLab's `Rect` takes them.
+    """
     y = height - (at.top + at.height) * mm
     return Rect(at.left * mm, y, at.width * mm, at.height * mm, **look)
 
@@ -363,20 +372,11 @@ def _furniture(sheet: Sheet, size: str, page: int) -> Group:
     """What a photograph is read by: markers in the corners, printed greys, and the small code."""
     wide, high = SIZES[size]
     group = Group()
-    known = cv2.aruco.getPredefinedDictionary(getattr(cv2.aruco, DICTIONARY))
     for mark in _markers(size, page):
-        x, y = (c - MARKER_MM / 2 for c in mark.centre_mm)
-        _cells(
-            group,
-            (cv2.aruco.generateImageMarker(known, mark.id, 6) < 128).tolist(),
-            x,
-            y,
-            MARKER_MM,
-            high,
-        )
+        draw_marker(group, mark, MARKER_MM, high)
     for grey in _greys(size):
-        level = round(255 * float(encoded(np.array(grey.reflectance))))
-        group.add(_rect(grey.rect_mm, high, fillColor=Color(*[level / 255] * 3), strokeColor=None))
+        group.add(draw_rectangle(grey.rect_mm, high, fillColor=grey_of(grey.reflectance),
+                                 strokeColor=None))  # fmt: skip
     if sheet.code:
         left = wide / mm - BESIDE / mm - CODE_SIDE_MM
         _cells(group, code_rows(page_code(sheet, page)), left,
@@ -384,8 +384,41 @@ def _furniture(sheet: Sheet, size: str, page: int) -> Group:
     return group
 
 
+def draw_marker(onto: Group | Drawing, mark: Marker, side_mm: float, high: float) -> None:
+    """Draw a marker.
+
+    Parameters
+    ----------
+    onto : Group or Drawing
+    mark : Marker
+    side_mm : float
+    high : float
+        Height of the page, in points.
+    """
+    known = cv2.aruco.getPredefinedDictionary(getattr(cv2.aruco, DICTIONARY))
+    dark = (cv2.aruco.generateImageMarker(known, mark.id, 6) < 128).tolist()
+    left, top = (middle - side_mm / 2 for middle in mark.centre_mm)
+    _cells(onto, dark, left, top, side_mm, high)
+
+
+def grey_of(reflectance: float) -> Color:
+    """The printed grey that turns back such a share of light.
+
+    Parameters
+    ----------
+    reflectance : float
+    """
+    level = round(255 * float(encoded(np.array(reflectance)))) / 255
+    return Color(level, level, level)
+
+
 def _cells(
-    group: Group, dark: Sequence[Sequence[bool]], left: float, top: float, side: float, high: float
+    group: Group | Drawing,
+    dark: Sequence[Sequence[bool]],
+    left: float,
+    top: float,
+    side: float,
+    high: float,
 ) -> None:
     """A square of dark and bare cells, in millimetres from the page's top left corner."""
     cell = side / len(dark)
@@ -396,7 +429,9 @@ def _cells(
             if black:
                 where = Rectangle(left + at * cell, top + row * cell, length * cell, cell)
                 # Cells that touch leave no hairline between them.
-                group.add(_rect(where, high, fillColor=INK, strokeColor=INK, strokeWidth=0.3))
+                group.add(
+                    draw_rectangle(where, high, fillColor=INK, strokeColor=INK, strokeWidth=0.3)
+                )
             at += length
 
 
@@ -404,8 +439,8 @@ def _patch(placed: Placed, height: float) -> Group:
     """A printed guide and, beside it on bare paper, the empty box to paint."""
     patch = placed.patch
     group = Group(
-        _rect(placed.guide, height, fillColor=HexColor(patch.srgb), strokeColor=None),
-        _rect(placed.box, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.5),
+        draw_rectangle(placed.guide, height, fillColor=HexColor(patch.srgb), strokeColor=None),
+        draw_rectangle(placed.box, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.5),
     )
     if not patch.in_gamut:
         x = placed.guide.left * mm + 1.5

@@ -158,7 +158,7 @@ def _in_srgb(image: Image.Image, profile: bytes | None) -> Image.Image:
     return image
 
 
-def pixels(data: bytes) -> Array:
+def pixels(data: bytes) -> Pixels:
     """The pixels of a picture that was taken in, shape (height, width, 3), uint8.
 
     Parameters

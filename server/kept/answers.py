@@ -30,7 +30,7 @@ class PhotographOut(BaseModel):
     name: str
     width: int
     height: int
-    card: Literal["", "white", "grey"]
+    card: Literal["", "white", "grey", "printed"]
     card_area: PhotoArea | None
 
 

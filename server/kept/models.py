@@ -57,7 +57,8 @@ class Tick(models.Model):
 class Photograph(models.Model):
     """A painter's picture, without anything that came with it but its pixels.
 
-    The card is a part of the picture, in shares of its width and height.
+    The card is a part of the picture, in shares of its width and height; `printed` is what a
+    printed card in it tells, none where there is none.
     """
 
     painter = models.ForeignKey(
@@ -69,6 +70,7 @@ class Photograph(models.Model):
     height = models.PositiveIntegerField()
     card = models.CharField(max_length=8, blank=True)
     card_area = models.JSONField(null=True)
+    printed = models.JSONField(null=True)
     thrown_away = models.BooleanField(default=False)
     created = models.DateTimeField(auto_now_add=True)
 

@@ -37,10 +37,13 @@ class Ground(BaseModel):
 
 
 class AreaColour(BaseModel):
-    """The average colour of an area, and the spread of its pixels in CIEDE2000."""
+    """The average colour of an area, and the spread of its pixels in CIEDE2000; its ± where a
+    printed card tells one, and that in words."""
 
     look: Look
     spread: float
+    uncertainty: float | None
+    says: str
 
 
 class Note(BaseModel):

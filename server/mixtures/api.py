@@ -8,11 +8,14 @@ from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 from pydantic import Field
 
+from mesotint.colour.words import difference_in_words
 from mesotint.mixing.ground import GROUNDS
+from mesotint.painted.card import draw_card
 from mesotint.pictures.photograph import FEWEST_NOTES, MOST_NOTES
 from mesotint.pictures.taken import MOST_BYTES
 from server.kept import photographs
 from server.kept.answers import PhotographOut
+from server.kept.downloads import download
 from server.kept.looks import looks
 from server.kept.models import Photograph
 from server.kept.requests import CardSet, PhotoArea
@@ -108,6 +111,12 @@ def take_photograph(
     return Status(201, photographs.photograph_out(found))
 
 
+@router.get("/photographs/card.pdf", response={200: None}, auth=None)
+def printed_card(request: SignedIn) -> HttpResponse:
+    """The card to print, cut out, and lay beside the palette."""
+    return download(draw_card(), "card to photograph paint by", "pdf")
+
+
 @router.get("/photographs/{int:photograph_id}/image", response={200: None})
 def photograph_image(request: SignedIn, photograph_id: int) -> HttpResponse:
     """The picture itself, for its painter alone."""
@@ -129,7 +138,13 @@ def set_card(request: SignedIn, photograph_id: int, payload: CardSet) -> Photogr
 def area_of_photograph(request: SignedIn, photograph_id: int, payload: PhotoArea) -> AreaColour:
     """The colour of a point or an area of a picture."""
     found = photographs.colour_of(_photograph(request, photograph_id), payload)
-    return AreaColour(look=looks([found.lab])[0], spread=found.spread)
+    told = found.uncertainty
+    return AreaColour(
+        look=looks([found.lab])[0],
+        spread=found.spread,
+        uncertainty=told,
+        says="" if told is None else difference_in_words(told),
+    )
 
 
 @router.get("/photographs/{int:photograph_id}/notes", response=list[Note])

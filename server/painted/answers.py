@@ -70,6 +70,12 @@ class Begun(BaseModel):
     task: uuid.UUID
 
 
+class FoundCard(BaseModel):
+    """The entry whose card is in a picture."""
+
+    entry: int
+
+
 class Noted(BaseModel):
     """How many boxes stand in the journal now."""
 

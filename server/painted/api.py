@@ -10,12 +10,13 @@ from server.kept import photographs
 from server.kept.services import set_thrown
 from server.kept.uploads import body_of
 from server.mixtures.api import PICTURE
-from server.painted.answers import Begun, Noted, ReadBackHead, ReadBackOut
+from server.painted.answers import Begun, FoundCard, Noted, ReadBackHead, ReadBackOut
 from server.painted.models import ReadBack
 from server.painted.requests import Kind, Taken, TubesIn
 from server.painted.services import (
     begin,
     calibrate,
+    entry_in,
     head_out,
     note_boxes,
     painted_thing,
@@ -97,6 +98,13 @@ def throw_away(request: SignedIn, read_back: int) -> Status[None]:
 def bring_back(request: SignedIn, read_back: int) -> Status[None]:
     """Bring a photograph back that was thrown away."""
     return set_thrown(_mine(request, read_back), False)
+
+
+@router.post("/code", response=FoundCard, openapi_extra=PICTURE)
+def find_card(request: SignedIn) -> FoundCard:
+    """The entry of the journal whose swatch card is in a picture, by the small code on it."""
+    data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
+    return FoundCard(entry=entry_in(request.user, data))
 
 
 @router.get("/layout.schema.json", response={200: dict}, auth=None)

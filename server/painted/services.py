@@ -1,5 +1,6 @@
 """Sheets read back: what they are of, read as a task, and taken over into tubes and journal."""
 
+import re
 from collections.abc import Sequence
 from dataclasses import replace
 from typing import Any, Final
@@ -13,6 +14,7 @@ from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.grid import Array
+from mesotint.painted.code import codes_in
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.read import BoxReading, TubeReading, read_sheet
 from mesotint.paints.calibration import Calibration
@@ -25,7 +27,7 @@ from server.journal.services import add_remark
 from server.kept import clock, tasks
 from server.kept.looks import Look, looks
 from server.kept.models import Task
-from server.mixtures.models import PASSAGE, PATCH, Mixing
+from server.mixtures.models import PASSAGE, PATCH, KeptMixture, Mixing
 from server.mixtures.origins import Source
 from server.mixtures.requests import TubeMixture, Viewing
 from server.painted.answers import LearntTube, ReadBackHead, ReadBackOut, ReadBox
@@ -39,6 +41,7 @@ from server.scales.models import Sheet
 from server.tubes.models import Tube
 from server.tubes.services import in_use, keep_calibration, own_key, paint_in
 
+_ENTRY: Final = re.compile(r"/journal/(\d{1,18})$")
 _LAYOUTS: Final[dict[str, tuple[Any, Any]]] = {
     ReadBack.SHEET: (Sheet, sheets.layouts_of),
     ReadBack.PAINTING: (Painting, palettes.layouts_of),
@@ -245,7 +248,7 @@ def _sources(thing: Sheet | Painting) -> dict[str, Source]:
     """The rows that boxes are of: patches by their number on the sheet, passages by their names."""
     if isinstance(thing, Sheet):
         rows = thing.all_patches.filter(place__isnull=False).values_list("place", "pk")
-        return {str(place + 1): (PATCH, pk) for place, pk in rows}
+        return {str((place or 0) + 1): (PATCH, pk) for place, pk in rows}
     named = thing.all_passages.filter(place__isnull=False).values_list("name", "pk")
     return {name: (PASSAGE, pk) for name, pk in named}
 
@@ -279,3 +282,25 @@ def note_boxes(row: ReadBack) -> int:
     row.noted = clock.now()
     row.save(update_fields=["noted"])
     return count
+
+
+def entry_in(painter: Painter, data: bytes) -> int:
+    """The painter's entry whose card is in a picture.
+
+    Raises
+    ------
+    InputError
+        Where no code is seen, or it is of no entry of this painter.
+    """
+    codes = codes_in(taken.read_pixels(data))
+    if not codes:
+        raise InputError(
+            "No card's code is seen in the picture; take it again, sharp and from nearer.",
+            "photograph",
+        )
+    for code in codes:
+        if found := _ENTRY.search(code):
+            key = int(found[1])
+            if KeptMixture.objects.filter(pk=key, painter=painter).exists():
+                return key
+    raise InputError("The code is of no entry in this journal.", "photograph")

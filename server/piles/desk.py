@@ -21,7 +21,7 @@ from server.piles.models import Balance, Pile
 from server.piles.requests import PileEventIn, PutIn, ReadPileIn, WeighIn
 from server.piles.services import do, read
 from server.tubes.instrument import desk_of, instrument_of, real_paint_in
-from server.tubes.readings import keep_readings
+from server.tubes.readings import colour_typed, keep_readings
 from server.tubes.services import PaintBox
 
 _STATE = [field.name for field in fields(SimulatedScale)]
@@ -109,11 +109,15 @@ def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
 
 
 def measure(painter: Painter, pile: Pile, asked: ReadPileIn) -> None:
-    """Measure a pile with the colorimeter, which finds the real paint of its tubes."""
+    """Measure a pile with the colorimeter, which finds the real paint of its tubes; or take its
+    colour as it was read otherwise."""
     ledger = Ledger(painter, {pile.pk})
     volumes = ledger.pile(pile.pk).volumes_ml
     if not volumes:
         raise InputError("Nothing lies there yet; put paint on it first.", "pile")
+    if asked.colour.strip():
+        read(painter, pile, colour_typed(asked.colour), asked.token)
+        return
     box = ledger.box
     real = [real_paint(box, paint) for paint in volumes]
     truth = DEFAULT_VIEWING.lab(np.array(list(volumes.values())), real)

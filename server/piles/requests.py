@@ -79,9 +79,11 @@ class WeighIn(BaseModel):
 
 
 class ReadPileIn(BaseModel):
-    """Readings of a pile to average."""
+    """Readings of a pile to average; or its colour, where it was read otherwise: typed, or off a
+    photograph."""
 
     count: int = Field(3, ge=1, le=20)
+    colour: str = Field("", max_length=60)
     token: Token
 
 

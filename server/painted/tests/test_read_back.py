@@ -8,6 +8,7 @@ from PIL import Image
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.painted.code import code_rows
 from server.journal.tests.test_noting import JournalTest
 from server.mixtures.models import KeptMixture, Mixing
 from server.painted.models import ReadBack
@@ -180,3 +181,41 @@ class ReadBackTest(JournalTest):
         self.assertRegex(layout["sheet"], rf"^sheet/{sheet['id']}/\w+/1$")
         schema = self.client.get("/api/painted/layout.schema.json").json()
         self.assertEqual(schema["title"], "Mesotint sheet layout")
+
+    def test_the_code_of_a_swatch_card_opens_its_entry(self) -> None:
+        made = self.note(mixture=self.mixture(PO20=3, PB29=1))
+
+        def card(address: str) -> bytes:
+            dark = np.kron(np.array(code_rows(address)), np.ones((6, 6))) > 0
+            picture = np.pad(np.where(dark, 25, 230), 80, constant_values=230).astype(np.uint8)
+            file = io.BytesIO()
+            Image.fromarray(picture).convert("RGB").rotate(7, fillcolor="#dddddd").save(file, "PNG")
+            return file.getvalue()
+
+        def sent(data: bytes) -> tuple[int, Any]:
+            answer = self.client.post("/api/painted/code", data, content_type="image/png")
+            return answer.status_code, answer.json()
+
+        address = f"http://127.0.0.1:8000/journal/{made['id']}"
+        self.assertEqual(sent(card(address)), (200, {"entry": made["id"]}))
+        for data, says in (
+            (card("http://127.0.0.1:8000/journal/999999"), "of no entry"),
+            (card("https://elsewhere.example/"), "of no entry"),
+            (b"no picture", "no JPEG"),
+        ):
+            status, told = sent(data)
+            self.assertEqual(status, 422)
+            self.assertIn(says, str(told))
+
+    def test_a_pile_takes_the_colour_that_was_read_off_a_photograph(self) -> None:
+        pile = self.pile()
+        self.add(pile, "PO20", 2)
+        body = {"colour": "58.0 40.0 60.0", "token": self.token()}
+        status, told = self.send("post", f"piles/{pile}/measure", body)
+        self.assertEqual(status, 200, told)
+        seen = np.array(told["reading"]["lab"])
+        self.assertLess(float(delta_e_2000(seen, np.array([58.0, 40.0, 60.0]))), 0.1)
+        again = self.send("post", f"piles/{pile}/measure", body)[1]
+        self.assertEqual(len(again["steps"]), len(told["steps"]))
+        bad = {"colour": "brownish", "token": self.token()}
+        self.assertEqual(self.send("post", f"piles/{pile}/measure", bad)[0], 422)

@@ -860,6 +860,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/photographs/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Printed Card
+         * @description The card to print, cut out, and lay beside the palette.
+         */
+        get: operations["server_mixtures_api_printed_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/photographs/{photograph_id}/image": {
         parameters: {
             query?: never;
@@ -2401,6 +2421,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/painted/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Find Card
+         * @description The entry of the journal whose swatch card is in a picture, by the small code on it.
+         */
+        post: operations["server_painted_api_find_card"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/painted/layout.schema.json": {
         parameters: {
             query?: never;
@@ -3064,7 +3104,7 @@ export interface components {
              * Card
              * @enum {string}
              */
-            card: "" | "white" | "grey";
+            card: "" | "white" | "grey" | "printed";
             card_area: components["schemas"]["PhotoArea"] | null;
         };
         /**
@@ -3088,12 +3128,17 @@ export interface components {
         };
         /**
          * AreaColour
-         * @description The average colour of an area, and the spread of its pixels in CIEDE2000.
+         * @description The average colour of an area, and the spread of its pixels in CIEDE2000; its ± where a
+         *     printed card tells one, and that in words.
          */
         AreaColour: {
             look: components["schemas"]["Look"];
             /** Spread */
             spread: number;
+            /** Uncertainty */
+            uncertainty: number | null;
+            /** Says */
+            says: string;
         };
         /**
          * Note
@@ -4345,7 +4390,8 @@ export interface components {
         };
         /**
          * ReadPileIn
-         * @description Readings of a pile to average.
+         * @description Readings of a pile to average; or its colour, where it was read otherwise: typed, or off a
+         *     photograph.
          */
         ReadPileIn: {
             /**
@@ -4353,6 +4399,11 @@ export interface components {
              * @default 3
              */
             count: number;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
             /** Token */
             token: string;
         };
@@ -5803,6 +5854,14 @@ export interface components {
         Noted: {
             /** Count */
             count: number;
+        };
+        /**
+         * FoundCard
+         * @description The entry whose card is in a picture.
+         */
+        FoundCard: {
+            /** Entry */
+            entry: number;
         };
         /**
          * Problem
@@ -7415,6 +7474,33 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PhotographOut"];
                 };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_mixtures_api_printed_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Why it was not done, and how to mend it. */
             default: {
@@ -10334,6 +10420,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_painted_api_find_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/jpeg": string;
+                "image/png": string;
+                "image/webp": string;
+                "image/heic": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FoundCard"];
+                };
             };
             /** @description Why it was not done, and how to mend it. */
             default: {

@@ -1,8 +1,9 @@
 import { Search } from "lucide-react";
 import { type FormEvent, useEffect, useRef, useState } from "react";
+import { FromPhotograph } from "../photographs/FromPhotograph";
 import { Button } from "../ui/Button";
 import { Choice, Select } from "../ui/Choice";
-import { FromPhotograph } from "./FromPhotograph";
+import { ByCode } from "./ByCode";
 import { JournalFiles } from "./JournalFiles";
 import type { View } from "./JournalStage";
 import type { Filters } from "./queries";
@@ -80,6 +81,7 @@ export function FilterBar({
             takes="Find what is nearest"
             onColour={onColour}
           />
+          <ByCode />
           <Button aria-pressed={!!filters.owned} onClick={() => set({ owned: !filters.owned })}>
             From my tubes
           </Button>

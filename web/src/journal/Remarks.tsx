@@ -1,10 +1,10 @@
 import { type FormEvent, useState } from "react";
 import type { Entry } from "../api/client";
+import { FromPhotograph } from "../photographs/FromPhotograph";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { TextField } from "../ui/TextField";
-import { FromPhotograph } from "./FromPhotograph";
 import type { useEntry } from "./useEntry";
 
 const HOW = {

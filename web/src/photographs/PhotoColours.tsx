@@ -220,15 +220,21 @@ function OpenPhotograph({
               label="Card in the picture"
               look="paper"
               options={CARDS}
-              value={marking ?? (photograph.card || "none")}
+              value={marking ?? (isMarked(photograph.card) ? photograph.card : "none")}
               onChoose={choose}
             />
           </div>
+          <a
+            href="/api/photographs/card.pdf"
+            className="inline-flex min-h-11 items-center underline underline-offset-4"
+          >
+            A card to print (PDF)
+          </a>
           <p className="text-ink-soft text-sm leading-snug" role="status">
             {marking
               ? `Now drag over the ${marking} card in the picture.`
               : photograph.card
-                ? `Light and exposure are set right by the ${photograph.card} card.`
+                ? `Light and exposure are set right by the ${photograph.card} card.${photograph.card === "printed" ? " How sure that is is told with each colour." : ""}`
                 : "Without a card the colours are as the camera took them."}
           </p>
         </div>
@@ -282,6 +288,10 @@ function OpenPhotograph({
   );
 }
 
+/** Whether a card is one that the painter marked. */
+const isMarked = (card: Photograph["card"]): card is "white" | "grey" =>
+  card === "white" || card === "grey";
+
 function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
   if (!colour)
     return <p className="leading-snug">Tap a point in the picture, or drag over an area.</p>;
@@ -290,6 +300,11 @@ function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
       <Swatch colour={colour.look} notched className="h-24 w-full" />
       <p className="leading-snug">
         {colour.look.munsell}, {colour.look.name}
+        {"says" in colour && colour.uncertainty !== null && (
+          <span className="block">
+            ± ΔE {colour.uncertainty.toFixed(1)}, {colour.says}
+          </span>
+        )}
         <span className="block text-ink-soft text-sm">
           {"share" in colour
             ? `One of its notes: ${Math.round(100 * colour.share)} % of the picture.`

@@ -126,7 +126,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
           {move === "measure" && (
             <MeasureForm
               busy={moves.isPending}
-              onMeasure={() => moves.mutate({ what: "measure", count: 3 })}
+              onMeasure={(colour) => moves.mutate({ what: "measure", count: 3, colour })}
               onClose={() => setMove(null)}
             />
           )}

@@ -1,3 +1,4 @@
+import { FromPhotograph } from "../../photographs/FromPhotograph";
 import { InstrumentState } from "../../tubes/measuring/InstrumentState";
 import { Button } from "../../ui/Button";
 
@@ -8,7 +9,8 @@ export function MeasureForm({
   onClose,
 }: {
   busy: boolean;
-  onMeasure: () => void;
+  /** With a colour where it was read off a photograph; by the instrument where not. */
+  onMeasure: (colour?: string) => void;
   onClose: () => void;
 }) {
   return (
@@ -17,9 +19,16 @@ export function MeasureForm({
       className="flex w-full flex-wrap items-center gap-3 bg-paper p-3 text-ink"
     >
       <InstrumentState />
-      <Button look="solid" disabled={busy} onClick={onMeasure}>
+      <Button look="solid" disabled={busy} onClick={() => onMeasure()}>
         Measure the pile
       </Button>
+      <FromPhotograph
+        look="paper"
+        says="Off a photograph"
+        title="The pile in a photograph"
+        takes="This is the pile"
+        onColour={(colour) => onMeasure(colour)}
+      />
       <Button look="paper" onClick={onClose}>
         Done
       </Button>

@@ -9,7 +9,7 @@ type Move =
   | { what: "family"; kind: "distance" | "value"; share: number }
   | { what: "pot"; pot: number | null }
   | { what: "weigh"; tube: number }
-  | { what: "measure"; count: number }
+  | { what: "measure"; count: number; colour?: string }
   | { what: "calibrate"; tube: number };
 
 /** Moves that need the server's answer before the next thing can be done. */
@@ -47,7 +47,7 @@ export function usePileMoves(pile: Pile) {
           return got(
             api.POST("/api/piles/{pile_id}/measure", {
               params,
-              body: { count: move.count, token },
+              body: { count: move.count, colour: move.colour ?? "", token },
             }),
           );
         case "calibrate":

@@ -1,9 +1,9 @@
 import { ImagePlus } from "lucide-react";
 import { useState } from "react";
 import type { Look } from "../api/client";
-import { PhotoColours } from "../photographs/PhotoColours";
 import { Button } from "../ui/Button";
 import { Panel } from "../ui/Panel";
+import { PhotoColours } from "./PhotoColours";
 
 /** A button that reads a colour off a photograph, and hands it on once it is what was meant. */
 export function FromPhotograph({
