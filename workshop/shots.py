@@ -97,9 +97,6 @@ def _take_piles(page: Page) -> None:
     page.get_by_label("Into equal piles").fill("4")
     page.get_by_role("button", name=re.compile("^Split ")).click()
     page.get_by_role("link", name="Harbour water 4").wait_for()
-    page.get_by_role("button", name="Palette moves").click()
-    page.get_by_role("menuitem", name="Carry some").click()
-    _shot(page, "pile-moves")
     page.get_by_role("button", name="New pile").click()
     page.get_by_role("button", name="From a photograph").click()
     picture = page.get_by_test_id("photograph")
@@ -111,6 +108,22 @@ def _take_piles(page: Page) -> None:
     page.get_by_role("button", name="Its main notes").click()
     page.get_by_role("button", name="A pile for each").wait_for()
     _shot(page, "pile-photograph")
+
+
+def _take_read_back(page: Page, address: str) -> None:
+    page.goto(f"{address}scales?new=chart&turn=9")
+    page.get_by_role("button", name=re.compile("^Chart:")).click()
+    page.get_by_role("option", name="Calibration sheet").click()
+    tray = page.get_by_role("navigation", name="Tubes")
+    for tube in ("Cadmium orange", "Ultramarine blue", "Red oxide"):
+        tray.get_by_title(tube, exact=True).first.click()
+    page.get_by_label("Name of the sheet").fill("Hull and rust")
+    page.get_by_role("button", name="Read back").click()
+    panel = page.get_by_role("dialog")
+    panel.get_by_role("button", name="Photograph it (simulated)").click()
+    panel.get_by_role("list", name="Boxes read").wait_for(timeout=60_000)
+    _shot(page, "read-back")
+    panel.get_by_role("button", name="Close").click()
 
 
 def _take_journal(page: Page) -> None:
@@ -159,6 +172,7 @@ def main() -> int:
             _take_piles(page)
             _take_paintings(page)
             _take_journal(page)
+            _take_read_back(page, stack.address)
         finally:
             browser.close()
             stack.stop()
