@@ -16,7 +16,7 @@ from mesotint.colour.colorimetry import lab_from_xyz, white_point
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import xyz_from_srgb
 from mesotint.errors import InputError
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Pixels
 
 CARDS: Final[dict[str, float]] = {"white": 0.90, "grey": 0.18}
 """Reflectance of the cards a painter may lay into the picture."""
@@ -50,7 +50,7 @@ class Card:
     xyz: Array
 
     @classmethod
-    def of(cls, kind: str, pixels: Array) -> "Card":
+    def of(cls, kind: str, pixels: Pixels) -> "Card":
         """The card in an area of a picture.
 
         Parameters
@@ -110,12 +110,12 @@ class Note:
     share: float
 
 
-def _xyz(pixels: Array) -> Array:
+def _xyz(pixels: Pixels) -> Array:
     """XYZ, shape (n, 3), of pixels of uint8, shape (..., 3)."""
     return xyz_from_srgb(np.asarray(pixels, dtype=np.float64).reshape(-1, 3) / 255)
 
 
-def labs_of(pixels: Array, card: Card | None = None) -> Array:
+def labs_of(pixels: Pixels, card: Card | None = None) -> Array:
     """CIELAB, shape (n, 3), of pixels of uint8, shape (..., 3), corrected by a card.
 
     Parameters
@@ -132,7 +132,7 @@ def _seen(xyz: Array, card: Card | None) -> Array:
     return xyz if card is None else np.maximum(xyz @ card.adaptation.T, 0)
 
 
-def area_colour(pixels: Array, card: Card | None = None) -> AreaColour:
+def area_colour(pixels: Pixels, card: Card | None = None) -> AreaColour:
     """The average of an area, in light as the eye would blend it, and its spread.
 
     Parameters
@@ -154,7 +154,7 @@ def area_colour(pixels: Array, card: Card | None = None) -> AreaColour:
     return AreaColour(lab, float(np.sqrt((gaps**2).mean())))
 
 
-def notes(pixels: Array, count: int, card: Card | None = None) -> list[Note]:
+def notes(pixels: Pixels, count: int, card: Card | None = None) -> list[Note]:
     """The main colours of a picture, dark to light: its pixels clustered in CIELAB.
 
     Parameters

@@ -14,7 +14,7 @@ import pi_heif
 from PIL import Image, ImageCms, ImageOps, UnidentifiedImageError
 
 from mesotint.errors import InputError
-from mesotint.optics.grid import Array, Pixels
+from mesotint.optics.grid import Pixels
 
 FORMATS: Final = ("JPEG", "PNG", "WEBP", "HEIF")
 """As Pillow calls them; HEIF is what many phones take, by pi-heif, which decodes and no more."""
@@ -169,7 +169,7 @@ def pixels(data: bytes) -> Pixels:
     return np.asarray(Image.open(io.BytesIO(data)).convert("RGB"))
 
 
-def cut(pixels: Array, area: Area) -> Array:
+def cut(pixels: Pixels, area: Area) -> Pixels:
     """The pixels of an area; of a point, the few around it.
 
     Parameters

@@ -6,7 +6,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.srgb import decoded, encoded
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Pixels
 from mesotint.painted.card import ReadCard, find_card
 from mesotint.pictures import taken
 from mesotint.pictures.photograph import Card, Note, area_colour, notes
@@ -60,12 +60,12 @@ def photograph_out(found: Photograph) -> PhotographOut:
     )
 
 
-def pixels_of(photograph: Photograph) -> Array:
+def pixels_of(photograph: Photograph) -> Pixels:
     """The pixels that were kept, shape (height, width, 3), uint8."""
     return taken.pixels(bytes(photograph.image))
 
 
-def _card_of(photograph: Photograph, pixels: Array) -> Card | None:
+def _card_of(photograph: Photograph, pixels: Pixels) -> Card | None:
     """What the picture's card tells of its light, where it has one."""
     if photograph.card_area is None:
         return None

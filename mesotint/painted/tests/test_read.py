@@ -197,3 +197,16 @@ class ReadTest(unittest.TestCase):
             read_sheet(made.photograph, made.layout, tell=tell)
         self.assertEqual(told, sorted(told))
         self.assertGreater(len(told), 3)
+
+    def test_a_picture_that_lies_on_its_side_is_turned_by_what_it_says(self) -> None:
+        made = painted(21)
+        image = Image.open(io.BytesIO(made.photograph))
+        exif = image.getexif()
+        exif[0x0112] = 6
+        file = io.BytesIO()
+        image.rotate(90, expand=True).save(file, "JPEG", quality=95, exif=exif)
+        turned = read_sheet(file.getvalue(), made.layout, light="daylight")
+        plain = read_sheet(made.photograph, made.layout, light="daylight")
+        gaps = [float(np.abs(a.lab - b.lab).max())
+                for a, b in zip(turned.boxes, plain.boxes, strict=True)]  # fmt: skip
+        self.assertLess(float(np.mean(gaps)), 1.5)
