@@ -17,8 +17,9 @@ from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.optics.grid import Array
 from mesotint.painted.layout import SheetLayout, read_layout, write_layout
+from mesotint.painted.placing import Sheet, SheetPatch, layouts
 from mesotint.painted.read import BoxReading, SheetReading, TubeReading, read_sheet
-from mesotint.painted.sheet import Sheet, SheetPatch, draw, layouts
+from mesotint.painted.sheet import draw
 from mesotint.paints.library import Paint, library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.calibration_sheet import calibration_sheet

@@ -31,9 +31,16 @@ from mesotint.painted.boxes import grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.found import flat_page
 from mesotint.painted.joint_fit import Sighting, tone_and_white
 from mesotint.painted.layout import Grey, Marker, Rectangle, SheetLayout
+from mesotint.painted.placing import GREYS
 from mesotint.painted.read import INK
-from mesotint.painted.sheet import GREYS, SOFT, draw_marker, draw_rectangle, grey_of, line_of_text
-from mesotint.painted.sheet import with_fonts as _with_fonts
+from mesotint.painted.sheet import (
+    SOFT,
+    draw_marker,
+    draw_rectangle,
+    grey_of,
+    line_of_text,
+    with_fonts,
+)
 from mesotint.paints.library import library
 from mesotint.pictures.camera import (
     made_up_lights,
@@ -90,7 +97,7 @@ def card_layout() -> SheetLayout:
 
 def draw_card() -> bytes:
     """The card as PDF, to be printed at its true size on white paper and cut out."""
-    _with_fonts()
+    with_fonts()
     layout = card_layout()
     wide, high = (side * mm for side in CARD_MM)
     drawing = Drawing(wide, high)

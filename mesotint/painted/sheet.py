@@ -3,6 +3,7 @@
 Examples
 --------
 >>> from datetime import datetime
+>>> from mesotint.painted.placing import SheetPatch
 >>> patch = SheetPatch("step 1", "5YR 4/6", "brown", "#8a5a3c", True, ("3 sienna", "1 blue"))
 >>> sheet = Sheet("Browns", "Two paints", datetime(2026, 5, 1), [patch])
 >>> draw(sheet, "pdf")[:5]
@@ -10,12 +11,9 @@ b'%PDF-'
 """
 
 import base64
-import hashlib
 import io
 import re
-from collections.abc import Callable, Iterator, Mapping, Sequence
-from dataclasses import dataclass, field
-from datetime import datetime
+from collections.abc import Callable, Sequence
 from functools import cache
 from itertools import groupby
 from pathlib import Path
@@ -27,7 +25,6 @@ from PIL import Image, ImageDraw
 from reportlab.graphics import renderPDF, renderSVG
 from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
 from reportlab.lib.colors import Color, HexColor
-from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
@@ -36,17 +33,24 @@ from reportlab.pdfgen.canvas import Canvas
 from mesotint.colour.srgb import encoded
 from mesotint.errors import InputError
 from mesotint.painted.code import code_rows
-from mesotint.painted.layout import (
-    DICTIONARY,
-    FIRST_MARKER,
-    Box,
-    Grey,
-    Marker,
-    Rectangle,
-    SheetLayout,
+from mesotint.painted.layout import DICTIONARY, Marker, Rectangle
+from mesotint.painted.placing import (
+    BESIDE,
+    CELL_TEXT_LINES,
+    CODE_SIDE_MM,
+    MARGIN,
+    MARKER_CENTRE_MM,
+    MARKER_MM,
+    SIZES,
+    Placed,
+    Sheet,
+    greys_of,
+    markers_of,
+    page_code,
+    page_mm,
+    placed,
 )
 
-SIZES = {"A4": A4, "Letter": LETTER}
 FONTS = Path(__file__).parent / "fonts"
 TEXT, BOLD = "Mesotint", "Mesotint-Bold"
 FACES = {TEXT: "AlegreyaSans-Regular.ttf", BOLD: "AlegreyaSans-Bold.ttf"}
@@ -57,219 +61,7 @@ NOTE = (
     "them dry, and trust those.",
     "Parts are by volume. Photographed whole, by window light and without flash, it is read back.",
 )
-MARGIN = 15 * mm
-HEAD = 24 * mm
-FOOT = 22 * mm
-"""Below the boxes: a strip of printed greys, the note, and the lower markers."""
-
-ROW = 17 * mm
-"""Height of a patch of a scale with its box, from one to the next."""
-
-MARKER_MM = 14.0
-MARKER_CENTRE_MM = 15.0
-"""How large each marker is, and how far its middle lies from both edges of the page: a printer that
-leaves a margin of 8 mm prints it whole."""
-
-CODE_SIDE_MM = 14.0
-BESIDE = 27 * mm
-"""Where text may begin beside a marker."""
-
-GREYS = (0.75, 0.5, 0.33, 0.2, 0.1)
-"""What the printed greys are meant to turn back."""
-
-GREY_MM = (16.0, 8.0)
-GUIDE_MM = 16.0
-BOX_MM = 40.0
-GAP_MM = 3.5
-"""Bare paper beside every box, from which a photograph's light is read."""
-
-CELL_GUIDE_MM = 9.0
-CELL_MM = 38.0
-CELL_LINE_MM = 2.9
-CELL_TEXT_LINES = 6
-MOST_COLUMNS = 5
 PATCH_PX = 160
-
-
-@dataclass(frozen=True)
-class SheetPatch:
-    """One patch of a sheet: what is written beside it, and its colour on a screen, #rrggbb.
-
-    `parts` tell what to mix it from, each as a hand would measure it, and `amounts` the same by the
-    keys of the paints, in parts by volume; `in_gamut` is False where the printed colour cannot be
-    true.
-    """
-
-    label: str
-    munsell: str
-    name: str
-    srgb: str
-    in_gamut: bool
-    parts: Sequence[str]
-    note: str = ""
-    amounts: Mapping[str, float] = field(default_factory=dict)
-
-
-@dataclass(frozen=True)
-class Sheet:
-    """Patches under a name, one below the other or as a grid in columns.
-
-    `code` names the sheet, so that a photograph tells which one it is of; medium, finish and ground
-    are how it is painted.
-    """
-
-    name: str
-    summary: str
-    changed: datetime
-    patches: Sequence[SheetPatch]
-    columns: int = 1
-    grid: bool = False
-    code: str = ""
-    medium: str = "opaque"
-    finish: str = "satin"
-    ground: str = ""
-
-
-@dataclass(frozen=True)
-class Placed:
-    """A patch on its page: where its printed guide and its empty box are, and its text."""
-
-    number: int
-    patch: SheetPatch
-    guide: Rectangle
-    box: Rectangle
-    text: Rectangle
-
-
-def layouts(sheet: Sheet, size: str = "A4") -> list[SheetLayout]:
-    """Where everything stands on a sheet as it is printed, a layout for each page.
-
-    Parameters
-    ----------
-    sheet : Sheet
-    size : str
-        A4 or Letter.
-
-    Raises
-    ------
-    InputError
-        For a size that is not known.
-    """
-    pages = _placed(sheet, size)
-    return [
-        SheetLayout(
-            page_mm=_page_mm(size),
-            markers=_markers(size, number),
-            marker_mm=MARKER_MM,
-            boxes=[
-                Box(str(each.number), each.patch.label, each.box, each.patch.amounts,
-                    each.patch.srgb)
-                for each in page
-            ],
-            greys=_greys(size),
-            medium=sheet.medium,
-            finish=sheet.finish,
-            ground=sheet.ground,
-            sheet=page_code(sheet, number),
-        )
-        for number, page in enumerate(pages)
-    ]  # fmt: skip
-
-
-def page_code(sheet: Sheet, page: int) -> str:
-    """What the small code on a page says: the sheet, the state of its boxes, and the page.
-
-    The state changes with what is painted and where, and not with a name or a note, so that a sheet
-    that is called otherwise since it was printed is still the same one. Nothing for a sheet that
-    nobody keeps.
-
-    Parameters
-    ----------
-    sheet : Sheet
-    page : int
-        From 0.
-    """
-    if not sheet.code:
-        return ""
-    boxes = [sorted(patch.amounts.items()) for patch in sheet.patches]
-    told = repr((boxes, sheet.columns, sheet.grid, sheet.medium, sheet.finish, sheet.ground))
-    state = hashlib.sha256(told.encode()).hexdigest()[:5]
-    return f"{sheet.code}/{state}/{page + 1}"
-
-
-def _page_mm(size: str) -> tuple[float, float]:
-    if size not in SIZES:
-        raise InputError(f"Paper is {' or '.join(SIZES)}.", "size")
-    width, height = SIZES[size]
-    return round(width / mm, 2), round(height / mm, 2)
-
-
-def _markers(size: str, page: int) -> list[Marker]:
-    wide, high = _page_mm(size)
-    near = MARKER_CENTRE_MM
-    corners = [(near, near), (wide - near, near), (wide - near, high - near), (near, high - near)]
-    first = FIRST_MARKER + 4 * page
-    return [Marker(first + i, (round(x, 2), round(y, 2))) for i, (x, y) in enumerate(corners)]
-
-
-def _greys(size: str) -> list[Grey]:
-    wide, high = _page_mm(size)
-    across, down = GREY_MM
-    left = (wide - len(GREYS) * (across + 2)) / 2
-    top = high - MARGIN / mm - 15.0
-    return [
-        Grey(Rectangle(round(left + i * (across + 2), 2), round(top, 2), across, down), level)
-        for i, level in enumerate(GREYS)
-    ]
-
-
-def _placed(sheet: Sheet, size: str) -> list[list[Placed]]:
-    """The patches of a sheet page by page, each in its place."""
-    wide, high = _page_mm(size)
-    edge, head, foot = MARGIN / mm, HEAD / mm, FOOT / mm
-    room, tall = wide - 2 * edge, high - 2 * edge - head - foot
-    columns = min(sheet.columns, MOST_COLUMNS) if sheet.grid else 1
-    # A row of a wide chart goes on below itself, so that no cell is too narrow to paint.
-    rows: list[list[tuple[int, SheetPatch]]] = []
-    step = sheet.columns if sheet.grid else 1
-    numbered = list(enumerate(sheet.patches, start=1))
-    for at in range(0, len(numbered), step):
-        row = numbered[at : at + step]
-        rows += [row[i : i + columns] for i in range(0, len(row), columns)]
-    row_high = CELL_MM if sheet.grid else ROW / mm
-    on_page = max(1, int(tall // row_high))
-    across = room / columns
-    place = _cell_places if sheet.grid else _row_places
-
-    def of_page(first: int) -> Iterator[Placed]:
-        for i, row in enumerate(rows[first : first + on_page]):
-            for j, (number, patch) in enumerate(row):
-                corner = edge + j * across, edge + head + i * row_high
-                yield Placed(number, patch, *place(*corner, across))
-
-    return [list(of_page(first)) for first in range(0, len(rows), on_page)]
-
-
-def _row_places(left: float, top: float, across: float) -> tuple[Rectangle, Rectangle, Rectangle]:
-    high = ROW / mm - GAP_MM
-    box = left + GUIDE_MM + GAP_MM
-    text = box + BOX_MM + GAP_MM
-    return (
-        Rectangle(left, top, GUIDE_MM, high),
-        Rectangle(box, top, BOX_MM, high),
-        Rectangle(text, top, left + across - text, high),
-    )
-
-
-def _cell_places(left: float, top: float, across: float) -> tuple[Rectangle, Rectangle, Rectangle]:
-    lines = CELL_TEXT_LINES * CELL_LINE_MM
-    high = CELL_MM - lines - GAP_MM
-    box = left + CELL_GUIDE_MM + GAP_MM / 2
-    return (
-        Rectangle(left, top, CELL_GUIDE_MM, high),
-        Rectangle(box, top, across - CELL_GUIDE_MM - 1.5 * GAP_MM, high),
-        Rectangle(left, top + high + 0.8, across - GAP_MM / 2, lines),
-    )
 
 
 def draw(sheet: Sheet, form: str, size: str = "A4") -> bytes:
@@ -291,7 +83,7 @@ def draw(sheet: Sheet, form: str, size: str = "A4") -> bytes:
     """
     if form not in _DRAWN:
         raise InputError(f"A sheet is drawn as {', '.join(_DRAWN)}.", "form")
-    _page_mm(size)
+    page_mm(size)
     return _DRAWN[form](sheet, size)
 
 
@@ -372,9 +164,9 @@ def _furniture(sheet: Sheet, size: str, page: int) -> Group:
     """What a photograph is read by: markers in the corners, printed greys, and the small code."""
     wide, high = SIZES[size]
     group = Group()
-    for mark in _markers(size, page):
+    for mark in markers_of(size, page):
         draw_marker(group, mark, MARKER_MM, high)
-    for grey in _greys(size):
+    for grey in greys_of(size):
         group.add(draw_rectangle(grey.rect_mm, high, fillColor=grey_of(grey.reflectance),
                                  strokeColor=None))  # fmt: skip
     if sheet.code:
@@ -435,27 +227,25 @@ def _cells(
             at += length
 
 
-def _patch(placed: Placed, height: float) -> Group:
+def _patch(each: Placed, height: float) -> Group:
     """A printed guide and, beside it on bare paper, the empty box to paint."""
-    patch = placed.patch
+    patch = each.patch
     group = Group(
-        draw_rectangle(placed.guide, height, fillColor=HexColor(patch.srgb), strokeColor=None),
-        draw_rectangle(placed.box, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.5),
+        draw_rectangle(each.guide, height, fillColor=HexColor(patch.srgb), strokeColor=None),
+        draw_rectangle(each.box, height, fillColor=None, strokeColor=SOFT, strokeWidth=0.5),
     )
     if not patch.in_gamut:
-        x = placed.guide.left * mm + 1.5
-        y = height - (placed.guide.top + placed.guide.height) * mm + 2
-        group.add(
-            line_of_text(x, y, "not truly shown", 5.5, placed.guide.width * mm, fillColor=INK)
-        )
+        x = each.guide.left * mm + 1.5
+        y = height - (each.guide.top + each.guide.height) * mm + 2
+        group.add(line_of_text(x, y, "not truly shown", 5.5, each.guide.width * mm, fillColor=INK))
     return group
 
 
-def _row(placed: Placed, height: float) -> Group:
+def _row(each: Placed, height: float) -> Group:
     """One patch of a scale or of picks, with everything written beside it."""
-    patch, group = placed.patch, _patch(placed, height)
-    left, room = placed.text.left * mm, placed.text.width * mm
-    top = height - placed.text.top * mm - 4 * mm
+    patch, group = each.patch, _patch(each, height)
+    left, room = each.text.left * mm, each.text.width * mm
+    top = height - each.text.top * mm - 4 * mm
     label = patch.label[0].upper() + patch.label[1:]
     told, look = ", ".join(patch.parts), f"{patch.munsell} · {patch.name}"
     lines: list[tuple[str, dict[str, Any]]]
@@ -471,7 +261,7 @@ def _row(placed: Placed, height: float) -> Group:
     if patch.note:
         lines.append((patch.note, {"size": 9, "fillColor": SOFT}))
     else:
-        under = height - (placed.text.top + placed.text.height) * mm + 0.5 * mm
+        under = height - (each.text.top + each.text.height) * mm + 0.5 * mm
         group.add(Line(left, under, left + room, under, strokeColor=SOFT, strokeWidth=0.4))
     for at, (line, how) in enumerate(lines):
         group.add(line_of_text(left, top - at * leading, line, width=room, **how))
@@ -493,14 +283,14 @@ def _wrapped(told: str, size: float, room: float) -> list[str]:
     return [line + "," * (line is not lines[-1]) for line in lines]
 
 
-def _cell(placed: Placed, height: float) -> Group:
+def _cell(each: Placed, height: float) -> Group:
     """One cell of a chart, with everything written below it."""
-    patch, group = placed.patch, _patch(placed, height)
+    patch, group = each.patch, _patch(each, height)
     told = [patch.label, *patch.parts, patch.munsell, *([patch.note] if patch.note else [])]
     if len(told) > CELL_TEXT_LINES:
         told = [*told[:1], ", ".join(told[1:-1]), told[-1]]
-    x, room = placed.text.left * mm, placed.text.width * mm
-    top = height - placed.text.top * mm
+    x, room = each.text.left * mm, each.text.width * mm
+    top = height - each.text.top * mm
     for i, line in enumerate(told):
         face = BOLD if i == 0 else TEXT
         y = top - (i + 1) * 2.8 * mm
@@ -512,7 +302,7 @@ def _pages(sheet: Sheet, size: str) -> list[Drawing]:
     """The sheet page by page."""
     with_fonts()
     width, height = SIZES[size]
-    pages = _placed(sheet, size)
+    pages = placed(sheet, size)
     draw: Callable[..., Group] = _cell if sheet.grid else _row
     drawings = []
     for number, page in enumerate(pages, start=1):

@@ -16,8 +16,9 @@ from mesotint.harmony.painting import Painting as CorePainting
 from mesotint.mixing.mixture import appearances, together
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
-from mesotint.painted import sheet as painted
+from mesotint.painted import placing
 from mesotint.painted.layout import SheetLayout
+from mesotint.painted.sheet import draw
 from mesotint.planning.patch import patches_of
 from server.kept.downloads import download, layout_file
 from server.mixtures.services import amounts_of, parts_in_words, parts_of
@@ -35,7 +36,7 @@ WRITTEN: dict[str, Callable[[PaletteData], str]] = {
 def layouts_of(painting: Painting, size: str) -> list[SheetLayout]:
     """Where everything stands on a palette as it is printed, page by page."""
     _, after, shares, mother = _mothered(painting)
-    return painted.layouts(_printed(painting, after, shares, mother), size)
+    return placing.layouts(_printed(painting, after, shares, mother), size)
 
 
 def _mothered(painting: Painting) -> tuple[CorePainting, CorePainting, Array, str]:
@@ -57,18 +58,18 @@ def answer(painting: Painting, form: str, size: str) -> HttpResponse:
     before, after, shares, mother = _mothered(painting)
     data: bytes | str
     if form == "layout":
-        pages = painted.layouts(_printed(painting, after, shares, mother), size)
+        pages = placing.layouts(_printed(painting, after, shares, mother), size)
         return layout_file(pages, painting.name)
     if form in WRITTEN:
         data = WRITTEN[form](_palette(painting.name, before, after, shares, mother))
     else:
-        data = painted.draw(_printed(painting, after, shares, mother), form, size)
+        data = draw(_printed(painting, after, shares, mother), form, size)
     return download(data, painting.name, form)
 
 
 def _printed(
     painting: Painting, after: CorePainting, shares: np.ndarray, mother: str
-) -> painted.Sheet:
+) -> placing.Sheet:
     """Patches in the order of mixing, so that the sheet is filled from the top."""
     order = after.mixing_order
     rows = [after.passages[i].mixture for i in order]
@@ -82,7 +83,7 @@ def _printed(
             some = touch(one_in(share)) if share < TRACE_BELOW else f"{100 * share:.2g} %"
             told += f"; of {mother} {some}"
         patches.append(
-            painted.SheetPatch(
+            placing.SheetPatch(
                 label=passage.name,
                 munsell=patch.appearance.munsell,
                 name=patch.appearance.name,
@@ -94,7 +95,7 @@ def _printed(
             )
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
-    return painted.Sheet(
+    return placing.Sheet(
         painting.name,
         summary,
         painting.changed,

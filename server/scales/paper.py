@@ -3,8 +3,9 @@
 from django.http import HttpResponse
 
 from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
-from mesotint.painted import sheet as painted
+from mesotint.painted import placing
 from mesotint.painted.layout import SheetLayout
+from mesotint.painted.sheet import draw
 from server.kept.downloads import download, layout_file
 from server.mixtures.services import amounts_of, parts_in_words
 from server.scales.answers import SheetOut, sheet_out
@@ -15,29 +16,26 @@ WRITTEN = {"csv": sheet_csv, "json": sheet_json}
 
 def layouts_of(sheet: Sheet, size: str) -> list[SheetLayout]:
     """Where everything stands on a kept sheet as it is printed, page by page."""
-    return painted.layouts(_printed(sheet_out(sheet)), size)
+    return placing.layouts(_printed(sheet_out(sheet)), size)
 
 
 def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
     """A kept sheet as a file to download."""
     told = sheet_out(sheet)
     if form == "layout":
-        return layout_file(painted.layouts(_printed(told), size), told.name or told.kind)
+        return layout_file(placing.layouts(_printed(told), size), told.name or told.kind)
     data: bytes | str
-    if form in WRITTEN:
-        data = WRITTEN[form](_data(told))
-    else:
-        data = painted.draw(_printed(told), form, size)
+    data = WRITTEN[form](_data(told)) if form in WRITTEN else draw(_printed(told), form, size)
     return download(data, told.name or told.kind, form)
 
 
-def _printed(sheet: SheetOut) -> painted.Sheet:
-    return painted.Sheet(
+def _printed(sheet: SheetOut) -> placing.Sheet:
+    return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,
         changed=sheet.changed,
         patches=[
-            painted.SheetPatch(
+            placing.SheetPatch(
                 label=patch.label,
                 munsell=patch.look.munsell,
                 name=patch.look.name,

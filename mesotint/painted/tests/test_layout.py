@@ -15,7 +15,8 @@ from mesotint.errors import InputError
 from mesotint.formats.faults import FileFaults
 from mesotint.painted.code import code_rows, codes_in
 from mesotint.painted.layout import Rectangle, read_layout, write_layout
-from mesotint.painted.sheet import Sheet, SheetPatch, draw, layouts
+from mesotint.painted.placing import Sheet, SheetPatch, layouts
+from mesotint.painted.sheet import draw
 
 # As the issue that asked for the format gives it.
 GIVEN = {
