@@ -259,7 +259,8 @@ class JournalTest(InBrowser):
         expect(title).to_have_value("Named elsewhere")
         note.press("End")
         note.press_sequentially(".")
-        title.click()
+        with page.expect_response(lambda told: told.request.method == "PATCH" and told.ok):
+            title.click()
         expect(slip.get_by_role("alert")).to_have_count(0)
         entry = self.api(page, "GET", f"journal/entries/{key}")
         self.assertEqual((entry["title"], entry["note"]),

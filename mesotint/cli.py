@@ -3,12 +3,13 @@
 import argparse
 import os
 import sys
+from functools import partial
 from typing import NoReturn
 
 # A batch is shared out among processes, and threads of each would get in the others' way.
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
-from mesotint.commands import colour, harmony, muting, painted
+from mesotint.commands import colour, harmony, muting
 from mesotint.commands.reading import viewing_options
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
@@ -114,6 +115,13 @@ def _harmony_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     mother.set_defaults(run=harmony.mother)
 
 
+def _of_painted(name: str, args: argparse.Namespace) -> None:
+    """Run a command of painted sheets; pictures and paper take longer to load than all the rest."""
+    from mesotint.commands import painted
+
+    getattr(painted, name)(args)
+
+
 def _painted_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     sheet = commands.add_parser("sheet", help="a sheet to paint, with the layout to read it by")
     sheet.add_argument("paints", nargs="+", metavar="PAINT")
@@ -124,14 +132,14 @@ def _painted_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     sheet.add_argument("--size", default="A4", help="A4 or Letter")
     sheet.add_argument("--date", default="", help="day that is printed on it; today")
     viewing_options(sheet)
-    sheet.set_defaults(run=painted.sheet)
+    sheet.set_defaults(run=partial(_of_painted, "sheet"))
     read = commands.add_parser("read", help="what a photograph of a painted sheet tells")
     read.add_argument("layout", metavar="LAYOUT.json")
     read.add_argument("photograph", metavar="PHOTO")
     read.add_argument("--calibrate", action="store_true", help="give the tubes as learnt from it")
     read.add_argument("--light", default="", help="daylight, led, fluorescent or tungsten")
     read.add_argument("--json", action="store_true")
-    read.set_defaults(run=painted.read)
+    read.set_defaults(run=partial(_of_painted, "read"))
 
 
 def _parser() -> argparse.ArgumentParser:

@@ -26,7 +26,7 @@ SHOWN_WITHIN: Final = 1.0
 
 
 def encoded(linear: Array) -> Array:
-    """sRGB, 0 to 1, of linear light; straight on below black (IEC 61966-2-1).
+    """Code linear light as sRGB, 0 to 1; straight on below black (IEC 61966-2-1).
 
     Parameters
     ----------

@@ -168,7 +168,7 @@ class Camera:
         return cls(responses(sensitivities[None], light[None], rng)[0], tone)
 
     def shown(self, linear: Array) -> Array:
-        """sRGB, 0 to 1, of linear light.
+        """What the camera shows of linear light, in sRGB, 0 to 1.
 
         Parameters
         ----------

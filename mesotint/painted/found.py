@@ -24,6 +24,9 @@ FEWEST_MARKERS: Final = 2
 _SIZES: Final = (1.0, 0.5, 1.6)
 """Sizes that markers are looked for in: as taken, smaller against noise, larger for small ones."""
 
+_SMALLEST_PX: Final = 24
+"""Of a side of a picture; in a smaller one no marker has a pixel for each of its cells."""
+
 _WRONG_BY_MM: Final = 4.0
 """How far a marker may lie from its place once the page is flat; beyond, the paper was bent."""
 
@@ -184,6 +187,8 @@ def _markers(pixels: Pixels, layout: SheetLayout) -> Mapping[int, Array]:
 
 def _looked_for(grey: Pixels, known: int, size: float) -> list[tuple[int, Array]]:
     """Markers of a dictionary in a picture, looked for at a size of it."""
+    if min(grey.shape) < _SMALLEST_PX:
+        return []
     scaled = grey if size == 1 else cv2.resize(
         grey, None, fx=size, fy=size, interpolation=cv2.INTER_AREA if size < 1 else cv2.INTER_CUBIC
     )  # fmt: skip

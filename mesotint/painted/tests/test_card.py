@@ -78,7 +78,8 @@ class CardTest(unittest.TestCase):
         self.assertGreaterEqual(float(np.mean(within)), 0.8)
 
     def test_there_is_no_card_where_there_is_none(self) -> None:
-        self.assertIsNone(find_card(np.full((600, 800, 3), 120, np.uint8)))
+        for shape in ((600, 800), (1, 1), (1, 40), (1400, 2), (7, 9), (64, 64)):
+            self.assertIsNone(find_card(np.full((*shape, 3), 120, np.uint8)), shape)
 
     def test_it_is_printed_at_its_true_size(self) -> None:
         page = PdfReader(io.BytesIO(draw_card())).pages[0]
