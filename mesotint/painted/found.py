@@ -21,8 +21,16 @@ PX_PER_MM: Final = 6.0
 """How finely a page is laid flat: a brush's hair is seen, and no more."""
 
 FEWEST_MARKERS: Final = 2
-_SIZES: Final = (1.0, 0.5, 1.6)
-"""Sizes that markers are looked for in: as taken, smaller against noise, larger for small ones."""
+_WAYS: Final = ((1.0, False), (0.5, False), (1.6, False), (1.0, True), (2.0, True))
+"""How markers are looked for: as taken, smaller against noise, larger for small ones; and then
+sharpened, as if the hand had shaken, at two sizes."""
+
+_ENOUGH: Final = 3
+"""Markers that tell how a page lies; with two a tilt is told poorly."""
+
+_SHARPER: Final = 3.0
+_SHARPER_OVER_PX: Final = 4.0
+"""How much a blurred picture is sharpened, and over how many pixels."""
 
 _SMALLEST_PX: Final = 24
 """Of a side of a picture; in a smaller one no marker has a pixel for each of its cells."""
@@ -146,8 +154,11 @@ def _markers(pixels: Pixels, layout: SheetLayout) -> Mapping[int, Array]:
     grey = np.asarray(cv2.cvtColor(pixels, cv2.COLOR_RGB2GRAY), np.uint8)
     found: dict[int, list[Array]] = {}
     others: set[int] = set()
-    for size in _SIZES:
-        for number, corners in _looked_for(grey, known, size):
+    for size, blurred in _WAYS:
+        # What is taken for blurred is looked at more leniently, and only where little was found.
+        if blurred and len(found) >= _ENOUGH:
+            break
+        for number, corners in _looked_for(grey, known, size, blurred):
             if number not in wanted:
                 others.add(number)
                 continue
@@ -185,7 +196,7 @@ def _markers(pixels: Pixels, layout: SheetLayout) -> Mapping[int, Array]:
     )
 
 
-def _looked_for(grey: Pixels, known: int, size: float) -> list[tuple[int, Array]]:
+def _looked_for(grey: Pixels, known: int, size: float, blurred: bool) -> list[tuple[int, Array]]:
     """Markers of a dictionary in a picture, looked for at a size of it."""
     if min(grey.shape) < _SMALLEST_PX:
         return []
@@ -193,6 +204,12 @@ def _looked_for(grey: Pixels, known: int, size: float) -> list[tuple[int, Array]
         grey, None, fx=size, fy=size, interpolation=cv2.INTER_AREA if size < 1 else cv2.INTER_CUBIC
     )  # fmt: skip
     how = cv2.aruco.DetectorParameters()
+    if blurred:
+        soft = cv2.GaussianBlur(scaled, (0, 0), _SHARPER_OVER_PX * size)
+        scaled = cv2.addWeighted(scaled, 1 + _SHARPER, soft, -_SHARPER, 0)
+        how.errorCorrectionRate = 1.0
+        how.perspectiveRemoveIgnoredMarginPerCell = 0.3
+        how.polygonalApproxAccuracyRate = 0.05
     how.cornerRefinementMethod = cv2.aruco.CORNER_REFINE_SUBPIX
     how.adaptiveThreshWinSizeMin = 5
     how.adaptiveThreshWinSizeMax = 53
