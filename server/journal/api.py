@@ -59,7 +59,7 @@ def swatches(
     first: Annotated[int, Field(ge=0, le=10_000_000)] = 0,
     count: Annotated[int, Field(ge=1, le=MOST_AT_ONCE)] = 200,
 ) -> list[WallSwatch]:
-    """Some entries of one group of the wall."""
+    """Some entries of one group of the wall; by day, of all days where none is named."""
     return in_group(request.user, order, group, filters, first, count)
 
 

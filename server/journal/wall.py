@@ -289,6 +289,9 @@ def _done(came: dict[str, int]) -> str:
 
 
 def _of_day(found: QuerySet[KeptMixture], key: str) -> QuerySet[KeptMixture]:
+    if not key:
+        # Day after day is one order for all of them, and days are too short to be fetched singly.
+        return found.order_by(*_LATEST)
     try:
         day = datetime.strptime(key, "%Y-%m-%d").date()
     except ValueError:

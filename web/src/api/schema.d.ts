@@ -1954,7 +1954,7 @@ export interface paths {
         };
         /**
          * Swatches
-         * @description Some entries of one group of the wall.
+         * @description Some entries of one group of the wall; by day, of all days where none is named.
          */
         get: operations["server_journal_api_swatches"];
         put?: never;

@@ -1,6 +1,6 @@
 import { useQueries } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
 import type { Wall as Told, WallSwatch } from "../api/client";
 import { Swatch } from "../seen/Swatch";
 import { useSize } from "../ui/useSize";
@@ -98,16 +98,18 @@ export function Wall({
             >
               {Array.from({ length: row.count }, (_, at) => {
                 const place = { group: row.group.key, at: row.first + at };
+                const swatch = swatches(place);
                 return (
                   <Cell
                     key={place.at}
-                    place={place}
-                    swatch={swatches(place)}
+                    group={place.group}
+                    at={place.at}
+                    swatch={swatch}
                     size={size}
-                    open={open}
+                    chosen={swatch !== undefined && swatch.id === open}
                     reached={roving?.group === place.group && roving.at === place.at}
                     onOpen={onOpen}
-                    onFocus={() => setHeld(place)}
+                    onHeld={setHeld}
                   />
                 );
               })}
@@ -138,14 +140,21 @@ function useSwatches(told: Told, order: Order, filters: Filters, rows: readonly 
     }
     return found;
   }, [told]);
+  const starts = useMemo(() => startsOf(told), [told]);
+  /** Which page of what has a place, and where in it; days follow each other in one order. */
+  const pageOf = ({ group, at }: Place) => {
+    const all = order === "day";
+    const index = all ? at + (starts.get(group) ?? 0) : at;
+    return { group: all ? "" : group, page: Math.floor(index / PAGE), at: index % PAGE };
+  };
   const wanted = new Map<string, { group: string; page: number }>();
   for (const row of rows) {
     if (row.kind === "head") continue;
-    const last = { group: row.group.key, at: row.first + row.count - 1 };
-    if (known.has(nameOf({ ...last, at: row.first })) && known.has(nameOf(last))) continue;
-    for (const at of [row.first, last.at]) {
-      const page = Math.floor(at / PAGE);
-      wanted.set(`${row.group.key} ${page}`, { group: row.group.key, page });
+    const ends = [row.first, row.first + row.count - 1].map((at) => ({ group: row.group.key, at }));
+    for (const place of ends) {
+      if (known.has(nameOf(place))) continue;
+      const { group, page } = pageOf(place);
+      wanted.set(`${group} ${page}`, { group, page });
     }
   }
   const pages = [...wanted.values()];
@@ -153,50 +162,65 @@ function useSwatches(told: Told, order: Order, filters: Filters, rows: readonly 
     queries: pages.map(({ group, page }) => pageQuery(order, filters, group, page)),
   });
   return (place: Place): WallSwatch | undefined => {
-    const page = pages.findIndex(
-      (each) => each.group === place.group && each.page === Math.floor(place.at / PAGE),
-    );
-    return known.get(nameOf(place)) ?? answers[page]?.data?.[place.at % PAGE];
+    const told = known.get(nameOf(place));
+    if (told) return told;
+    const { group, page, at } = pageOf(place);
+    const which = pages.findIndex((each) => each.group === group && each.page === page);
+    return answers[which]?.data?.[at];
   };
 }
 
-function Cell({
-  place,
+/** How many entries stand before each group. */
+function startsOf(told: Told): ReadonlyMap<string, number> {
+  let before = 0;
+  return new Map(
+    told.groups.map((group) => {
+      const start = before;
+      before += group.count;
+      return [group.key, start];
+    }),
+  );
+}
+
+/** One swatch; while others come into sight it stays as it is. */
+const Cell = memo(function Cell({
+  group,
+  at,
   swatch,
   size,
-  open,
+  chosen,
   reached,
   onOpen,
-  onFocus,
+  onHeld,
 }: {
-  place: Place;
+  group: string;
+  at: number;
   swatch: WallSwatch | undefined;
   size: number;
-  open: number | null;
+  chosen: boolean;
   reached: boolean;
   onOpen: (id: number) => void;
-  onFocus: () => void;
+  onHeld: (place: Place) => void;
 }) {
   if (!swatch) return <span className="hatched shrink-0" style={{ width: size, height: size }} />;
-  const chosen = swatch.id === open;
   return (
     <button
       type="button"
-      data-place={nameOf(place)}
+      data-place={nameOf({ group, at })}
       data-entry={swatch.id}
       tabIndex={reached ? 0 : -1}
       aria-label={swatch.times > 1 ? `${swatch.title}, mixed ${swatch.times} times` : swatch.title}
       aria-pressed={chosen}
       title={swatch.title}
       onClick={() => onOpen(swatch.id)}
-      onFocus={onFocus}
+      onFocus={() => onHeld({ group, at })}
       className={`relative shrink-0 ${chosen ? "z-10 shadow-[0_0_0_3px_var(--stage-ink),0_0_0_6px_var(--stage)]" : ""}`}
       style={{ width: size, height: size }}
     >
       <Touching swatch={swatch} />
     </button>
   );
-}
+});
 
 /** As it was predicted, and as it was where somebody looked, side by side. */
 export function Touching({ swatch }: { swatch: WallSwatch }) {
