@@ -11,7 +11,7 @@ import { lineOf, moved, type Place, type Row, rowsOf } from "./rows";
 const LEAST_PX = { few: 88, many: 52 };
 const FEW = 250;
 const HEAD_PX = 48;
-const OVER = 6;
+const OVER = 3;
 
 /** The journal as one field of touching swatches, of which only those in sight are there. */
 export function Wall({
@@ -158,6 +158,7 @@ function useSwatches(told: Told, order: Order, filters: Filters, rows: readonly 
     }
   }
   const pages = [...wanted.values()];
+  const placeOf = new Map([...wanted.keys()].map((key, place) => [key, place]));
   const answers = useQueries({
     queries: pages.map(({ group, page }) => pageQuery(order, filters, group, page)),
   });
@@ -165,8 +166,7 @@ function useSwatches(told: Told, order: Order, filters: Filters, rows: readonly 
     const told = known.get(nameOf(place));
     if (told) return told;
     const { group, page, at } = pageOf(place);
-    const which = pages.findIndex((each) => each.group === group && each.page === page);
-    return answers[which]?.data?.[at];
+    return answers[placeOf.get(`${group} ${page}`) ?? -1]?.data?.[at];
   };
 }
 
