@@ -195,7 +195,7 @@ class JournalTest(InBrowser):
     def test_a_photograph_finds_what_is_nearest_and_shows_how_it_came_out(self) -> None:
         page, slip = self.page, self.slip
         self.journal()
-        page.get_by_role("button", name="Near a photograph").click()
+        page.get_by_role("button", name="Photograph", exact=True).click()
         panel = page.get_by_role("dialog")
         panel.get_by_test_id("photograph").click()
         expect(panel.get_by_test_id("photo-colour")).to_be_visible()

@@ -13,9 +13,9 @@ export function ByCode() {
   });
   return (
     <>
-      <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 underline underline-offset-4 focus-within:outline-3 focus-within:outline-white">
+      <label className="flex min-h-11 cursor-pointer items-center gap-2 rounded-sm px-3 hover:bg-slate-high focus-within:outline-3 focus-within:outline-white">
         <QrCode aria-hidden="true" size={18} />
-        {look.isPending ? "Looking at it …" : "A card’s code"}
+        {look.isPending ? "Looking at it …" : "Card’s code"}
         <input
           type="file"
           accept="image/jpeg,image/png,image/webp,image/heic"

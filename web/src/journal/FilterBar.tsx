@@ -76,14 +76,14 @@ export function FilterBar({
             onType={onColour}
           />
           <FromPhotograph
-            says="Near a photograph"
+            says="Photograph"
             title="Near what in a photograph?"
             takes="Find what is nearest"
             onColour={onColour}
           />
           <ByCode />
           <Button aria-pressed={!!filters.owned} onClick={() => set({ owned: !filters.owned })}>
-            From my tubes
+            My tubes
           </Button>
           <Button aria-pressed={!!filters.true} onClick={() => set({ true: !filters.true })}>
             Read true
