@@ -48,7 +48,7 @@ export function FilterBar({
     onFilters(Object.fromEntries(all.filter(([, value]) => value)));
   };
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 bg-slate px-3 py-1 text-chalk">
+    <div className="flex flex-wrap items-center gap-x-1 gap-y-1 bg-slate px-3 py-1 text-chalk">
       <Choice
         label="What is shown"
         options={VIEWS}
