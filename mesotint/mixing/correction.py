@@ -6,6 +6,7 @@ lists of additions. Value is judged first, then hue, then chroma (common practic
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations, permutations
 from typing import Final
 
@@ -20,7 +21,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.palette import LEAST_ML
-from mesotint.mixing.recipe import search
+from mesotint.mixing.recipe import Recipe, search
 from mesotint.mixing.searcher import MOST_PAINTS, Searcher, Wanted
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.grid import Array
@@ -341,7 +342,7 @@ def begin(
     InputError
         For an empty box, or a target that is no colour.
     """
-    recipe = search(target, box, viewing=viewing).recipes[0]
+    recipe = _best_of_box(checked_lab(target, "target").tobytes(), tuple(box), viewing)
     order = np.argsort(recipe.parts)[::-1]
     order = order[np.array(recipe.parts)[order] * volume_ml >= LEAST_ML]
     paints = [recipe.paints[i] for i in order.tolist()]
@@ -357,6 +358,12 @@ def begin(
         enough = [paint for paint in box if paint.key not in short]
         return begin(target, enough, volume_ml, viewing, stock_ml=stock_ml)
     return tuple(additions), recipe.delta_e
+
+
+# While a pile grows its target and the box stay, and so does what one would begin anew with.
+@lru_cache(maxsize=256)
+def _best_of_box(target: bytes, box: tuple[Paint, ...], viewing: Viewing) -> Recipe:
+    return search(np.frombuffer(target), box, viewing=viewing).recipes[0]
 
 
 def _short(additions: Sequence[Addition], stock_ml: Mapping[str, float] | None) -> set[str]:

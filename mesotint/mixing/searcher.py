@@ -366,10 +366,11 @@ class Searcher:
                 best_x, best, better = best_x[left], best[left], better[left]
                 scaled, residual = scaled[left], residual[left]
             damping = np.where(better, damping * 0.3, damping * 8)
-            slope = np.swapaxes((scaled[:, 1:] - scaled[:, :1]) / _NUDGE, 1, 2)
-            square = np.swapaxes(slope, 1, 2) @ slope
+            slope = (scaled[:, 1:] - scaled[:, :1]) / _NUDGE
+            # Of many small matrices the product takes a third of the time where both lie in order.
+            square = slope @ np.ascontiguousarray(np.swapaxes(slope, 1, 2))
             square += (damping[:, None, None] + 1e-9) * np.eye(size)
-            gradient = np.swapaxes(slope, 1, 2) @ residual[..., None]
+            gradient = slope @ residual[..., None]
             step = np.linalg.solve(square, gradient)[..., 0]
             x = np.where(better[:, None], x, best_x) - np.clip(step, -1.5, 1.5)
             x = np.clip(x - x.max(axis=1, keepdims=True), -14, 0)
