@@ -43,7 +43,7 @@ SHEETS: Final = (
      "steps": 7, "lightener": 6.0, "medium": "wash"},
     {"name": "Breakers' yard in three paints", "kind": "triad",
      "corners": ("PR108-light", "PY3", "PB29"), "lightener": 1.0,
-     "picks": ((0.3, 0.3, 0.4), (0.5, 0.35, 0.15), (0.2, 0.5, 0.3), (0.25, 0.15, 0.6)),
+     "picks": ([0.3, 0.3, 0.4], [0.5, 0.35, 0.15], [0.2, 0.5, 0.3], [0.25, 0.15, 0.6]),
      "notes": {0: "mud", 1: "rust", 2: "rope in shade", 3: "harbour water"}},
     {"name": "Twenty browns of the yard", "kind": "chart", "chart": "browns",
      "mixtures": ("PR108-light", "PY3", "PB29"), "openings": [0, 1, 2, 3, 4],
@@ -114,8 +114,9 @@ def _painting(painter: Painter, tubes: dict[str, int], told: dict[str, Any]) -> 
                                           for key, parts in passage["mixture"].items()]}}
         for passage in told["passages"]
     ]  # fmt: skip
-    request = {"passages": passages, "touching": told["touching"]}
-    return keep_painting(painter, PaintingIn(name=told["name"], request=request)).pk
+    request = {"passages": passages, "touching": [list(pair) for pair in told["touching"]]}
+    asked = PaintingIn.model_validate({"name": told["name"], "request": request})
+    return keep_painting(painter, asked).pk
 
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
@@ -152,11 +153,13 @@ def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
             request[field] = [mixture(key) for key in keys]
     if picks := rest.pop("picks", None):
         request["picks"] = [{"point": point} for point in picks]
-    return SheetIn(
-        name=name,
-        request={**request, **rest},
-        notes=[{"place": place, "text": text} for place, text in notes.items()],
-        measure={"kind": "grams", "step": 0.1},
+    return SheetIn.model_validate(
+        {
+            "name": name,
+            "request": {**request, **rest},
+            "notes": [{"place": place, "text": text} for place, text in notes.items()],
+            "measure": {"kind": "grams", "step": 0.1},
+        }
     )
 
 

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, StringConstraints
 
 from server.journal.models import TAG_LENGTH
-from server.kept.requests import Key, Name, Revision, Token
+from server.kept.requests import Asked, Key, Name, Revision, Token
 from server.mixtures.models import NOTE_LENGTH
 from server.mixtures.requests import Measure, TubeMixture, Viewing
 
@@ -14,7 +14,7 @@ Order = Literal["day", "painting", "tubes"]
 Tag = Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=TAG_LENGTH)]
 
 
-class EntryIn(BaseModel):
+class EntryIn(Asked):
     """A mixture to note: what it is of, how it is laid, and what it is for."""
 
     mixture: TubeMixture
@@ -25,7 +25,7 @@ class EntryIn(BaseModel):
     token: Token
 
 
-class EntryChange(BaseModel):
+class EntryChange(Asked):
     """What a painter writes beside an entry; what was mixed stays as it was noted."""
 
     name: Name | None = None
@@ -34,7 +34,7 @@ class EntryChange(BaseModel):
     revision: Revision
 
 
-class RemarkIn(BaseModel):
+class RemarkIn(Asked):
     """How a mixture came out: a colour that was read, or the painter's own word.
 
     `colour` is typed as anywhere; a photograph tells how the dried swatch looks.
@@ -60,14 +60,18 @@ class Filters(BaseModel):
     true: bool = False
 
 
-class BookIn(BaseModel):
+class WrittenFilters(Filters, Asked):
+    """The same, where they do not come in an address but written out."""
+
+
+class BookIn(Asked):
     """A swatch book to print: cards or labels, of which entries."""
 
     form: Literal["cards", "labels"] = "cards"
-    filters: Filters = Filters()
+    filters: WrittenFilters = WrittenFilters()
 
 
-class AgainIn(BaseModel):
+class AgainIn(Asked):
     """How much of an entry to mix again, in what measure, and whether from what lies on the desk
     now."""
 
@@ -76,7 +80,7 @@ class AgainIn(BaseModel):
     nearest: bool = False
 
 
-class ButIn(BaseModel):
+class ButIn(Asked):
     """An entry again, but a step another way."""
 
     way: Literal["lighter", "darker", "warmer", "cooler", "greyer", "clearer"]

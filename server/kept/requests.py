@@ -2,7 +2,7 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from mesotint.pictures.taken import Area
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
@@ -14,7 +14,13 @@ Revision = Annotated[int, Field(ge=0, lt=2**31)]
 Share = Annotated[float, Field(ge=0, le=1, allow_inf_nan=False)]
 
 
-class Ticked(BaseModel):
+class Asked(BaseModel):
+    """What comes in as JSON: a number is a number, no yes and no text that reads like one."""
+
+    model_config = ConfigDict(strict=True)
+
+
+class Ticked(Asked):
     """Which lines of a work plan are done, and whether those are the `whole` of it."""
 
     plan: str = Field(max_length=16)
@@ -22,7 +28,7 @@ class Ticked(BaseModel):
     whole: bool = False
 
 
-class PhotoArea(BaseModel):
+class PhotoArea(Asked):
     """An area of a photograph, in shares of its width and height; a point has no extent."""
 
     left: Share
@@ -36,20 +42,20 @@ class PhotoArea(BaseModel):
         return Area(self.left, self.top, self.width, self.height)
 
 
-class Card(BaseModel):
+class Card(Asked):
     """The card in a picture and where it lies."""
 
     kind: Literal["white", "grey"]
     area: PhotoArea
 
 
-class CardSet(BaseModel):
+class CardSet(Asked):
     """A picture's card; none takes it out."""
 
     card: Card | None
 
 
-class Leave(BaseModel):
+class Leave(Asked):
     """The password once more, before a studio is taken away."""
 
     password: str = Field(max_length=1000)

@@ -2,16 +2,19 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
 from mesotint.planning.measures import Measure as CoreMeasure
 from mesotint.planning.measures import measure_of
 from server.kept.models import TOKEN_LENGTH
-from server.kept.requests import Key, Name, PhotoArea
+from server.kept.requests import Asked, Key, Name, PhotoArea
 
 GREATEST_LIGHTENER = 20.0
+LEAST_STEP = 0.001
+"""Of a scale in grams, of a syringe in millilitres: finer than any on a palette."""
+
 MOST_IN_MIXTURE = 8
 
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
@@ -19,14 +22,14 @@ Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=Fals
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
-class TubePart(BaseModel):
+class TubePart(Asked):
     """Parts by volume of one tube, by its key; in a file by its place, from 0."""
 
     tube: int = Field(ge=0, lt=2**63)
     parts: Amount = 1.0
 
 
-class Origin(BaseModel):
+class Origin(Asked):
     """Where a mixture was taken from: a pile or a kept mixture by its key; a patch by its sheet's
     and its place; a passage by its painting's and its own."""
 
@@ -36,7 +39,7 @@ class Origin(BaseModel):
     key: str = Field("", max_length=TOKEN_LENGTH)
 
 
-class TubeMixture(BaseModel):
+class TubeMixture(Asked):
     """A colour to mix from: one tube, or some in parts."""
 
     parts: list[TubePart] = Field(min_length=1, max_length=MOST_IN_MIXTURE)
@@ -44,7 +47,7 @@ class TubeMixture(BaseModel):
     origin: Origin | None = None
 
 
-class Viewing(BaseModel):
+class Viewing(Asked):
     """How everything is laid and seen."""
 
     medium: Literal["opaque", "wash"] = "opaque"
@@ -60,12 +63,16 @@ class Viewing(BaseModel):
         return core.Viewing(self.medium, self.finish, self.light, ground=self.ground)
 
 
-class MeasureSteps(BaseModel):
+class MeasureSteps(Asked):
     """How finely a measure is read, whatever its kind."""
 
     kind: str
     step: float = Field(
-        0.1, gt=0, le=10, allow_inf_nan=False, description="Smallest step of a scale or syringe."
+        0.1,
+        ge=LEAST_STEP,
+        le=10,
+        allow_inf_nan=False,
+        description="Smallest step of a scale or syringe.",
     )
     nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
 
@@ -79,17 +86,17 @@ class Measure(MeasureSteps):
     """What amounts are read with."""
 
     kind: Literal["grams", "ml", "drops", "ribbon"] = "ml"
-    step: float = Field(0.01, gt=0, le=10, allow_inf_nan=False)
+    step: float = Field(0.01, ge=LEAST_STEP, le=10, allow_inf_nan=False)
 
 
-class PhotographArea(BaseModel):
+class PhotographArea(Asked):
     """An area of one of the painter's photographs."""
 
     photograph: Key
     area: PhotoArea
 
 
-class Target(BaseModel):
+class Target(Asked):
     """A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
     of an area of a photograph; or a random mud of the box."""
 
@@ -101,7 +108,7 @@ class Target(BaseModel):
     mud: bool = False
 
 
-class SourceIn(BaseModel):
+class SourceIn(Asked):
     """Where a mixture comes from: something that was made, or a colour that the box is to mix."""
 
     origin: Origin | None = None

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, Field, StringConstraints
 
 from mesotint.painted.layout import MOST_PAGES
-from server.kept.requests import Key
+from server.kept.requests import Asked, Key
 
 Kind = Literal["sheet", "painting"]
 Light = Literal["", "daylight", "led", "fluorescent", "tungsten"]
@@ -25,7 +25,7 @@ class Taken(BaseModel):
     corners: Corners = ""
 
 
-class TubesIn(BaseModel):
+class TubesIn(Asked):
     """Tubes to calibrate by what a sheet tells."""
 
     tubes: list[Key] = Field(min_length=1, max_length=12)

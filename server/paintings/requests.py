@@ -2,10 +2,10 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
-from server.kept.requests import Name, Revision, Share, Token
+from server.kept.requests import Asked, Name, Revision, Share, Token
 from server.mixtures.requests import Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
@@ -13,7 +13,7 @@ MOST_PASSAGES = 40
 Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
 
 
-class PassageIn(BaseModel):
+class PassageIn(Asked):
     """One passage: its share of the surface in per cent, and what it is mixed from.
 
     `key` tells it from the others, wherever it stands and whatever it is called.
@@ -27,7 +27,7 @@ class PassageIn(BaseModel):
     mixture: TubeMixture | None = None
 
 
-class MotherIn(BaseModel):
+class MotherIn(Asked):
     """Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
     grey of the main pair, or a colour that the box is to mix."""
 
@@ -36,14 +36,14 @@ class MotherIn(BaseModel):
     colour: str = Field("", max_length=60)
 
 
-class PinnedIn(BaseModel):
+class PinnedIn(Asked):
     """A passage whose share stays where the painter put it."""
 
     place: Place
     share: Share
 
 
-class GivingIn(BaseModel):
+class GivingIn(Asked):
     """How the mother is given: without an amount, just as far as halves the hue spread."""
 
     kind: Literal["equal", "same", "least"] = "equal"
@@ -60,7 +60,7 @@ class GivingIn(BaseModel):
     pins: list[PinnedIn] = Field([], max_length=MOST_PASSAGES)
 
 
-class SurfaceIn(BaseModel):
+class SurfaceIn(Asked):
     """The surface to cover, its coats, and how far the paint goes."""
 
     width_cm: float = Field(40.0, ge=1, le=2000, allow_inf_nan=False)
@@ -81,21 +81,21 @@ class PaintingRequest(Viewing):
     surface: SurfaceIn = SurfaceIn()
 
 
-class PaintingPlanIn(BaseModel):
+class PaintingPlanIn(Asked):
     """A painting to plan the mixing of."""
 
     request: PaintingRequest
     measure: Measure = Measure()
 
 
-class SchoolsIn(BaseModel):
+class SchoolsIn(Asked):
     """A painting to bring together by every school."""
 
     request: PaintingRequest
     tubes: int = Field(5, ge=3, le=8, description="How many tubes the limited set may have.")
 
 
-class PaintingIn(BaseModel):
+class PaintingIn(Asked):
     """A painting to keep; when it is kept again, with the revision it was opened at.
 
     `token` is one for the window it is kept from, so that what is sent twice is kept once.
@@ -108,7 +108,7 @@ class PaintingIn(BaseModel):
     token: Token | None = None
 
 
-class VersionIn(BaseModel):
+class VersionIn(Asked):
     """A name for the palette as it is now."""
 
     name: str = Field("", max_length=NAME_LENGTH)

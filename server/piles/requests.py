@@ -2,18 +2,18 @@
 
 from typing import Annotated, Literal
 
-from pydantic import AfterValidator, BaseModel, Field
+from pydantic import AfterValidator, Field
 
 from mesotint.instruments.gram_scale import GREATEST_LOAD_G
 from mesotint.mixing.palette import LEAST_ML, MOST_ML
 from server.kept.models import NAME_LENGTH
-from server.kept.requests import Key, Name, Token
+from server.kept.requests import Asked, Key, Name, Token
 from server.mixtures.requests import Target, TubeMixture
 
 Volume = Annotated[float, Field(ge=LEAST_ML, le=MOST_ML, allow_inf_nan=False)]
 
 
-class PileIn(BaseModel):
+class PileIn(Asked):
     """A pile to begin, empty or with a mixture of a volume; a let-down begins with its mixture."""
 
     name: Name = ""
@@ -24,14 +24,14 @@ class PileIn(BaseModel):
     token: Token | None = None
 
 
-class PileChange(BaseModel):
+class PileChange(Asked):
     """A pile's name or target; what is left out stays."""
 
     name: str | None = Field(None, min_length=1, max_length=NAME_LENGTH)
     target: Target | None = None
 
 
-class PileEventIn(BaseModel):
+class PileEventIn(Asked):
     """One thing to do to a pile; `token` tells it from all others of this pile.
 
     ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
@@ -48,7 +48,7 @@ class PileEventIn(BaseModel):
     token: Token
 
 
-class SplitIn(BaseModel):
+class SplitIn(Asked):
     """How to split a pile: into equal piles, or by shares, the first of which stays."""
 
     into: int = Field(2, ge=2, le=12)
@@ -56,14 +56,14 @@ class SplitIn(BaseModel):
     token: Token
 
 
-class PotIn(BaseModel):
+class PotIn(Asked):
     """Which pot takes what is left of a pile; a new one where none is named."""
 
     pot: Key | None = None
     token: Token
 
 
-class FamilyIn(BaseModel):
+class FamilyIn(Asked):
     """A set of related piles to make by carrying a share of each pile into the next."""
 
     kind: Literal["distance", "value"]
@@ -71,14 +71,14 @@ class FamilyIn(BaseModel):
     token: Token
 
 
-class WeighIn(BaseModel):
+class WeighIn(Asked):
     """What the scale shows, settled, as an addition of a tube."""
 
     tube: Key
     token: Token
 
 
-class ReadPileIn(BaseModel):
+class ReadPileIn(Asked):
     """Readings of a pile to average; or its colour, where it was read otherwise: typed, or off a
     photograph."""
 
@@ -87,7 +87,7 @@ class ReadPileIn(BaseModel):
     token: Token
 
 
-class CalibrateIn(BaseModel):
+class CalibrateIn(Asked):
     """The tube to keep a measured pile as a reading of."""
 
     tube: Key
@@ -101,13 +101,13 @@ def _known_step(step_g: float) -> float:
     return step_g
 
 
-class GramScaleIn(BaseModel):
+class GramScaleIn(Asked):
     """The step of the scale."""
 
     step_g: Annotated[float, AfterValidator(_known_step)]
 
 
-class PutIn(BaseModel):
+class PutIn(Asked):
     """What the simulated hand puts on the scale, or below zero takes off it.
 
     A hand is unsteady: what it squeezes out is about what it meant.
@@ -117,7 +117,7 @@ class PutIn(BaseModel):
     unsteady: bool = False
 
 
-class KeepIn(BaseModel):
+class KeepIn(Asked):
     """A name to keep a pile's mixture by."""
 
     name: Name = ""

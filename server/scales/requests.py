@@ -2,26 +2,26 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
-from server.kept.requests import Key, Revision, Share, Token
+from server.kept.requests import Asked, Key, Revision, Share, Token
 from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture, Viewing
 from server.scales.models import NOTE_LENGTH
 
 MOST_PATCHES = 200
 
 
-class ThirdIn(BaseModel):
+class ThirdIn(Asked):
     """A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest."""
 
     mixture: TubeMixture
     parts: float = Field(ge=0, le=20, allow_inf_nan=False)
 
 
-class PinIn(BaseModel):
+class PinIn(Asked):
     """A step that stays where the painter put it."""
 
     place: int = Field(ge=1, le=MOST_STEPS)
@@ -50,7 +50,7 @@ class ScaleIn(Viewing):
         return [self.first, self.second, *([self.third.mixture] if self.third else [])]
 
 
-class PickIn(BaseModel):
+class PickIn(Asked):
     """A point of a triangle, as shares of its three corners."""
 
     point: list[Share] = Field(min_length=3, max_length=3)
@@ -119,14 +119,14 @@ class SheetMeasure(MeasureSteps):
     method: Literal["separate", "running", "carried"] = "separate"
 
 
-class NoteIn(BaseModel):
+class NoteIn(Asked):
     """What a patch is for, in the painter's words."""
 
     place: int = Field(ge=0, lt=MOST_PATCHES)
     text: str = Field(max_length=NOTE_LENGTH)
 
 
-class SheetIn(BaseModel):
+class SheetIn(Asked):
     """A sheet to keep; when it is kept again, with the revision it was opened at.
 
     `token` is one for the window it is kept from, so that what is sent twice is kept once.
@@ -140,14 +140,14 @@ class SheetIn(BaseModel):
     token: Token | None = None
 
 
-class PlanIn(BaseModel):
+class PlanIn(Asked):
     """A sheet to plan the work for."""
 
     request: SheetRequest
     measure: SheetMeasure
 
 
-class CompareIn(BaseModel):
+class CompareIn(Asked):
     """A scale, and the saved one to hold beside it."""
 
     request: ScaleIn

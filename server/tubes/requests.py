@@ -2,9 +2,9 @@
 
 from typing import Annotated, Literal
 
-from pydantic import BaseModel, Field
+from pydantic import Field
 
-from server.kept.requests import Key
+from server.kept.requests import Asked, Key
 from server.tubes.models import LABEL_LENGTH
 
 Label = Annotated[str, Field(max_length=LABEL_LENGTH)]
@@ -13,21 +13,21 @@ Medium = Literal["oil", "acrylic", "gouache", "tempera", "watercolour"]
 Finish = Literal["gloss", "satin", "matte"]
 
 
-class RecipePartIn(BaseModel):
+class RecipePartIn(Asked):
     """Parts of one library paint."""
 
     paint_key: Annotated[str, Field(max_length=64)]
     parts: float = Field(gt=0, le=1e6, allow_inf_nan=False)
 
 
-class ReadingIn(BaseModel):
+class ReadingIn(Asked):
     """A reading that is typed: CIELAB as three numbers, a Munsell notation, or a hex code."""
 
     white_parts: float = Field(0.0, ge=0, le=1000, allow_inf_nan=False)
     colour: str = Field(min_length=1, max_length=60)
 
 
-class TubeIn(BaseModel):
+class TubeIn(Asked):
     """A tube to add: by its library paint, as a recipe, or by readings of it."""
 
     paint_key: Annotated[str, Field(max_length=64)] = ""
@@ -41,7 +41,7 @@ class TubeIn(BaseModel):
     notes: str = Field("", max_length=2000)
 
 
-class TubeChange(BaseModel):
+class TubeChange(Asked):
     """What may change about a tube; what is left out stays."""
 
     label: Label | None = None
@@ -52,7 +52,7 @@ class TubeChange(BaseModel):
     notes: Annotated[str, Field(max_length=2000)] | None = None
 
 
-class BoxIn(BaseModel):
+class BoxIn(Asked):
     """A box to make or to change."""
 
     name: str = Field(min_length=1, max_length=LABEL_LENGTH)
@@ -60,13 +60,13 @@ class BoxIn(BaseModel):
     tubes: list[Key] = Field([], max_length=1000)
 
 
-class DeskIn(BaseModel):
+class DeskIn(Asked):
     """The box to work from; none for all tubes."""
 
     box: Key | None
 
 
-class DrawdownIn(BaseModel):
+class DrawdownIn(Asked):
     """A drawdown to measure with the instrument."""
 
     white_parts: float = Field(0.0, ge=0, le=1000, allow_inf_nan=False)

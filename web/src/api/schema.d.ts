@@ -5546,7 +5546,46 @@ export interface components {
              *       "true": false
              *     }
              */
-            filters: components["schemas"]["Filters"];
+            filters: components["schemas"]["WrittenFilters"];
+        };
+        /**
+         * WrittenFilters
+         * @description The same, where they do not come in an address but written out.
+         */
+        WrittenFilters: {
+            /**
+             * Words
+             * @default
+             */
+            words: string;
+            /**
+             * Tag
+             * @default
+             */
+            tag: string;
+            /**
+             * Medium
+             * @default
+             * @enum {string}
+             */
+            medium: "" | "opaque" | "wash";
+            /** Painting */
+            painting?: number | null;
+            /**
+             * Owned
+             * @default false
+             */
+            owned: boolean;
+            /**
+             * Read
+             * @default false
+             */
+            read: boolean;
+            /**
+             * True
+             * @default false
+             */
+            true: boolean;
         };
         /**
          * FoundEntry

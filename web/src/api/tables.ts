@@ -46,6 +46,7 @@ export const DEFAULTS: {
   RemarkIn: Partial<Schemas["RemarkIn"]>;
   AgainIn: Schemas["AgainIn"];
   BookIn: Schemas["BookIn"];
+  WrittenFilters: Partial<Schemas["WrittenFilters"]>;
   Taken: Schemas["Taken"];
   Problem: Partial<Schemas["Problem"]>;
 } = {
@@ -90,6 +91,7 @@ export const DEFAULTS: {
   "RemarkIn": {"how": "eye", "wet": false, "colour": "", "word": ""},
   "AgainIn": {"volume_ml": 5.0, "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}, "nearest": false},
   "BookIn": {"form": "cards", "filters": {"words": "", "tag": "", "medium": "", "painting": null, "owned": false, "read": false, "true": false}},
+  "WrittenFilters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
   "Taken": {"page": 1, "size": "A4", "light": "", "corners": ""},
   "Problem": {"field": "", "mark": ""},
 };
@@ -119,7 +121,7 @@ export const LIMITS = {
   "ChartIn": {"ground": {"longest": 40}, "mixtures": {"fewest": 1, "most": 8}, "base": {"most": 8}, "more": {"most": 20}, "openings": {"fewest": 1, "most": 10}, "values": {"fewest": 2, "most": 11}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}},
   "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
   "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},
-  "SheetMeasure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
+  "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "CompareIn": {"sheet": {"least": 1}},
   "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
   "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}, "revision": {"least": 0}, "token": {"longest": 40}},
@@ -142,7 +144,7 @@ export const LIMITS = {
   "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
-  "Measure": {"step": {"most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
+  "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
   "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}, "token": {"longest": 40}},
   "VersionIn": {"name": {"longest": 120}},
   "Filters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},
@@ -152,6 +154,7 @@ export const LIMITS = {
   "RemarkIn": {"colour": {"longest": 60}, "word": {"longest": 300}, "photograph": {"least": 1}, "token": {"longest": 40}},
   "AgainIn": {"volume_ml": {"most": 2000}},
   "ButIn": {"token": {"longest": 40}},
+  "WrittenFilters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},
   "Taken": {"page": {"least": 1, "most": 50}, "corners": {"longest": 200}},
   "TubesIn": {"tubes": {"fewest": 1, "most": 12}},
 } as const;
