@@ -122,6 +122,26 @@ def _of_painted(name: str, args: argparse.Namespace) -> None:
     getattr(painted, name)(args)
 
 
+def _of_pictures(name: str, args: argparse.Namespace) -> None:
+    """Run a command of pictures, which take longer to load than all the rest."""
+    from mesotint.commands import pictures
+
+    getattr(pictures, name)(args)
+
+
+def _picture_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
+    passages = commands.add_parser("passages", help="a photograph divided into passages")
+    passages.add_argument("photograph", metavar="PHOTO")
+    passages.add_argument("--count", type=int, help="how many; as many as it seems to have, else")
+    passages.add_argument(
+        "--card", metavar="X,Y,W,H", help="where a card lies, in pixels of the upright picture"
+    )
+    passages.add_argument("--card-kind", default="grey", help="grey or white")
+    passages.add_argument("--labels", metavar="OUT.png", help="the passage of each pixel, from 0")
+    passages.add_argument("--json", action="store_true")
+    passages.set_defaults(run=partial(_of_pictures, "passages"))
+
+
 def _painted_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     sheet = commands.add_parser("sheet", help="a sheet to paint, with the layout to read it by")
     sheet.add_argument("paints", nargs="+", metavar="PAINT")
@@ -149,6 +169,7 @@ def _parser() -> argparse.ArgumentParser:
     _muting_commands(commands)
     _harmony_commands(commands)
     _painted_commands(commands)
+    _picture_commands(commands)
     return parser
 
 

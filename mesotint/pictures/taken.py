@@ -28,6 +28,10 @@ KEPT_QUALITY: Final = 93
 READ_SIDE: Final = 3000
 """Pixels of the longer side of what a sheet is read from: ten to a millimetre of a page."""
 
+ORIENTATION: Final = 0x0112
+LYING: Final = (5, 6, 7, 8)
+"""Exif's tag of how a camera was held, and the ways by which width and height change places."""
+
 POINT_SIDE: Final = 3
 """Pixels across what a point reads."""
 
@@ -93,6 +97,20 @@ def read_pixels(data: bytes) -> Pixels:
             "photograph",
         )
     return np.asarray(_opened(data, READ_SIDE))
+
+
+def upright_size(data: bytes) -> tuple[int, int]:
+    """Width and height in pixels of a picture as one looks at it, turned upright.
+
+    Parameters
+    ----------
+    data : bytes
+        A file that `read_pixels` reads.
+    """
+    _with_heif()
+    file = Image.open(io.BytesIO(data), formats=FORMATS)
+    lies = file.getexif().get(ORIENTATION, 1) in LYING
+    return (file.height, file.width) if lies else (file.width, file.height)
 
 
 def _opened(data: bytes, side: int) -> Image.Image:

@@ -11,12 +11,14 @@ from pathlib import Path
 from unittest import mock
 
 import numpy as np
+from PIL import Image
 
 from mesotint.cli import main
 from mesotint.commands.batch import AT_ONCE
 from mesotint.painted.layout import write_layout
 from mesotint.painted.tests.painting import layout_of, painted
 from mesotint.paints.library import library
+from mesotint.pictures.tests.scenes import agreement, scene
 
 
 def run(*words: str, stdin: str = "") -> tuple[int, str, str]:
@@ -334,6 +336,39 @@ class PaintedSheetTest(unittest.TestCase):
         np.testing.assert_allclose(plain["absorption"], library().paint("PO20").absorption,
                                    rtol=1e-6)  # fmt: skip
         self.assertLess(answer["tubes"]["PO20"]["uncertainty"], plain["uncertainty"])
+
+    def test_a_photograph_is_divided_and_the_pixels_say_whose_they_are(self) -> None:
+        """A picture that lay on its side: the labels have the size it has once it is turned."""
+        pixels, truth = scene(4)
+        with tempfile.TemporaryDirectory() as folder:
+            photo, labels = str(Path(folder) / "yard.jpg"), str(Path(folder) / "labels.png")
+            exif = Image.Exif()
+            exif[0x0112] = 6
+            turned = Image.fromarray(np.ascontiguousarray(np.rot90(pixels)))
+            turned.save(photo, quality=95, exif=exif)
+            count = int(truth.max()) + 1
+            asked = ("passages", photo, "--count", str(count), "--labels", labels, "--json")
+            found = json.loads(run(*asked)[1])
+            told = np.asarray(Image.open(labels))
+            self.assertEqual(told.shape, truth.shape)
+            self.assertEqual((found["width"], found["height"]), truth.shape[::-1])
+            self.assertGreater(agreement(truth, told.astype(int)), 0.85)
+            self.assertEqual(len(found["passages"]), count)
+            for place, passage in enumerate(found["passages"]):
+                self.assertAlmostEqual(passage["share"], (told == place).mean(), delta=0.005)
+                self.assertTrue(all(place in found["passages"][i]["touches"]
+                                    for i in passage["touches"]))  # fmt: skip
+            self.assertIn("touches", run("passages", photo)[1])
+            for more, says in (
+                (("--card", "0,0,9000,40"), "reaches beyond the picture"),
+                (("--card", "here"), "no place of a card"),
+                (("--card", "0,0,40,40", "--card-kind", "red"), "white or grey"),
+                (("--count", "99"), "2 to 24"),
+                (("--labels", "/nowhere/x.png"), "cannot be written"),
+            ):
+                with self.subTest(more):
+                    self.assertIn(says, run("passages", photo, *more)[2])
+            self.assertIn("cannot be read", run("passages", "/nowhere.jpg")[2])
 
     def test_what_cannot_be_read_is_one_sentence(self) -> None:
         layout, photo = self.folder / "layout.json", self.folder / "photo.jpg"

@@ -235,7 +235,10 @@ def mapped(painter: Painter, asked: Filters) -> MapOut:
 def _days(painter: Painter, found: QuerySet[KeptMixture]) -> list[WallGroup]:
     rows = found.values(day=TruncDate("mixed")).annotate(count=Count("pk"))
     counted = sorted(((row["day"], row["count"]) for row in rows), reverse=True)
-    came = _came_by_day(painter, [day for day, _ in counted[:DAYS_TOLD]])
+    mixings = Mixing.objects.filter(mixture__painter=painter, mixture__thrown_away=False)
+    if sum(count for _, count in counted) <= _FEW_FOUND:
+        mixings = Mixing.objects.filter(mixture__in=found.values("pk"))
+    came = _came_by_day(mixings, [day for day, _ in counted[:DAYS_TOLD]])
     return [
         WallGroup(
             key=day.isoformat(),
@@ -247,16 +250,11 @@ def _days(painter: Painter, found: QuerySet[KeptMixture]) -> list[WallGroup]:
     ]
 
 
-def _came_by_day(painter: Painter, days: Sequence[date]) -> dict[date, dict[str, int]]:
+def _came_by_day(mixings: QuerySet[Mixing], days: Sequence[date]) -> dict[date, dict[str, int]]:
     if not days:
         return {}
     rows = (
-        Mixing.objects.filter(
-            mixture__painter=painter,
-            mixture__thrown_away=False,
-            mixture__mixed__gte=_midnight(days[-1]),
-            at__gte=_midnight(days[-1]),
-        )
+        mixings.filter(mixture__mixed__gte=_midnight(days[-1]), at__gte=_midnight(days[-1]))
         .order_by()
         .values("came", day=TruncDate("at"))
         .annotate(count=Count("pk"))
