@@ -40,17 +40,19 @@ class HarmonisedOut(BaseModel):
 
     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
     `share` is what it takes of the mother; `pull` are its points from none of the mother to all of
-    it, even in colour, so that a share can be dragged without asking.
+    it, even in colour, so that a share can be dragged without asking. One without a mixture has no
+    looks, and `trouble` says what to mend.
     """
 
     field: list[float]
-    before: Look
-    after: Look
+    before: Look | None
+    after: Look | None
     share: float
     delta_e: float
     parts: list[ShareOut]
     mixture: list[TubePart] | None
     pull: PullOut | None
+    trouble: str
 
 
 class FigureOut(BaseModel):
@@ -143,8 +145,8 @@ class SchoolOut(JudgedOut):
 
     school: str
     says: str
-    passages: list[Look]
-    mixtures: list[TubeMixture] | None
+    passages: list[Look | None]
+    mixtures: list[TubeMixture | None] | None
 
 
 class TubeNeedOut(Used):

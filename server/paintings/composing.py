@@ -1,7 +1,9 @@
 """A painter's painting as one of the core: passages, mother colour and giving."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property
+from typing import TypeVar
 
 import numpy as np
 from django.http import Http404
@@ -19,6 +21,8 @@ from server.paintings.requests import GivingIn, MotherIn, PaintingRequest, Passa
 from server.piles.ledger import Ledger
 from server.tubes.readings import colour_typed
 from server.tubes.services import PaintBox
+
+Told = TypeVar("Told")
 
 
 def tubes_of(asked: PaintingRequest) -> set[int]:
@@ -38,30 +42,64 @@ class Composed:
     box: PaintBox
 
     @cached_property
+    def _read(self) -> dict[int, Passage | str]:
+        """Each passage of the core by its place, or why it cannot be mixed."""
+        return {i: self._passage(i, each) for i, each in enumerate(self.asked.passages)}
+
+    @cached_property
+    def mixed(self) -> list[int]:
+        """Places of the passages that have a mixture. What has none is left out of everything that
+        is computed, and blocks nothing."""
+        return [i for i, each in self._read.items() if isinstance(each, Passage)]
+
+    @cached_property
+    def troubles(self) -> dict[int, str]:
+        """What is to be mended of the others, by their places."""
+        return {i: each for i, each in self._read.items() if isinstance(each, str)}
+
+    def spread(self, told: Sequence[Told]) -> list[Told | None]:
+        """What is told of the mixed passages, in the places of all; none where one is not mixed."""
+        found: list[Told | None] = [None] * len(self.asked.passages)
+        for place, each in zip(self.mixed, told, strict=True):
+            found[place] = each
+        return found
+
+    @cached_property
     def painting(self) -> Painting:
-        """The painting of the core."""
+        """The painting of the core: the passages that are mixed, as if they were all of it."""
         asked = self.asked
-        count = len(asked.passages)
-        touching = {(min(pair), max(pair)) for pair in asked.touching if max(pair) < count}
+        there = [each for each in self._read.values() if isinstance(each, Passage)]
+        if asked.passages and not there:
+            raise InputError("No passage has a mixture yet; give one its mixture.", "mixture")
+        whole = sum(passage.area for passage in asked.passages) / 100
+        covered = sum(passage.area for passage in there)
+        if self.troubles:
+            # Those that are mixed stand for all of it, so far as it is all.
+            even = whole / len(there)
+            there = [
+                replace(each, area=min(1.0, whole * each.area / covered) if covered > 0 else even)
+                for each in there
+            ]
+        index = {place: i for i, place in enumerate(self.mixed)}
+        pairs = [pair for pair in asked.touching if index.keys() >= set(pair)]
+        touching = {(min(pair), max(pair)) for pair in ([index[i] for i in p] for p in pairs)}
         return Painting(
-            tuple(self._passage(i, passage) for i, passage in enumerate(asked.passages)),
+            tuple(there),
             frozenset(pair for pair in touching if pair[0] != pair[1]),
             asked.viewing,
         )
 
-    def _passage(self, place: int, asked: PassageIn) -> Passage:
+    def _passage(self, place: int, asked: PassageIn) -> Passage | str:
         name = asked.name.strip() or f"passage {place + 1}"
         parts: dict[Paint, float] = {}
         for part in asked.mixture.parts if asked.mixture else ():
             try:
                 paint = self.box.paint(part.tube)
             except Http404:
-                raise InputError(
-                    f"“{name}” is mixed from a tube that is in your studio no longer; "
-                    "give it another mixture.",
-                    "mixture",
-                ) from None
+                return "One of its tubes is in your studio no longer; give it another mixture."
             parts[paint] = parts.get(paint, 0.0) + part.parts
+        if not parts:
+            return "It has no mixture yet: tap tubes, or find one for its colour."
         return Passage(name, asked.area / 100, parts, asked.part, asked.distance)
 
     @cached_property
@@ -91,11 +129,12 @@ class Composed:
                         "That tube is in your studio no longer; choose another.", "mother"
                     ) from None
             case "passage":
-                mixtures = mixtures_of(self.painting)
-                if asked.id >= len(mixtures):
-                    raise InputError("That passage is gone; choose another.", "mother")
+                if asked.id not in self.mixed:
+                    raise InputError(
+                        "That passage is gone or has no mixture; choose another.", "mother"
+                    )
                 # Told apart from the passage itself, which is mixed from it.
-                passage = mixtures[asked.id]
+                passage = mixtures_of(self.painting)[self.mixed.index(asked.id)]
                 return replace(passage, name=f"{passage.name}, as mother")
             case "grey":
                 grey = main_grey(self.painting)
@@ -139,7 +178,11 @@ class Composed:
             amount,
             asked.accent_share,
             asked.most_delta_e,
-            {pin.place: pin.share for pin in asked.pins},
+            {
+                self.mixed.index(pin.place): pin.share
+                for pin in asked.pins
+                if pin.place in self.mixed
+            },
         )
 
 

@@ -46,15 +46,26 @@ MOST_CANDIDATES = 24
 def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     """A painting before and, where it has a mother, after."""
     composed = compose(painter, asked)
-    painting = composed.painting
-    surface = asked.surface
-    laid = patchwork(painting.areas, painting.touching, surface.width_cm / surface.height_cm)
+    if not asked.passages:
+        raise InputError("The painting has no passages; list what is to be painted.", "passages")
+    laid = _laid(asked)
     apart = [list(pair) for pair in laid.apart]
+    if not composed.mixed:
+        return HarmonyOut(
+            passages=[_unmixed(composed, laid, place) for place in range(len(asked.passages))],
+            apart=apart,
+            before=FiguresOut(figures=[], outline=[]),
+            after=None,
+            mother=None,
+            judged=None,
+            together="",
+        )
+    painting = composed.painting
     if asked.mother is None:
         return HarmonyOut(
             passages=_passages(composed, laid, painting, None, None),
             apart=apart,
-            before=_figures(painting),
+            before=_figures(composed, painting),
             after=None,
             mother=None,
             judged=None,
@@ -70,8 +81,8 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     return HarmonyOut(
         passages=_passages(composed, laid, after, mother, found),
         apart=apart,
-        before=_figures(painting),
-        after=_figures(after),
+        before=_figures(composed, painting),
+        after=_figures(composed, after),
         mother=MotherOut(
             title=mother.paint.name,
             look=look,
@@ -83,11 +94,35 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
     )
 
 
-def _figures(painting: Painting) -> FiguresOut:
+def _laid(asked: PaintingRequest) -> Patchwork:
+    """Where every passage lies in the patchwork, mixed or not."""
+    areas = np.array([passage.area for passage in asked.passages])
+    areas = areas / areas.sum() if areas.sum() > 0 else np.full(len(areas), 1 / max(1, len(areas)))
+    count = len(areas)
+    pairs = {(min(pair), max(pair)) for pair in asked.touching if max(pair) < count}
+    touching = frozenset(pair for pair in pairs if pair[0] != pair[1])
+    return patchwork(areas, touching, asked.surface.width_cm / asked.surface.height_cm)
+
+
+def _figures(composed: Composed, painting: Painting) -> FiguresOut:
     found = figures_of(painting)
     return FiguresOut(
         figures=[FigureOut(**vars(figure)) for figure in figures(painting, found)],
-        outline=list(found.outline),
+        outline=[composed.mixed[place] for place in found.outline],
+    )
+
+
+def _unmixed(composed: Composed, laid: Patchwork, place: int) -> HarmonisedOut:
+    return HarmonisedOut(
+        field=laid.fields[place].tolist(),
+        before=None,
+        after=None,
+        share=0.0,
+        delta_e=0.0,
+        parts=[],
+        mixture=None,
+        pull=None,
+        trouble=composed.troubles[place],
     )
 
 
@@ -136,9 +171,9 @@ def _passages(
             PullOut(share=row, **vars(line))
             for row, line in zip(even.tolist(), lines(labs, opened), strict=True)
         ]
-    return [
-        HarmonisedOut(
-            field=laid.fields[i].tolist(),
+    told = {
+        composed.mixed[i]: HarmonisedOut(
+            field=laid.fields[composed.mixed[i]].tolist(),
             before=was[i],
             after=now[i],
             share=float(shares[i]),
@@ -146,8 +181,13 @@ def _passages(
             parts=_shares(passage.mixture),
             mixture=in_tubes(composed.box, list(passage.mixture), list(passage.mixture.values())),
             pull=pulls[i],
+            trouble="",
         )
         for i, passage in enumerate(after.passages)
+    }
+    return [
+        told[place] if place in told else _unmixed(composed, laid, place)
+        for place in range(len(composed.asked.passages))
     ]
 
 
@@ -172,7 +212,7 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> CandidatesOut:
     for paint in composed.box.paints:
         offer(paint, MotherIn(kind="tube", id=composed.box.tube_of[paint.key]))
     for place, paint in enumerate(mixtures_of(painting)):
-        offer(paint, MotherIn(kind="passage", id=place))
+        offer(paint, MotherIn(kind="passage", id=composed.mixed[place]))
     if (grey := main_grey(painting)) is not None:
         offer(grey, MotherIn(kind="grey"))
     for pk, pot in composed.pots.items():
@@ -223,11 +263,11 @@ def _school_out(composed: Composed, school: School) -> SchoolOut:
             for p in painting.passages
         ]
         if all(tubes):
-            mixtures = [TubeMixture(parts=parts) for parts in tubes if parts]
+            mixtures = composed.spread([TubeMixture(parts=parts) for parts in tubes if parts])
     return SchoolOut(
         school=school.key,
         says=school.says,
-        passages=seen,
+        passages=composed.spread(seen),
         mixtures=mixtures,
         **judged_fields(school.judged),
     )

@@ -139,11 +139,12 @@ def _came_to(
             after = mother.harmonised(shares)
     except InputError:
         return rows, []
-    for row, told in zip(
-        rows, np.column_stack([shares, after.labs, before.labs]).tolist(), strict=True
-    ):
-        row.share, row.lightness, row.a, row.b, row.was_lightness, row.was_a, row.was_b = told
-    return rows, [_in_tubes(composed, place.mixture) for place in after.passages]
+    told = np.column_stack([shares, after.labs, before.labs]).tolist()
+    for place, figures in zip(composed.mixed, told, strict=True):
+        row = rows[place]
+        row.share, row.lightness, row.a, row.b, row.was_lightness, row.was_a, row.was_b = figures
+    made = composed.spread([_in_tubes(composed, each.mixture) for each in after.passages])
+    return rows, [each or {} for each in made]
 
 
 def _as_asked(passage: PassageIn, there: Collection[int]) -> dict[int, float]:

@@ -54,7 +54,7 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
     )
     needs = [
         PassageNeedOut(
-            place=place,
+            place=composed.mixed[place],
             volume_ml=float(volumes[place]),
             mother_ml=float(volumes[place] * share),
             cost_delta_e=cost,

@@ -21,15 +21,17 @@ def texture(
     rng: np.random.Generator, shape: tuple[int, int], size: float, stretch: float = 1.0
 ) -> Array:
     """Noise of mean 0 and spread 1, of grains of that many pixels, drawn out into strokes."""
-    noise = rng.standard_normal(shape).astype(np.float32)
+    noise: Array = rng.standard_normal(shape).astype(np.float32)
     if stretch > 1:
         reach, angle = int(size * stretch) | 1, rng.uniform(0, np.pi)
         stroke, middle = np.zeros((reach, reach), np.float32), reach // 2
         for at in np.linspace(-middle, middle, 2 * reach):
             down, across = middle + at * np.sin(angle), middle + at * np.cos(angle)
             stroke[round(down), round(across)] = 1
-        noise = cv2.filter2D(noise, -1, stroke / stroke.sum(), borderType=cv2.BORDER_REFLECT)
-    noise = cv2.GaussianBlur(noise, (0, 0), size, borderType=cv2.BORDER_REFLECT)
+        noise = np.asarray(
+            cv2.filter2D(noise, -1, stroke / stroke.sum(), borderType=cv2.BORDER_REFLECT)
+        )
+    noise = np.asarray(cv2.GaussianBlur(noise, (0, 0), size, borderType=cv2.BORDER_REFLECT))
     return np.asarray((noise - noise.mean()) / noise.std())
 
 
@@ -43,7 +45,7 @@ def _outlines(rng: np.random.Generator, count: int, down: Array, across: Array) 
             places.append(place)
     at = np.array(places)
     away = np.hypot(down[..., None] - at[:, 0], across[..., None] - at[:, 1])
-    return np.argmin(away * rng.uniform(0.8, 1.25, count), axis=-1)
+    return np.asarray(np.argmin(away * rng.uniform(0.8, 1.25, count), axis=-1))
 
 
 def _colours(rng: np.random.Generator, count: int) -> Array:
@@ -95,7 +97,9 @@ def _taken(rng: np.random.Generator, linear: Array) -> Pixels:
     sharp = cv2.GaussianBlur(encoded(np.clip(linear, 0, 1)), (0, 0), 0.7)
     noisy = np.clip(sharp * 255 + rng.normal(0, 2, sharp.shape), 0, 255).astype(np.uint8)
     _, packed = cv2.imencode(".jpg", noisy[..., ::-1], [cv2.IMWRITE_JPEG_QUALITY, 88])
-    return np.asarray(cv2.imdecode(packed, cv2.IMREAD_COLOR)[..., ::-1], dtype=np.uint8)
+    read = cv2.imdecode(packed, cv2.IMREAD_COLOR)
+    assert read is not None
+    return np.asarray(read[..., ::-1], dtype=np.uint8)
 
 
 def agreement(one: Indices, other: Indices) -> float:

@@ -1,5 +1,7 @@
 """Paintings as the API computes them: what it says is what the core says, bad input is mended."""
 
+from typing import Any
+
 import numpy as np
 
 from mesotint.harmony.candidates import candidates, ranked
@@ -161,6 +163,83 @@ class HarmonyTest(YardTest):
         )
 
 
+class UnmixedTest(YardTest):
+    """A passage without a mixture is left out of what is computed, and takes nothing else away."""
+
+    def bare(self, **more: Any) -> dict:
+        yard = self.yard(**more)
+        yard["passages"][4]["mixture"] = None
+        yard["passages"][2]["mixture"] = {"parts": [{"tube": 999_999, "parts": 1}]}
+        return yard
+
+    def without(self, **more: Any) -> dict:
+        """The same painting as if the two had never been in it, their area shared out."""
+        yard = self.yard(**more)
+        kept = [i for i in range(len(yard["passages"])) if i not in (2, 4)]
+        whole = sum(yard["passages"][i]["area"] for i in kept)
+        yard["passages"] = [
+            {**yard["passages"][i], "area": 100 * yard["passages"][i]["area"] / whole} for i in kept
+        ]
+        yard["touching"] = [
+            [kept.index(i) for i in pair] for pair in yard["touching"] if set(pair) <= set(kept)
+        ]
+        return yard
+
+    def test_the_others_are_told_as_if_it_were_not_there(self) -> None:
+        giving = {"kind": "same", "amount": 0.1, "pins": [{"place": 5, "share": 0.3}]}
+        mother = {"mother": self.tube("PB29"), "giving": giving}
+        fewer = {**mother, "giving": {**giving, "pins": [{"place": 3, "share": 0.3}]}}
+        _, told = self.send("post", "paintings/compute/harmony", self.bare(**mother))
+        _, wanted = self.send("post", "paintings/compute/harmony", self.without(**fewer))
+        there = [each for each in told["passages"] if not each["trouble"]]
+        for got, want in zip(there, wanted["passages"], strict=True):
+            self.assertEqual(got["after"], want["after"])
+            self.assertEqual(got["share"], want["share"])
+        self.assertEqual(told["after"]["figures"], wanted["after"]["figures"])
+        kept = [0, 1, 3, 5, 6]
+        self.assertEqual(told["after"]["outline"], [kept[i] for i in wanted["after"]["outline"]])
+        for name, values in wanted["mother"]["curve"].items():
+            np.testing.assert_allclose(told["mother"]["curve"][name], values, rtol=1e-9)
+        self.assertIn("no mixture yet", told["passages"][4]["trouble"])
+        self.assertIn("no longer", told["passages"][2]["trouble"])
+        self.assertIsNone(told["passages"][4]["after"])
+        # It lies in the patchwork all the same.
+        self.assertGreater(told["passages"][4]["field"][2], 0)
+
+    def test_every_other_door_answers_with_their_places(self) -> None:
+        bare = self.bare(mother=self.tube("PB29"))
+        _, mothers = self.send("post", "paintings/compute/mothers", bare)
+        passages = {each["mother"]["id"] for each in mothers["mothers"]
+                    if each["mother"]["kind"] == "passage"}  # fmt: skip
+        self.assertTrue(passages <= {0, 1, 3, 5, 6} and passages & {5, 6}, passages)
+        status, schools = self.send("post", "paintings/compute/schools", {"request": bare})
+        self.assertEqual(status, 200)
+        for school in schools:
+            self.assertEqual([i for i, look in enumerate(school["passages"]) if look is None],
+                             [2, 4])  # fmt: skip
+        _, plan = self.send("post", "paintings/compute/plan", {"request": bare})
+        self.assertEqual({need["place"] for need in plan["order"]}, {0, 1, 3, 5, 6})
+        self.refuse_mother(bare)
+
+    def refuse_mother(self, bare: dict) -> None:
+        asked = {**bare, "mother": {"kind": "passage", "id": 4}}
+        answer = self.send("post", "paintings/compute/harmony", asked)
+        self.assert_problem(answer, 422, "has no mixture; choose another")
+
+    def test_it_is_kept_with_what_the_others_came_to(self) -> None:
+        _, kept = self.send("post", "paintings", {"name": "Bare", "request": self.bare()})
+        self.assertEqual(len(kept["palette"]), 5)
+        self.assertEqual(len(kept["request"]["passages"]), 7)
+
+    def test_where_none_is_mixed_each_says_so_once(self) -> None:
+        nothing = self.yard()
+        for passage in nothing["passages"]:
+            passage["mixture"] = None
+        status, told = self.send("post", "paintings/compute/harmony", nothing)
+        self.assertEqual((status, told["before"]["figures"]), (200, []))
+        self.assertTrue(all(each["trouble"] for each in told["passages"]))
+
+
 class BadPaintingTest(YardTest):
     def refuse(self, body: dict, told: str, path: str = "harmony") -> None:
         self.assert_problem(self.send("post", f"paintings/compute/{path}", body), 422, told)
@@ -170,14 +249,11 @@ class BadPaintingTest(YardTest):
         thrice = self.yard()
         thrice["passages"] = [{**p, "area": 300 / 7} for p in thrice["passages"]]
         self.refuse(thrice, "300 %")
-        bare = self.yard()
-        bare["passages"][4]["mixture"] = None
-        self.refuse(bare, "“Fog bank” has none yet; give it one")
         one = {"name": "all", "area": 100, "mixture": self.one("PB29")}
         self.refuse({"passages": [one], "mother": self.tube("PB29")}, "choose another paint")
-        gone = self.yard()
-        gone["passages"][2]["mixture"] = {"parts": [{"tube": 999_999, "parts": 1}]}
-        self.refuse(gone, "“Wet mud” is mixed from a tube that is in your studio no longer")
+        fewer = self.yard()
+        fewer["passages"][4] |= {"mixture": None, "area": 0}
+        self.refuse(fewer, "of the surface; make them add to 100 %")
         self.refuse(self.yard(mother={"kind": "tube", "id": 999_999}), "choose another")
         self.refuse(self.yard(mother={"kind": "passage", "id": 30}), "that passage is gone")
         self.refuse(self.yard(mother={"kind": "pot", "id": 3}), "pot is empty or gone")
@@ -187,7 +263,10 @@ class BadPaintingTest(YardTest):
     def test_another_painters_tube_is_none(self) -> None:
         body = self.yard()
         answer = self.send("post", "paintings/compute/harmony", body, self.as_other())
-        self.assert_problem(answer, 422, "in your studio no longer")
+        self.assertEqual(answer[0], 200)
+        for passage in answer[1]["passages"]:
+            self.assertIn("in your studio no longer", passage["trouble"])
+            self.assertEqual((passage["after"], passage["parts"]), (None, []))
 
 
 class PlanTest(YardTest):

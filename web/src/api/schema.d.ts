@@ -4517,13 +4517,14 @@ export interface components {
          *
          *     `field` is where it lies in the patchwork: left, top, width and height in shares of the whole.
          *     `share` is what it takes of the mother; `pull` are its points from none of the mother to all of
-         *     it, even in colour, so that a share can be dragged without asking.
+         *     it, even in colour, so that a share can be dragged without asking. One without a mixture has no
+         *     looks, and `trouble` says what to mend.
          */
         HarmonisedOut: {
             /** Field */
             field: number[];
-            before: components["schemas"]["Look"];
-            after: components["schemas"]["Look"];
+            before: components["schemas"]["Look"] | null;
+            after: components["schemas"]["Look"] | null;
             /** Share */
             share: number;
             /** Delta E */
@@ -4533,6 +4534,8 @@ export interface components {
             /** Mixture */
             mixture: components["schemas"]["TubePart"][] | null;
             pull: components["schemas"]["PullOut"] | null;
+            /** Trouble */
+            trouble: string;
         };
         /**
          * HarmonyOut
@@ -4875,9 +4878,9 @@ export interface components {
             /** Says */
             says: string;
             /** Passages */
-            passages: components["schemas"]["Look"][];
+            passages: (components["schemas"]["Look"] | null)[];
             /** Mixtures */
-            mixtures: components["schemas"]["TubeMixture"][] | null;
+            mixtures: (components["schemas"]["TubeMixture"] | null)[] | null;
         };
         /**
          * SchoolsIn

@@ -8,7 +8,7 @@ import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
-import { draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
+import { coversAll, draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
 import { MotherSlip } from "./mother/MotherSlip";
 import { MotherView } from "./mother/MotherView";
 import { ShareRun } from "./mother/ShareRun";
@@ -122,7 +122,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
           </span>
         </div>
         <Standing keeping={painting} />
-        {error && passages.length > 0 && (
+        {error && passages.length > 0 && (view !== "passages" || coversAll(passages)) && (
           <div className="p-3">
             <Note>{error.message}</Note>
           </div>

@@ -15,8 +15,8 @@ export type Look = Colour & { lab: readonly number[] };
 type Place = (lab: readonly number[]) => readonly [number, number];
 
 interface Props {
-  before: readonly Look[];
-  after: readonly Look[];
+  before: ReadonlyArray<Look | null>;
+  after: ReadonlyArray<Look | null>;
   /** Passages on the outline of the palette in the plan. */
   outline: { before: readonly number[]; after: readonly number[] };
   chosen: number | null;
@@ -37,7 +37,8 @@ export function PaintingPlots({ view, ...props }: Props & { view: "plan" | "page
   );
 }
 
-const labsOf = (looks: readonly Look[]) => looks.map((look) => look.lab);
+const labsOf = (looks: ReadonlyArray<Look | null>) =>
+  looks.filter((look) => look !== null).map((look) => look.lab);
 
 function Plan({ width, height, ...props }: Props & { width: number; height: number }) {
   const { before, after, outline } = props;
@@ -46,10 +47,10 @@ function Plan({ width, height, ...props }: Props & { width: number; height: numb
     () => planGeometry(labsOf(before), width, height),
     [before, width, height],
   );
-  const around = (places: readonly number[], looks: readonly Look[]) =>
+  const around = (places: readonly number[], looks: ReadonlyArray<Look | null>) =>
     places
       .map((i) => looks[i])
-      .filter((look) => look !== undefined)
+      .filter((look) => look != null)
       .map((look) => geometry.place(look.lab).join(" "))
       .join(" ");
   return (

@@ -170,6 +170,13 @@ export function withMother(request: RequestDraft, mother: MotherSource): Request
 export const covered = (passages: readonly Passage[]) =>
   passages.reduce((sum, passage) => sum + passage.area, 0);
 
+/** Per cent by which areas may miss the whole: no hand measures them closer. */
+const WHOLE = 0.5;
+
+/** Whether the passages cover the whole surface, as nearly as it is told. */
+export const coversAll = (passages: readonly Passage[]) =>
+  Math.abs(covered(passages) - 100) <= WHOLE;
+
 /** The passages scaled so that they cover the whole surface; alike where none has any of it. */
 export function spreadOut(passages: readonly Passage[]): Passage[] {
   const whole = covered(passages);

@@ -85,12 +85,13 @@ const REQUEST: RequestDraft = {
 const each = (share: number): Harmonised => ({
   field: [0, 0, 0.5, 1],
   before: look("#112233"),
-  after: look("#223344"),
+  after: look("#223344") as Harmonised["after"],
   share,
   delta_e: 3,
   parts: [{ name: "Blue", share: 1 }],
   mixture: [{ tube: 1, parts: 1 }],
   pull: PULL,
+  trouble: "",
 });
 
 const JUDGED = {

@@ -8,8 +8,8 @@ export interface Shown {
   /** The draft under the room's light. */
   request: PaintingRequest;
   harmony: Harmony | null;
-  /** How each passage looks now, also while a share is dragged. */
-  after: readonly Look[];
+  /** How each passage looks now, also while a share is dragged; none where it has no mixture. */
+  after: ReadonlyArray<Look | null>;
   shares: readonly number[];
   /** The chosen passage. */
   place: number;

@@ -26,7 +26,7 @@ export function ShareRun({
 }: {
   passages: readonly Passage[];
   harmony: readonly Harmonised[];
-  after: readonly Look[];
+  after: ReadonlyArray<Look | null>;
   shares: readonly number[];
   giving: Giving;
   chosen: number;
@@ -83,7 +83,7 @@ export function ShareRun({
                 aria-valuemin={0}
                 aria-valuemax={100}
                 aria-valuenow={Math.round(share * 1000) / 10}
-                aria-valuetext={`${percent(share)}${each ? `; ${each.after.munsell}, ${each.after.name}` : ""}`}
+                aria-valuetext={`${percent(share)}${each?.after ? `; ${each.after.munsell}, ${each.after.name}` : ""}`}
                 aria-disabled={!each?.pull}
                 data-share={place}
                 onPointerDown={(event) => press(event, place)}
@@ -94,7 +94,7 @@ export function ShareRun({
                 onKeyDown={(event) => key(event, place)}
                 className={`touch-none ${each?.pull ? "cursor-ew-resize" : "cursor-pointer"}`}
               >
-                {each ? (
+                {each?.before ? (
                   <Swatch colour={each.before} notched className="h-8 w-full" />
                 ) : (
                   <span className="hatched block h-8 w-full" />
@@ -103,7 +103,7 @@ export function ShareRun({
                   <Swatch
                     colour={look}
                     // One colour on its own is one patch, with one corner to notch.
-                    notched={look.srgb !== each?.before.srgb}
+                    notched={look.srgb !== each?.before?.srgb}
                     className="h-14 w-full"
                   />
                 ) : (

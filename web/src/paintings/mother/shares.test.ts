@@ -38,8 +38,8 @@ describe("a pull", () => {
 
   it("looks as its points do, and between them", () => {
     const [first] = harmony as [Harmonised];
-    expect(lookAt(first, 0.25).srgb).toBe("#808080");
-    expect(lookAt(first, (0.25 + 0.5625) / 2).lab).toEqual([50, 5, 0]);
+    expect(lookAt(first, 0.25)?.srgb).toBe("#808080");
+    expect(lookAt(first, (0.25 + 0.5625) / 2)?.lab).toEqual([50, 5, 0]);
   });
 });
 

@@ -69,7 +69,7 @@ export function PaletteView({
         <ol>
           {plan.order.map((need) => {
             const each = harmony.passages[need.place];
-            if (!each) return null;
+            if (!each?.before || !each.after) return null;
             return (
               <li
                 key={need.place}

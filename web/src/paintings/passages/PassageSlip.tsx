@@ -11,6 +11,7 @@ import { NumberField } from "../../ui/NumberField";
 import { TextField } from "../../ui/TextField";
 import {
   covered,
+  coversAll,
   DISTANCES,
   nameOf,
   PARTS,
@@ -23,8 +24,6 @@ import {
 import { PaintingHead } from "../PaintingHead";
 import type { Shown } from "../shown";
 import { MixtureFinder } from "./MixtureFinder";
-
-const WHOLE = 0.5;
 
 /** The chosen passage: what it is, where it lies, and what it is mixed from. */
 export function PassageSlip({
@@ -43,7 +42,7 @@ export function PassageSlip({
       className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
     >
       <PaintingHead painting={painting} />
-      {passages.length > 0 && Math.abs(whole - 100) > WHOLE && (
+      {passages.length > 0 && !coversAll(passages) && (
         <div className="px-4 pt-2">
           <Note>
             The passages cover {Number(whole.toFixed(1))} % of the surface.{" "}
@@ -109,6 +108,7 @@ export function PassageSlip({
             mixture={passage.mixture ?? null}
             name={nameOf(passages, place)}
             look={harmony?.passages[place]?.before ?? null}
+            trouble={harmony?.passages[place]?.trouble ?? ""}
             onChange={(mixture) =>
               painting.set((now) => withPassage(now, place, { mixture }), `parts ${place}`)
             }
@@ -165,10 +165,13 @@ function Mixture({
   mixture,
   name,
   look,
+  trouble,
   onChange,
 }: {
   mixture: TubeMixture | null;
   name: string;
+  /** What is to be mended before it can be mixed. */
+  trouble: string;
   look: {
     munsell: string;
     name: string;
@@ -191,7 +194,7 @@ function Mixture({
           <span className="hatched block h-11 w-16 shrink-0 bg-stage" />
         )}
         <p className="min-w-0 flex-1 text-sm leading-tight">
-          {mixture && look ? `${look.munsell}, ${look.name}` : "No mixture yet."}
+          {mixture && look ? `${look.munsell}, ${look.name}` : trouble || "No mixture yet."}
         </p>
         <Button look="paper" onClick={() => setFinding(true)}>
           <Pipette aria-hidden="true" size={18} /> Find one
