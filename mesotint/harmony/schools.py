@@ -14,6 +14,7 @@ from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
+from mesotint.harmony.few_tubes import SetTable
 from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting
@@ -21,7 +22,6 @@ from mesotint.harmony.pulls import share_of
 from mesotint.harmony.unity import hue_spread
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.recipe import Wishes, search_each
-from mesotint.mixing.searcher import Searcher, Wanted
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import opaque_reflectance
@@ -36,17 +36,11 @@ USUAL_TUBES: Final = 5
 GLAZES: Final = np.concatenate([[0.0], np.geomspace(1e-3, 3.0, 24)])
 """Thicknesses of a glaze that are tried, in the units of K and S."""
 
+_SETS_REFINED: Final = 60
+"""Mixtures refined for each passage on the way to a limited set: five schools are compared."""
+
 _PAINT_AS_IT_IS: Final = 0.27
 """Thickness of a glaze of unthinned paint, in the units of K and S (from memory)."""
-
-_SETS_KEPT: Final = 60
-"""Sets of tubes followed for each passage: fewer than for one recipe, since one set serves all."""
-
-_FAR_OFF: Final = 100.0
-"""CIEDE2000 that stands for a passage which a set of tubes cannot mix at all."""
-
-_ROUNDS: Final = 20
-"""Exchanges of one tube for another before a limited set is taken as it is."""
 
 
 @dataclass(frozen=True)
@@ -175,7 +169,10 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
         raise InputError(f"A limited set has {FEWEST_TUBES} to {MOST_TUBES} tubes.", "tubes")
     if len(box) < tubes:
         raise InputError(f"The box has fewer than {tubes} tubes to choose from.", "tubes")
-    chosen = [box[i] for i in _best_set(painting, box, tubes)]
+    table = SetTable(
+        box, painting.viewing, list(painting.labs), painting.areas, refined=_SETS_REFINED
+    )
+    chosen = [box[i] for i in sorted(table.grown(tubes)[-1])]
     count = len(painting.passages)
     recipes = search_each(
         list(painting.labs), chosen, [Wishes(sparing=True)] * count, painting.viewing
@@ -196,47 +193,6 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
         judged(painting, made.labs),
         made,
     )
-
-
-def _best_set(painting: Painting, box: Sequence[Paint], tubes: int) -> list[int]:
-    searcher = Searcher(
-        box, painting.viewing, [Wanted(lab) for lab in painting.labs], sets_kept=_SETS_KEPT
-    )
-    masks, gaps = [], []
-    for sizes in searcher.run(3):
-        # Water in a wash is no tube: its place lies behind the box, so it is in no mask.
-        places = np.arange(len(box))
-        masks.append(
-            np.concatenate([(found.sets[:, :, None] == places).any(axis=1) for found in sizes])
-        )
-        gaps.append(np.concatenate([found.gaps for found in sizes]))
-
-    def cost(chosen: Sequence[int]) -> float:
-        out = np.ones(len(box), dtype=bool)
-        out[list(chosen)] = False
-        left = [
-            np.where(mask[:, out].any(axis=1), _FAR_OFF, gap).min()
-            for mask, gap in zip(masks, gaps, strict=True)
-        ]
-        return float(painting.areas @ np.array(left))
-
-    chosen: list[int] = []
-    for _ in range(tubes):
-        others = [i for i in range(len(box)) if i not in chosen]
-        chosen.append(min(others, key=lambda i: cost([*chosen, i])))
-    best = cost(chosen)
-    for _ in range(_ROUNDS):
-        swaps = [
-            [i if j == old else j for j in chosen]
-            for old in chosen
-            for i in range(len(box))
-            if i not in chosen
-        ]
-        swapped = min(swaps, key=cost, default=chosen)
-        if cost(swapped) >= best:
-            break
-        chosen, best = swapped, cost(swapped)
-    return sorted(chosen)
 
 
 def glaze(painting: Painting, paint: Paint) -> School:

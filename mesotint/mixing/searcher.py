@@ -186,7 +186,7 @@ class Searcher:
         open_ = list(range(len(self.wanted)))
         triples: dict[int, tuple[Indices, Array]] = {}
         for size in range(1, min(most, 3, self.count) + 1):
-            rows, of, starts, score = self._tried(open_, size)
+            rows, of, starts, score = self.tried(open_, size)
             if not len(rows):
                 continue
             keep = _best_of_each(score, of, self.sets_kept)
@@ -205,9 +205,18 @@ class Searcher:
                     found[t].append(each)
         return found
 
-    def _tried(self, colours: Sequence[int], size: int) -> tuple[Indices, Indices, Array, Array]:
+    def tried(self, colours: Sequence[int], size: int) -> tuple[Indices, Indices, Array, Array]:
         """Every set of a size for each colour on the lattice: the sets, the colour each is for, its
-        best point and that point's distance. Colours that may have the same paints share films."""
+        best point and that point's squared distance, colour after colour. Colours that may have
+        the same paints share films.
+
+        Parameters
+        ----------
+        colours : sequence of int
+            Places of the colours among those that are wanted.
+        size : int
+            Paints in a set.
+        """
         alike: dict[tuple[tuple[int, ...], tuple[int, ...] | None], list[int]] = {}
         for t in colours:
             wanted = self.wanted[t]
