@@ -14,7 +14,7 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_xyz, white_point
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.srgb import xyz_from_srgb
+from mesotint.colour.srgb import srgb_from_lab, xyz_from_srgb
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array, Pixels
 
@@ -126,6 +126,21 @@ def labs_of(pixels: Pixels, card: Card | None = None) -> Array:
         Where a white or grey card lies, which sets light and exposure right.
     """
     return lab_from_xyz(_seen(_xyz(pixels), card))
+
+
+def lit(pixels: Pixels, card: Card | None) -> Pixels:
+    """A picture with its light and exposure set right by a card; as it is where there is none.
+
+    Parameters
+    ----------
+    pixels : array of uint8, shape (height, width, 3)
+        sRGB.
+    card : Card or None
+    """
+    if card is None:
+        return pixels
+    shown = np.clip(srgb_from_lab(labs_of(pixels, card)), 0, 1)
+    return np.rint(shown * 255).astype(np.uint8).reshape(pixels.shape)
 
 
 def _seen(xyz: Array, card: Card | None) -> Array:

@@ -24,7 +24,10 @@ MOST_PIXELS: Final = 80_000_000
 KEPT_SIDE: Final = 1400
 """Pixels of the longer side of what is kept: enough to judge a colour by, a fifth of a megabyte."""
 
-KEPT_QUALITY: Final = 93
+KEPT_BYTES: Final = 400_000
+"""What is kept is no larger: a picture that is all grain is kept less well, and then smaller."""
+
+_QUALITIES: Final = (93, 88, 82, 74, 64, 50, 35)
 READ_SIDE: Final = 3000
 """Pixels of the longer side of what a sheet is read from: ten to a millimetre of a page."""
 
@@ -73,9 +76,26 @@ def taken(data: bytes, side: int = KEPT_SIDE) -> Picture:
     upright = _opened(data, side)
     # A new picture of the same pixels: place, maker, remarks and thumbnail stay behind.
     image = Image.frombytes("RGB", upright.size, upright.tobytes())
-    kept = io.BytesIO()
-    image.save(kept, "JPEG", quality=KEPT_QUALITY, subsampling=0)
-    return Picture(kept.getvalue(), image.width, image.height)
+    while len(data := small_jpeg(image)) > KEPT_BYTES:
+        image = image.resize((max(1, image.width * 3 // 4), max(1, image.height * 3 // 4)))
+    return Picture(data, image.width, image.height)
+
+
+def small_jpeg(image: Image.Image) -> bytes:
+    """A picture as a JPEG, as good as it can be within `KEPT_BYTES`; larger only where even a poor
+    one is.
+
+    Parameters
+    ----------
+    image : Image
+        In sRGB, of no more than about `KEPT_SIDE`.
+    """
+    for quality in _QUALITIES:
+        kept = io.BytesIO()
+        image.save(kept, "JPEG", quality=quality, subsampling=0)
+        if kept.tell() <= KEPT_BYTES:
+            break
+    return kept.getvalue()
 
 
 def read_pixels(data: bytes) -> Pixels:

@@ -5,7 +5,7 @@ from typing import Final
 
 import numpy as np
 
-from mesotint.colour.srgb import decoded, encoded
+from mesotint.colour.srgb import decoded, encoded, xyz_from_srgb
 from mesotint.optics.grid import Array, Pixels
 from mesotint.painted.card import ReadCard, find_card
 from mesotint.pictures import taken
@@ -65,8 +65,11 @@ def pixels_of(photograph: Photograph) -> Pixels:
     return taken.pixels(bytes(photograph.image))
 
 
-def _card_of(photograph: Photograph, pixels: Pixels) -> Card | None:
+def card_of(photograph: Photograph, pixels: Pixels) -> Card | None:
     """What the picture's card tells of its light, where it has one."""
+    if photograph.card == PRINTED and photograph.printed:
+        # Bare paper is as good a white as a white card.
+        return Card("white", xyz_from_srgb(encoded(np.array(photograph.printed["white"]))))
     if photograph.card_area is None:
         return None
     area = PhotoArea(**photograph.card_area)
@@ -102,11 +105,11 @@ def colour_of(photograph: Photograph, area: PhotoArea) -> Seen:
         cut = taken.cut(pixels, area.core).reshape(-1, 3)
         read = card.colour(encoded(decoded(cut / 255.0).mean(axis=0)))
         return Seen(read.lab, area_colour(cut).spread, read.uncertainty)
-    found = area_colour(taken.cut(pixels, area.core), _card_of(photograph, pixels))
+    found = area_colour(taken.cut(pixels, area.core), card_of(photograph, pixels))
     return Seen(found.lab, found.spread)
 
 
 def notes_of(photograph: Photograph, count: int) -> list[Note]:
     """The main colours of a picture, dark to light."""
     pixels = pixels_of(photograph)
-    return notes(pixels, count, _card_of(photograph, pixels))
+    return notes(pixels, count, card_of(photograph, pixels))

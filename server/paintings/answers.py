@@ -149,6 +149,72 @@ class SchoolOut(JudgedOut):
     mixtures: list[TubeMixture | None] | None
 
 
+class RegionOut(BaseModel):
+    """A region of a division: its pieces, per cent of the picture, what it looks like and touches.
+
+    `centre` is a place well inside it, in shares of width and height; `spread` how far its pixels
+    lie from its colour (CIELAB); `accent` whether it stands out as one.
+    """
+
+    pieces: list[int]
+    area: float
+    look: Look
+    spread: float
+    touching: list[int]
+    centre: list[float]
+    name: str
+    accent: bool
+
+
+class DivisionOut(BaseModel):
+    """A picture that was divided; `there` where its picture can still be shown."""
+
+    id: int
+    width: int
+    height: int
+    photograph: int | None
+    there: bool
+
+
+class DividedOut(DivisionOut):
+    """A picture as it was divided just now."""
+
+    regions: list[RegionOut]
+
+
+class MixedOut(BaseModel):
+    """A mixture that was found for a passage, and how far it is off its colour in the picture.
+
+    `reach` is what the whole box would leave; `says` what is off, in words.
+    """
+
+    place: int
+    wanted: Look
+    look: Look
+    mixture: TubeMixture | None
+    delta_e: float
+    reach: float
+    says: str
+
+
+class SetOut(BaseModel):
+    """How well a set of tubes serves the whole: CIEDE2000, and passages that no eye tells."""
+
+    tubes: list[int]
+    rms: float
+    worst: float
+    within: int
+
+
+class MixturesOut(BaseModel):
+    """Mixtures for all passages at once; `knee` is how many tubes the curve bends at."""
+
+    curve: list[SetOut]
+    knee: int
+    tubes: list[int]
+    passages: list[MixedOut]
+
+
 class TubeNeedOut(Used):
     """What one tube must give, and whether it lasts; unknown where nobody said what is left."""
 

@@ -3,12 +3,14 @@
 from typing import Literal
 
 from django.db.models import QuerySet
-from django.http import HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
+from mesotint.errors import InputError
 from server.kept.answers import KeptAgain
 from server.kept.downloads import download
+from server.kept.models import Photograph
 from server.kept.requests import Ticked
 from server.kept.services import mine, set_thrown, set_ticks
 from server.kept.uploads import body_of
@@ -16,10 +18,14 @@ from server.painters.requests import SignedIn
 from server.paintings import files, paper
 from server.paintings.answers import (
     CandidatesOut,
+    DividedOut,
+    DivisionOut,
     HarmonyOut,
+    MixturesOut,
     PaintingOut,
     PaintingPlanOut,
     PaintingSummaryOut,
+    RegionOut,
     SchoolOut,
     VersionOut,
     painting_out,
@@ -28,12 +34,22 @@ from server.paintings.answers import (
     version_out,
     versions_out,
 )
+from server.paintings.divisions import (
+    division_out,
+    make_division,
+    mixtures_out,
+    shows,
+    told_regions,
+)
 from server.paintings.harmony import candidates_out, harmony_out, schools_out
-from server.paintings.models import Painting, Version
+from server.paintings.models import Division, Painting, Version
 from server.paintings.requests import (
+    DivideIn,
+    MixturesIn,
     PaintingIn,
     PaintingPlanIn,
     PaintingRequest,
+    RegionsIn,
     SchoolsIn,
     VersionIn,
 )
@@ -80,6 +96,60 @@ def compute_schools(request: SignedIn, payload: SchoolsIn) -> list[SchoolOut]:
 def compute_plan(request: SignedIn, payload: PaintingPlanIn) -> PaintingPlanOut:
     """From plan to palette: amounts, the order of mixing, and what each tube must give."""
     return work_plan(request.user, payload)
+
+
+@router.post("/compute/mixtures", response=MixturesOut)
+def compute_mixtures(request: SignedIn, payload: MixturesIn) -> MixturesOut:
+    """A mixture for every passage of a painting's picture, together from few tubes."""
+    if payload.request.picture is None:
+        raise InputError("The painting has no picture; begin it from one.", "picture")
+    found = _division(request, payload.request.picture.division)
+    return mixtures_out(request.user, payload, found)
+
+
+@router.post("/divisions", response={201: DividedOut})
+def divide_picture(request: SignedIn, payload: DivideIn) -> Status[DividedOut]:
+    """Divide a photograph into passages."""
+    photographs = Photograph.objects.filter(painter=request.user, thrown_away=False)
+    photograph = get_object_or_404(photographs, pk=payload.photograph)
+    return Status(201, make_division(request.user, photograph, payload))
+
+
+@router.get("/divisions/{int:key}", response=DivisionOut)
+def division(request: SignedIn, key: int) -> DivisionOut:
+    """A picture that was divided."""
+    return division_out(_division(request, key))
+
+
+@router.post("/divisions/{int:key}/regions", response=list[RegionOut])
+def regions_of_division(request: SignedIn, key: int, payload: RegionsIn) -> list[RegionOut]:
+    """What some regions of a division are; one of them split, where that is asked for."""
+    return told_regions(_division(request, key), payload)
+
+
+@router.get("/divisions/{int:key}/picture", response={200: None})
+def picture_of_division(request: SignedIn, key: int) -> HttpResponse:
+    """The picture as it was divided, a JPEG; not once its photograph is put away."""
+    found = _division(request, key)
+    if not shows(found):
+        raise Http404
+    return _of_a_division(bytes(found.picture or b""), "image/jpeg")
+
+
+@router.get("/divisions/{int:key}/pieces", response={200: None})
+def pieces_of_division(request: SignedIn, key: int) -> HttpResponse:
+    """The piece of each pixel, a PNG: red is its number over 256, green what is left."""
+    return _of_a_division(bytes(_division(request, key).labels), "image/png")
+
+
+def _division(request: SignedIn, key: int) -> Division:
+    mine = Division.objects.filter(painter=request.user).select_related("photograph")
+    return get_object_or_404(mine, pk=key)
+
+
+def _of_a_division(data: bytes, kind: str) -> HttpResponse:
+    # It never changes; whether it may be shown is asked of it anew with each opening.
+    return HttpResponse(data, content_type=kind, headers={"Cache-Control": "private, no-cache"})
 
 
 @router.get("", response=list[PaintingSummaryOut])
@@ -179,7 +249,7 @@ def palette_on_paper(
 
 
 @router.get("/{int:painting_id}/file", response={200: None})
-def painting_file(request: SignedIn, painting_id: int) -> HttpResponse:
-    """The whole painting as one JSON file."""
+def painting_file(request: SignedIn, painting_id: int, picture: bool = False) -> HttpResponse:
+    """The whole painting as one JSON file, with its picture where that is asked for."""
     found = _mine(request, painting_id)
-    return download(files.written(found), f"{found.name} painting", "json")
+    return download(files.written(found, picture=picture), f"{found.name} painting", "json")

@@ -1,6 +1,7 @@
 """A whole painting as one JSON file: its tubes, passages, mother and versions."""
 
 import json
+from base64 import b64encode
 from typing import Any, TypeVar
 
 import numpy as np
@@ -16,8 +17,9 @@ from server.mixtures.requests import Measure
 from server.painters.models import Painter
 from server.paintings.answers import request_of
 from server.paintings.composing import compose, tubes_of
-from server.paintings.models import Painting, Version
-from server.paintings.requests import PaintingIn, PaintingRequest
+from server.paintings.divisions import read_division, shows
+from server.paintings.models import Division, Painting, Version
+from server.paintings.requests import PaintingIn, PaintingRequest, PictureIn
 from server.paintings.services import MOST_VERSIONS, keep, palette_from
 from server.tubes.files import make_tube, take_optics, tube_data
 from server.tubes.models import Tube
@@ -29,8 +31,9 @@ GREATEST_FILE = 4 * 2**20
 TOO_BIG = "The file is over 4 MB; paintings never are."
 
 
-def written(painting: Painting) -> str:
-    """A painting as one file, which another studio can take in."""
+def written(painting: Painting, *, picture: bool = False) -> str:
+    """A painting as one file, which another studio can take in. Its picture's pieces go with it;
+    the `picture` itself only where that is asked for."""
     requests = [
         request_of(painting),
         *(request_of(each) for each in painting.versions.filter(thrown_away=False)),
@@ -52,6 +55,7 @@ def written(painting: Painting) -> str:
             if tube.calibration_id
         },
         "measure": painting.measure,
+        "division": _division(painting, asked[0], picture=picture),
         "painting": _renumbered(asked[0].model_dump(mode="json"), place),
         "versions": [
             {
@@ -65,6 +69,27 @@ def written(painting: Painting) -> str:
         ],
     }
     return json.dumps(told, ensure_ascii=False, indent=1)
+
+
+def _division(
+    painting: Painting, asked: PaintingRequest, *, picture: bool
+) -> dict[str, Any] | None:
+    """The pieces of a painting's picture, and the picture where it goes with them."""
+    if asked.picture is None:
+        return None
+    mine = Division.objects.filter(painter=painting.painter, pk=asked.picture.division)
+    kept = mine.select_related("photograph").first()
+    if kept is None:
+        return None
+    shown = picture and shows(kept)
+    return {
+        "width": kept.width,
+        "height": kept.height,
+        "labels": b64encode(bytes(kept.labels)).decode(),
+        "labs": kept.labs,
+        "spreads": kept.spreads,
+        "picture": b64encode(bytes(kept.picture or b"")).decode() if shown else None,
+    }
 
 
 def _with_mother_kept(painter: Painter, request: PaintingRequest) -> PaintingRequest:
@@ -113,14 +138,17 @@ def take_in(painter: Painter, data: bytes) -> Painting:
         if optics:
             take_optics(tube, read_optics(json.dumps(optics).encode()))
         tubes[place] = tube.pk
+    division = None
+    if told.get("division") is not None:
+        division = read_division(painter, told["division"])
     asked = PaintingIn(
         name=str(told.get("name") or "")[:120],
-        request=_request(told["painting"], tubes),
+        request=_request(told["painting"], tubes, division),
         measure=_checked(Measure, told.get("measure", {})),
     )
     painting = keep(painter, asked)
     for version in reversed(told["versions"][:MOST_VERSIONS]):
-        request = _request(version["painting"], tubes)
+        request = _request(version["painting"], tubes, division)
         Version.objects.create(
             painting=painting,
             name=str(version.get("name") or "")[:120] or "Version",
@@ -169,8 +197,13 @@ def _known(painter: Painter, key: str) -> Tube | None:
     return mine.filter(calibration=None).order_by("pk").first()
 
 
-def _request(told: dict[str, Any], tubes: dict[int, int]) -> PaintingRequest:
+def _request(
+    told: dict[str, Any], tubes: dict[int, int], division: Division | None
+) -> PaintingRequest:
     request = _checked(PaintingRequest, told)
+    # A picture is known by its key in the studio it comes from, and by another one here.
+    here = None if division is None or request.picture is None else PictureIn(division=division.pk)
+    request = request.model_copy(update={"picture": here})
     return _checked(PaintingRequest, _renumbered(request.model_dump(mode="json"), tubes))
 
 

@@ -4,7 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import models as kept
-from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
+from server.kept.models import NAME_LENGTH, TOKEN_LENGTH, Photograph
 from server.tubes.models import Tube
 
 
@@ -53,6 +53,26 @@ class Passage(models.Model):
     class Meta:
         ordering = ("place",)
         constraints = (models.UniqueConstraint(fields=["painting", "key"], name="a_passage_once"),)
+
+
+class Division(models.Model):
+    """A picture cut into pieces, of which a painting's passages are made.
+
+    What it is of stays as it was: `picture` is the photograph as it was divided, small and with its
+    light set right, and none where it came without one from another studio; `labels` is a picture
+    of the piece of each pixel; `labs` and `spreads` are what `mesotint.pictures.division.Pieces`
+    has of each.
+    """
+
+    painter = models.ForeignKey(settings.AUTH_USER_MODEL, models.CASCADE, related_name="divisions")
+    photograph = models.ForeignKey(Photograph, models.SET_NULL, null=True, related_name="divisions")
+    width = models.PositiveSmallIntegerField()
+    height = models.PositiveSmallIntegerField()
+    picture = models.BinaryField(null=True)
+    labels = models.BinaryField()
+    labs = models.JSONField()
+    spreads = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
 
 
 class Version(models.Model):

@@ -4,19 +4,29 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from mesotint.harmony.few_tubes import FEWEST as FEWEST_TUBES
+from mesotint.harmony.few_tubes import MOST as MOST_TUBES
+from mesotint.pictures.division import FEWEST_PASSAGES as FEWEST_REGIONS
+from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
-from server.kept.requests import Asked, Name, Revision, Share, Token
+from server.kept.requests import Asked, Key, Name, Revision, Share, Token
 from server.mixtures.requests import Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
+MOST_PIECES = 2000
 
 Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
+
+
+Piece = Annotated[int, Field(ge=0, lt=MOST_PIECES)]
+Pieces = Annotated[list[Piece], Field(max_length=MOST_PIECES)]
 
 
 class PassageIn(Asked):
     """One passage: its share of the surface in per cent, and what it is mixed from.
 
-    `key` tells it from the others, wherever it stands and whatever it is called.
+    `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
+    of the painting's picture that it is made of.
     """
 
     key: str = Field("", max_length=TOKEN_LENGTH)
@@ -25,6 +35,13 @@ class PassageIn(Asked):
     part: Literal["dominant", "supporting", "accent"] = "supporting"
     distance: Literal["", "near", "middle", "far"] = ""
     mixture: TubeMixture | None = None
+    pieces: list[Piece] = Field([], max_length=MOST_PIECES)
+
+
+class PictureIn(Asked):
+    """The picture that a painting begins from, as it was divided."""
+
+    division: Key
 
 
 class MotherIn(Asked):
@@ -79,6 +96,29 @@ class PaintingRequest(Viewing):
     mother: MotherIn | None = None
     giving: GivingIn = GivingIn()
     surface: SurfaceIn = SurfaceIn()
+    picture: PictureIn | None = None
+
+
+class DivideIn(Asked):
+    """A photograph to divide into passages; as many as it seems to have where none are said."""
+
+    photograph: Key
+    count: int | None = Field(None, ge=FEWEST_REGIONS, le=MOST_REGIONS)
+
+
+class RegionsIn(Asked):
+    """Regions of a division by their pieces, and the place of one that is to be split."""
+
+    regions: list[Pieces] = Field(max_length=MOST_PASSAGES)
+    split: Place | None = None
+
+
+class MixturesIn(Asked):
+    """A painting with a picture, whose passages are to be mixed from few tubes."""
+
+    request: PaintingRequest
+    tubes: int | None = Field(None, ge=FEWEST_TUBES, le=MOST_TUBES)
+    blacks: Literal["never", "blue", "freely"] = "blue"
 
 
 class PaintingPlanIn(Asked):

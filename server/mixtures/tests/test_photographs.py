@@ -115,6 +115,11 @@ class PhotographTest(StudioTest):
         photo = self.give(kept.getvalue())[1]
         self.assertEqual((photo["width"], photo["height"]), (KEPT_SIDE, KEPT_SIDE * 3 // 4))
         self.assertLess(len(Photograph.objects.get(pk=photo["id"]).image), 200_000)
+        noise = np.random.default_rng(1).integers(0, 256, (1050, 1400, 3), dtype=np.uint8)
+        grainy = io.BytesIO()
+        Image.fromarray(noise).save(grainy, "PNG")
+        photo = self.give(grainy.getvalue())[1]
+        self.assertLessEqual(len(Photograph.objects.get(pk=photo["id"]).image), 400_000)
         for mode in ("RGBA", "P", "L", "I;16", "CMYK"):
             form = "JPEG" if mode == "CMYK" else "PNG"
             kept = io.BytesIO()

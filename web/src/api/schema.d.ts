@@ -1689,6 +1689,126 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paintings/compute/mixtures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Mixtures
+         * @description A mixture for every passage of a painting's picture, together from few tubes.
+         */
+        post: operations["server_paintings_api_compute_mixtures"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Divide Picture
+         * @description Divide a photograph into passages.
+         */
+        post: operations["server_paintings_api_divide_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Division
+         * @description A picture that was divided.
+         */
+        get: operations["server_paintings_api_division"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions/{key}/regions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Regions Of Division
+         * @description What some regions of a division are; one of them split, where that is asked for.
+         */
+        post: operations["server_paintings_api_regions_of_division"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions/{key}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Picture Of Division
+         * @description The picture as it was divided, a JPEG; not once its photograph is put away.
+         */
+        get: operations["server_paintings_api_picture_of_division"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions/{key}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Pieces Of Division
+         * @description The piece of each pixel, a PNG: red is its number over 256, green what is left.
+         */
+        get: operations["server_paintings_api_pieces_of_division"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paintings": {
         parameters: {
             query?: never;
@@ -1914,7 +2034,7 @@ export interface paths {
         };
         /**
          * Painting File
-         * @description The whole painting as one JSON file.
+         * @description The whole painting as one JSON file, with its picture where that is asked for.
          */
         get: operations["server_paintings_api_painting_file"];
         put?: never;
@@ -4734,12 +4854,14 @@ export interface components {
              *     }
              */
             surface: components["schemas"]["SurfaceIn"];
+            picture?: components["schemas"]["PictureIn"] | null;
         };
         /**
          * PassageIn
          * @description One passage: its share of the surface in per cent, and what it is mixed from.
          *
-         *     `key` tells it from the others, wherever it stands and whatever it is called.
+         *     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
+         *     of the painting's picture that it is made of.
          */
         PassageIn: {
             /**
@@ -4770,6 +4892,19 @@ export interface components {
              */
             distance: "" | "near" | "middle" | "far";
             mixture?: components["schemas"]["TubeMixture"] | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: number[];
+        };
+        /**
+         * PictureIn
+         * @description The picture that a painting begins from, as it was divided.
+         */
+        PictureIn: {
+            /** Division */
+            division: number;
         };
         /**
          * PinnedIn
@@ -4985,6 +5120,146 @@ export interface components {
              *     }
              */
             measure: components["schemas"]["Measure"];
+        };
+        /**
+         * MixedOut
+         * @description A mixture that was found for a passage, and how far it is off its colour in the picture.
+         *
+         *     `reach` is what the whole box would leave; `says` what is off, in words.
+         */
+        MixedOut: {
+            /** Place */
+            place: number;
+            wanted: components["schemas"]["Look"];
+            look: components["schemas"]["Look"];
+            mixture: components["schemas"]["TubeMixture"] | null;
+            /** Delta E */
+            delta_e: number;
+            /** Reach */
+            reach: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * MixturesOut
+         * @description Mixtures for all passages at once; `knee` is how many tubes the curve bends at.
+         */
+        MixturesOut: {
+            /** Curve */
+            curve: components["schemas"]["SetOut"][];
+            /** Knee */
+            knee: number;
+            /** Tubes */
+            tubes: number[];
+            /** Passages */
+            passages: components["schemas"]["MixedOut"][];
+        };
+        /**
+         * SetOut
+         * @description How well a set of tubes serves the whole: CIEDE2000, and passages that no eye tells.
+         */
+        SetOut: {
+            /** Tubes */
+            tubes: number[];
+            /** Rms */
+            rms: number;
+            /** Worst */
+            worst: number;
+            /** Within */
+            within: number;
+        };
+        /**
+         * MixturesIn
+         * @description A painting with a picture, whose passages are to be mixed from few tubes.
+         */
+        MixturesIn: {
+            request: components["schemas"]["PaintingRequest"];
+            /** Tubes */
+            tubes?: number | null;
+            /**
+             * Blacks
+             * @default blue
+             * @enum {string}
+             */
+            blacks: "never" | "blue" | "freely";
+        };
+        /**
+         * DividedOut
+         * @description A picture as it was divided just now.
+         */
+        DividedOut: {
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Photograph */
+            photograph: number | null;
+            /** There */
+            there: boolean;
+            /** Regions */
+            regions: components["schemas"]["RegionOut"][];
+        };
+        /**
+         * RegionOut
+         * @description A region of a division: its pieces, per cent of the picture, what it looks like and touches.
+         *
+         *     `centre` is a place well inside it, in shares of width and height; `spread` how far its pixels
+         *     lie from its colour (CIELAB); `accent` whether it stands out as one.
+         */
+        RegionOut: {
+            /** Pieces */
+            pieces: number[];
+            /** Area */
+            area: number;
+            look: components["schemas"]["Look"];
+            /** Spread */
+            spread: number;
+            /** Touching */
+            touching: number[];
+            /** Centre */
+            centre: number[];
+            /** Name */
+            name: string;
+            /** Accent */
+            accent: boolean;
+        };
+        /**
+         * DivideIn
+         * @description A photograph to divide into passages; as many as it seems to have where none are said.
+         */
+        DivideIn: {
+            /** Photograph */
+            photograph: number;
+            /** Count */
+            count?: number | null;
+        };
+        /**
+         * DivisionOut
+         * @description A picture that was divided; `there` where its picture can still be shown.
+         */
+        DivisionOut: {
+            /** Id */
+            id: number;
+            /** Width */
+            width: number;
+            /** Height */
+            height: number;
+            /** Photograph */
+            photograph: number | null;
+            /** There */
+            there: boolean;
+        };
+        /**
+         * RegionsIn
+         * @description Regions of a division by their pieces, and the place of one that is to be split.
+         */
+        RegionsIn: {
+            /** Regions */
+            regions: number[][];
+            /** Split */
+            split?: number | null;
         };
         /**
          * PaintingSummaryOut
@@ -9046,6 +9321,196 @@ export interface operations {
             };
         };
     };
+    server_paintings_api_compute_mixtures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MixturesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixturesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_divide_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DivideIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DividedOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_division: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DivisionOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_regions_of_division: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RegionsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RegionOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_picture_of_division: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_pieces_of_division: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_paintings_api_paintings: {
         parameters: {
             query?: never;
@@ -9489,7 +9954,9 @@ export interface operations {
     };
     server_paintings_api_painting_file: {
         parameters: {
-            query?: never;
+            query?: {
+                picture?: boolean;
+            };
             header?: never;
             path: {
                 painting_id: number;

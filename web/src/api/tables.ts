@@ -37,6 +37,7 @@ export const DEFAULTS: {
   SchoolsIn: Partial<Schemas["SchoolsIn"]>;
   Measure: Schemas["Measure"];
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
+  MixturesIn: Partial<Schemas["MixturesIn"]>;
   PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
   Filters: Partial<Schemas["Filters"]>;
@@ -77,11 +78,12 @@ export const DEFAULTS: {
   "GivingIn": {"kind": "equal", "hold_value": true, "accent_share": 0.0, "pins": []},
   "MotherIn": {"id": 0, "colour": ""},
   "PaintingRequest": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "touching": [], "giving": {"kind": "equal", "amount": null, "hold_value": true, "accent_share": 0.0, "most_delta_e": null, "pins": []}, "surface": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0}},
-  "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": ""},
+  "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": "", "pieces": []},
   "SurfaceIn": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0},
   "SchoolsIn": {"tubes": 5},
   "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0},
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
+  "MixturesIn": {"blacks": "blue"},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "VersionIn": {"name": ""},
   "Filters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
@@ -140,11 +142,15 @@ export const LIMITS = {
   "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
   "MotherIn": {"id": {"least": 0, "most": 2147483647}, "colour": {"longest": 60}},
   "PaintingRequest": {"ground": {"longest": 40}, "passages": {"most": 40}, "touching": {"most": 400}},
-  "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}},
+  "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}, "pieces": {"most": 2000}},
+  "PictureIn": {"division": {"least": 1}},
   "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
   "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
+  "MixturesIn": {"tubes": {"least": 2, "most": 10}},
+  "DivideIn": {"photograph": {"least": 1}, "count": {"least": 2, "most": 24}},
+  "RegionsIn": {"regions": {"most": 40}, "split": {"least": 0}},
   "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}, "token": {"longest": 40}},
   "VersionIn": {"name": {"longest": 120}},
   "Filters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},

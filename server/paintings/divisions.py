@@ -1,0 +1,294 @@
+"""Pictures that paintings begin from: divided, told region by region, and mixed for."""
+
+import io
+from base64 import b64decode
+from collections.abc import Sequence
+from datetime import timedelta
+from typing import Any, Final
+
+import numpy as np
+from django.db import transaction
+from PIL import Image
+
+from mesotint.colour.words import difference_in_words
+from mesotint.errors import InputError
+from mesotint.harmony.few_tubes import FewTubes, few_tubes
+from mesotint.optics.grid import Array, Indices, Pixels
+from mesotint.pictures.division import SIDE, Pieces, divide, pieces_of, regions, resized, split
+from mesotint.pictures.photograph import lit
+from mesotint.pictures.taken import small_jpeg
+from server.kept import clock
+from server.kept.looks import looks
+from server.kept.models import Photograph
+from server.kept.photographs import card_of, pixels_of
+from server.mixtures.requests import TubeMixture
+from server.mixtures.services import in_tubes
+from server.painters.models import Painter
+from server.paintings.answers import (
+    DividedOut,
+    DivisionOut,
+    MixedOut,
+    MixturesOut,
+    RegionOut,
+    SetOut,
+)
+from server.paintings.models import Division, Painting, Version
+from server.paintings.requests import MOST_PIECES, DivideIn, MixturesIn, RegionsIn
+from server.tubes.services import PaintBox
+
+_ACCENT_FROM: Final = 1.0
+_DAY_H: Final = 24
+
+
+@transaction.atomic
+def make_division(painter: Painter, photograph: Photograph, asked: DivideIn) -> DividedOut:
+    """Divide a photograph, and keep its pieces."""
+    pixels = resized(pixels_of(photograph))
+    card = card_of(photograph, pixels)
+    pieces = pieces_of(pixels, card)
+    of = divide(pieces, asked.count)
+    _forget_unused(painter)
+    kept = Division.objects.create(
+        painter=painter,
+        photograph=photograph,
+        width=pixels.shape[1],
+        height=pixels.shape[0],
+        picture=_jpeg(lit(pixels, card)),
+        **pieces_kept(pieces),
+    )
+    members = [np.flatnonzero(of == place).tolist() for place in range(int(of.max()) + 1)]
+    return DividedOut(**division_out(kept).model_dump(), regions=_told(pieces, members))
+
+
+def division_out(kept: Division) -> DivisionOut:
+    """A division as the API tells it."""
+    return DivisionOut(
+        id=kept.pk,
+        width=kept.width,
+        height=kept.height,
+        photograph=kept.photograph_id,
+        there=shows(kept),
+    )
+
+
+def shows(kept: Division) -> bool:
+    """Whether its picture may still be shown: not once its photograph is put away."""
+    away = kept.photograph is not None and kept.photograph.thrown_away
+    return kept.picture is not None and not away
+
+
+def _forget_unused(painter: Painter) -> None:
+    """What was divided and came to no painting is not kept for ever."""
+    used = {
+        (request.get("picture") or {}).get("division")
+        for rows in (Painting.objects.filter(painter=painter),
+                     Version.objects.filter(painting__painter=painter))
+        for request in rows.values_list("request", flat=True)
+    }  # fmt: skip
+    old = Division.objects.filter(
+        painter=painter, created__lt=clock.now() - timedelta(hours=_DAY_H)
+    )
+    old.exclude(pk__in=[key for key in used if key]).delete()
+
+
+def _jpeg(pixels: Pixels) -> bytes:
+    return small_jpeg(Image.fromarray(pixels))
+
+
+def pieces_kept(pieces: Pieces) -> dict[str, Any]:
+    """Fields of a division that hold some pieces."""
+    return {
+        "labels": written_labels(pieces.labels),
+        "labs": pieces.labs.round(3).tolist(),
+        "spreads": pieces.spreads.round(3).tolist(),
+    }
+
+
+def written_labels(labels: Indices) -> bytes:
+    """The piece of each pixel as a PNG: red is its number over 256, green what is left."""
+    high, low = np.divmod(labels, 256)
+    told = np.stack([high, low, np.zeros_like(low)], axis=-1).astype(np.uint8)
+    file = io.BytesIO()
+    Image.fromarray(told).save(file, "PNG", optimize=True)
+    return file.getvalue()
+
+
+def read_labels(data: bytes) -> Indices:
+    """The piece of each pixel, from what `written_labels` wrote."""
+    told = np.asarray(Image.open(io.BytesIO(data), formats=("PNG",)).convert("RGB"), dtype=int)
+    return np.asarray(told[..., 0] * 256 + told[..., 1])
+
+
+def read_division(painter: Painter, told: Any) -> Division:
+    """A division from a painting's file, checked as anything that comes in is.
+
+    Raises
+    ------
+    InputError
+        For one that is not as it was exported.
+    """
+    wrong = InputError("The file's picture is not as it was exported.", "file")
+    if not isinstance(told, dict):
+        raise wrong
+    try:
+        labels = read_labels(_small(b64decode(told["labels"], validate=True), "PNG"))
+        labs = np.array(told["labs"], dtype=np.float64).reshape(-1, 3)
+        spreads = np.array(told["spreads"], dtype=np.float64).reshape(-1)
+        picture = told.get("picture")
+        shown = None if picture is None else _small(b64decode(picture, validate=True), "JPEG")
+        size = Image.open(io.BytesIO(shown)).size if shown else labels.shape[::-1]
+    except (KeyError, TypeError, ValueError, OSError, SyntaxError):
+        raise wrong from None
+    count = len(labs)
+    if (
+        not 0 < count <= MOST_PIECES
+        or len(spreads) != count
+        or labels.max() >= count
+        or not (np.isfinite(labs).all() and np.isfinite(spreads).all())
+        or size != labels.shape[::-1]
+    ):
+        raise wrong
+    return Division.objects.create(
+        painter=painter,
+        width=labels.shape[1],
+        height=labels.shape[0],
+        picture=None if shown is None else _jpeg(np.asarray(Image.open(io.BytesIO(shown)))),
+        **pieces_kept(Pieces(labels, labs, spreads)),
+    )
+
+
+def _small(data: bytes, form: str) -> bytes:
+    """A picture's file, once it is known to be no larger than what is divided."""
+    with Image.open(io.BytesIO(data), formats=(form,)) as image:
+        if max(image.size) > SIDE or image.mode != "RGB":
+            raise ValueError(image.size)
+        image.load()
+    return data
+
+
+def pieces_in(kept: Division) -> Pieces:
+    """The pieces of a division."""
+    return Pieces(
+        read_labels(bytes(kept.labels)),
+        np.array(kept.labs, dtype=np.float64).reshape(-1, 3),
+        np.array(kept.spreads, dtype=np.float64),
+    )
+
+
+def told_regions(kept: Division, asked: RegionsIn) -> list[RegionOut]:
+    """What some regions of a division are; one of them split, where that is asked for."""
+    pieces, members = pieces_in(kept), list(asked.regions)
+    if asked.split is not None:
+        if asked.split >= len(members):
+            raise InputError("That passage is gone; choose another one to split.", "split")
+        one, other = split(pieces, _checked(pieces, members[asked.split]))
+        members[asked.split] = one.tolist()
+        members.append(other.tolist())
+    return _told(pieces, members)
+
+
+def _checked(pieces: Pieces, members: Sequence[int]) -> Indices:
+    told = np.array(members, dtype=np.intp)
+    if len(told) and told.max() >= len(pieces.labs):
+        raise InputError("This division is of another picture; divide it anew.", "pieces")
+    return told
+
+
+def _told(pieces: Pieces, members: Sequence[Sequence[int]]) -> list[RegionOut]:
+    found = regions(pieces, members)
+    return [
+        RegionOut(
+            pieces=list(mine),
+            area=round(100 * region.share, 3),
+            look=look,
+            spread=round(region.spread, 2),
+            touching=list(region.touching),
+            centre=list(region.centre),
+            name=region.name,
+            accent=region.accent >= _ACCENT_FROM,
+        )
+        for region, mine, look in zip(
+            found, members, looks(np.array([region.lab for region in found])), strict=True
+        )
+    ]
+
+
+def mixtures_out(painter: Painter, asked: MixturesIn, kept: Division) -> MixturesOut:
+    """A mixture for every passage that has pieces of the picture, together from few tubes."""
+    passages = asked.request.passages
+    places = [place for place, passage in enumerate(passages) if passage.pieces]
+    if not places:
+        raise InputError("No passage has a part of the picture; divide it first.", "passages")
+    pieces = pieces_in(kept)
+    found = regions(pieces, [_checked(pieces, passages[place].pieces) for place in places])
+    wanted = np.array([region.lab for region in found])
+    box = PaintBox(painter)
+    viewing = asked.request.viewing
+    made = few_tubes(wanted, box.paints, asked.tubes, asked.blacks, viewing)
+    recipes = [served.recipe for served in made.passages]
+    seen = looks(np.array([recipe.lab for recipe in recipes]))
+    meant = looks(wanted)
+    beside = [[places.index(places[i]) for i in region.touching] for region in found]
+    told = []
+    for i, (place, served) in enumerate(zip(places, made.passages, strict=True)):
+        recipe = served.recipe
+        parts = in_tubes(box, recipe.paints, recipe.parts)
+        told.append(
+            MixedOut(
+                place=place,
+                wanted=meant[i],
+                look=seen[i],
+                mixture=None if parts is None else TubeMixture(parts=parts),
+                delta_e=recipe.delta_e,
+                reach=served.reach,
+                says=_says(made, passages[place].name, i, wanted, beside[i],
+                           [passages[at].name for at in places]),
+            )
+        )  # fmt: skip
+    return MixturesOut(
+        curve=[
+            SetOut(
+                tubes=[box.tube_of[paint.key] for paint in point.tubes],
+                rms=point.rms,
+                worst=point.worst,
+                within=point.within,
+            )
+            for point in made.curve
+        ],
+        knee=made.knee,
+        tubes=[box.tube_of[paint.key] for paint in made.tubes],
+        passages=told,
+    )
+
+
+_LOST_FROM: Final = 0.2
+"""Share of the contrast to a neighbour from which it is told that it is lost."""
+
+
+def _says(
+    made: FewTubes,
+    name: str,
+    i: int,
+    wanted: Array,
+    beside: Sequence[int],
+    names: Sequence[str],
+) -> str:
+    """What is off of a passage's mixture, and what that does to what it touches."""
+    served = made.passages[i]
+    if not served.wrong:
+        return "No eye tells it from the picture."
+    off = served.recipe.delta_e
+    said = f"{', '.join(served.wrong)}: {difference_in_words(off)}."
+    said = said[0].upper() + said[1:]
+    if served.reach >= off - 0.5:
+        said += " No mixture of the tubes on the desk comes nearer."
+    got = np.array([each.recipe.lab for each in made.passages])
+    lost = [
+        (1 - np.linalg.norm(got[i] - got[j]) / np.linalg.norm(wanted[i] - wanted[j]), j)
+        for j in beside
+        if np.linalg.norm(wanted[i] - wanted[j]) > 0
+    ]
+    worst, other = max(lost, default=(0.0, -1))
+    if worst >= _LOST_FROM:
+        said += f" Beside {names[other] or 'its neighbour'} it stands out less than it should."
+    return said
