@@ -13,6 +13,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import checked_lab, lch_from_lab
+from mesotint.colour.comparing import values_in_words
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import family, too_what, turn
 from mesotint.colour.munsell import munsell_from_lab
@@ -158,7 +159,7 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
     step = float(munsell[1] - wanted[1])
     value_off = abs(step) >= VALUE_OFF
     if value_off:
-        faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
+        faults.append(f"{'lighter' if step > 0 else 'darker'} by {values_in_words(abs(step))}")
     away = np.asarray(lab, dtype=np.float64)[1:] - np.asarray(target)[1:]
     off, clearer = float(np.hypot(*away)), float(have[1] - want[1])
     chromatic = _chromatic(have, want)
@@ -172,7 +173,7 @@ def what_is_wrong(lab: Array, target: Array) -> tuple[tuple[str, ...], bool]:
     if not faults and delta_e_2000(lab, target) >= CLOSE:
         # Nothing is far off by itself, and yet together it shows: name what shows most.
         if abs(step) / VALUE_OFF > off / _CHROMA_OFF:
-            faults.append(f"{'lighter' if step > 0 else 'darker'} by {_values(abs(step))}")
+            faults.append(f"{'lighter' if step > 0 else 'darker'} by {values_in_words(abs(step))}")
         elif chromatic and abs(clearer) > off / 2**0.5:
             faults.append("too clear" if clearer > 0 else "too dull")
         else:
@@ -231,13 +232,6 @@ def _toward(before: Array, after: Array) -> str:
         return "the cool side" if toward == "cool" else toward
     step = np.asarray(after)[1:] - np.asarray(before)[1:]
     return family(float(np.degrees(np.arctan2(step[1], step[0]))))
-
-
-def _values(step: float) -> str:
-    quarters = round(step * 4)
-    words = {1: "a quarter of a value", 2: "half a value", 3: "three quarters of a value",
-             4: "a whole value"}  # fmt: skip
-    return words.get(quarters, "a trace" if quarters < 1 else f"{step:.1f} values")
 
 
 def correct(

@@ -9,6 +9,7 @@ that a shadow may lie across it. Nothing is left to chance: the same picture is 
 """
 
 import heapq
+import io
 from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cached_property
@@ -16,6 +17,7 @@ from typing import Final
 
 import cv2
 import numpy as np
+from PIL import Image
 
 from mesotint.colour.colorimetry import lab_from_xyz, xyz_from_lab
 from mesotint.colour.words import describe
@@ -105,7 +107,7 @@ class Region:
     Attributes
     ----------
     share : float
-        Of the picture, 0 to 1.
+        Of what is in any region, 0 to 1.
     lab : array, shape (3,)
         CIELAB of its mean light.
     spread : float
@@ -264,7 +266,8 @@ def regions(pieces: Pieces, of: Sequence[Sequence[int] | Indices]) -> list[Regio
             raise InputError("A piece of the picture is in two passages; divide it anew.", "pieces")
         owner[rows] = place
     touching = _touching(pieces, owner, len(of))
-    xyz, whole = xyz_from_lab(pieces.labs), pieces.sizes.sum()
+    # What is nobody's, such as a card, is no part of the whole.
+    xyz, whole = xyz_from_lab(pieces.labs), pieces.sizes[owner >= 0].sum()
     sizes = [pieces.sizes[owner == place].sum() for place in range(len(of))]
     labs = [
         lab_from_xyz((xyz[owner == place] * pieces.sizes[owner == place, None]).sum(axis=0) / size)
@@ -273,7 +276,7 @@ def regions(pieces: Pieces, of: Sequence[Sequence[int] | Indices]) -> list[Regio
     ]  # fmt: skip
     told = []
     for place, (size, lab) in enumerate(zip(sizes, labs, strict=True)):
-        mine, share = owner == place, float(size / whole)
+        mine, share = owner == place, float(size / whole) if whole else 0.0
         centre, spread = (0.5, 0.5), 0.0
         if size:
             inside, weight = pieces.centres[mine], pieces.sizes[mine]
@@ -311,6 +314,33 @@ def label_picture(pieces: Pieces, of: Indices, height: int, width: int) -> Array
     """
     small = np.asarray(of)[pieces.labels].astype(np.uint8)
     return np.asarray(cv2.resize(small, (width, height), interpolation=cv2.INTER_NEAREST))
+
+
+def labels_as_png(labels: Indices) -> bytes:
+    """The piece of each pixel as a PNG: red is its number over 256, green what is left.
+
+    Parameters
+    ----------
+    labels : array of int, shape (height, width)
+        0 to 65535.
+    """
+    high, low = np.divmod(labels, 256)
+    told = np.stack([high, low, np.zeros_like(low)], axis=-1).astype(np.uint8)
+    file = io.BytesIO()
+    Image.fromarray(told).save(file, "PNG", optimize=True)
+    return file.getvalue()
+
+
+def labels_from_png(data: bytes) -> Indices:
+    """The piece of each pixel, shape (height, width), from what `labels_as_png` wrote.
+
+    Parameters
+    ----------
+    data : bytes
+        A PNG.
+    """
+    told = np.asarray(Image.open(io.BytesIO(data), formats=("PNG",)).convert("RGB"), dtype=int)
+    return np.asarray(told[..., 0] * 256 + told[..., 1])
 
 
 class _Merging:

@@ -46,6 +46,21 @@ LINEAR_FROM_LIGHT: Final[Array] = LINEAR_FROM_XYZ * white_point() / 100
 
 _LIGHT: Final[Array] = np.linalg.inv(LINEAR_FROM_LIGHT)
 
+RECOLOUR: Final = {
+    "linearFromLight": LINEAR_FROM_LIGHT.round(12).tolist(),
+    "lightFromLinear": _LIGHT.round(12).tolist(),
+    "edge": EDGE_PX,
+    "alike": _ALIKE,
+    "leastGrain": LEAST_GRAIN,
+    "mostGrain": MOST_GRAIN,
+    "outer": _OUTER,
+    "sampled": SAMPLED,
+    "halvings": _HALVINGS,
+    "rounds": _ROUNDS,
+    "darkest": DARKEST,
+}
+"""What a browser needs to do the same within a frame."""
+
 
 @dataclass(frozen=True)
 class Grain:

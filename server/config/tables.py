@@ -14,6 +14,7 @@ from mesotint.colour.munsell import lab_from_munsell
 from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
 from mesotint.mixing.traces import TRACE_BELOW
+from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import CHART_COUNTS, CHART_MIXTURES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
@@ -91,6 +92,7 @@ def tables() -> dict[str, Any]:
         ),
         "stage": [DARKEST_STAGE, LIGHTEST_STAGE],
         "mostPhotographBytes": MOST_BYTES,
+        "recolour": RECOLOUR,
     }
 
 

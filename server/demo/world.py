@@ -1,15 +1,18 @@
 """The demo's invented painter, preparing *Low Tide, Breakers' Yard*: their box and their sheets."""
 
+import json
 from typing import Any, Final
 
 from django.db import transaction
 
 from server.demo.months import load_months
-from server.demo.photograph import PICTURE, card_area
+from server.demo.photograph import DIVISION, PICTURE, card_area
+from server.kept.models import Photograph
 from server.kept.owned import forget
 from server.kept.photographs import set_card, take_in
 from server.kept.requests import Card, PhotoArea
 from server.painters.models import DEMO_PAINTER, USUAL_STAGE, Painter
+from server.paintings.divisions import read_division
 from server.paintings.requests import PaintingIn
 from server.paintings.services import keep as keep_painting
 from server.piles.requests import KeepIn, PileEventIn, PileIn, PotIn
@@ -114,9 +117,23 @@ def _painting(painter: Painter, tubes: dict[str, int], told: dict[str, Any]) -> 
                                           for key, parts in passage["mixture"].items()]}}
         for passage in told["passages"]
     ]  # fmt: skip
-    request = {"passages": passages, "touching": [list(pair) for pair in told["touching"]]}
+    request = {"passages": passages, "touching": [list(pair) for pair in told["touching"]],
+               "picture": told.get("picture")}  # fmt: skip
     asked = PaintingIn.model_validate({"name": told["name"], "request": request})
     return keep_painting(painter, asked).pk
+
+
+def _with_picture(photograph: Photograph) -> dict[str, Any]:
+    """The demo's painting as it begins from its photograph."""
+    told = json.loads(DIVISION.read_text("utf-8"))
+    division = read_division(photograph.painter, told)
+    division.photograph = photograph
+    division.save(update_fields=["photograph"])
+    passages = [
+        {**passage, "pieces": pieces}
+        for passage, pieces in zip(PAINTING["passages"], told["passages"], strict=True)
+    ]
+    return {**PAINTING, "passages": passages, "picture": {"division": division.pk}}
 
 
 def _piles(painter: Painter, tubes: dict[str, int]) -> None:
@@ -189,8 +206,9 @@ def load() -> None:
     for entry in reversed(SHEETS):
         keep(painter, _sheet(entry, tubes))
     # The journal's months before today's palette, which lies on top.
-    paintings = {told["name"]: _painting(painter, tubes, told) for told in (*STUDIES, PAINTING)}
-    load_months(painter, tubes, paintings)
-    _piles(painter, tubes)
     photograph = take_in(painter, PICTURE.read_bytes(), "Low tide, the yard from the slip")
     set_card(photograph, Card(kind="grey", area=PhotoArea(**card_area())))
+    yard = _with_picture(photograph)
+    paintings = {told["name"]: _painting(painter, tubes, told) for told in (*STUDIES, yard)}
+    load_months(painter, tubes, paintings)
+    _piles(painter, tubes)

@@ -182,6 +182,21 @@ class DividedOut(DivisionOut):
     regions: list[RegionOut]
 
 
+class BetweenOut(BaseModel):
+    """What a place is against some others, each in words."""
+
+    says: list[str]
+
+
+class DotOut(BaseModel):
+    """A mixture dotted on a picture: how it looks, what is under it, and what is off, in words."""
+
+    look: Look
+    under: Look
+    delta_e: float
+    says: str
+
+
 class MixedOut(BaseModel):
     """A mixture that was found for a passage, and how far it is off its colour in the picture.
 

@@ -2,11 +2,13 @@
 
 from typing import Literal
 
+import numpy as np
 from django.db.models import QuerySet
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
+from mesotint.colour.comparing import compared
 from mesotint.errors import InputError
 from server.kept.answers import KeptAgain
 from server.kept.downloads import download
@@ -17,9 +19,11 @@ from server.kept.uploads import body_of
 from server.painters.requests import SignedIn
 from server.paintings import files, paper
 from server.paintings.answers import (
+    BetweenOut,
     CandidatesOut,
     DividedOut,
     DivisionOut,
+    DotOut,
     HarmonyOut,
     MixturesOut,
     PaintingOut,
@@ -36,6 +40,7 @@ from server.paintings.answers import (
 )
 from server.paintings.divisions import (
     division_out,
+    dot_out,
     make_division,
     mixtures_out,
     shows,
@@ -44,7 +49,9 @@ from server.paintings.divisions import (
 from server.paintings.harmony import candidates_out, harmony_out, schools_out
 from server.paintings.models import Division, Painting, Version
 from server.paintings.requests import (
+    BetweenIn,
     DivideIn,
+    DotIn,
     MixturesIn,
     PaintingIn,
     PaintingPlanIn,
@@ -105,6 +112,19 @@ def compute_mixtures(request: SignedIn, payload: MixturesIn) -> MixturesOut:
         raise InputError("The painting has no picture; begin it from one.", "picture")
     found = _division(request, payload.request.picture.division)
     return mixtures_out(request.user, payload, found)
+
+
+@router.post("/compute/between", response=BetweenOut)
+def compute_between(request: SignedIn, payload: BetweenIn) -> BetweenOut:
+    """What a place of a painting is against some others, in words."""
+    lab = np.array(payload.lab)
+    return BetweenOut(says=[compared(lab, np.array(other)) for other in payload.others])
+
+
+@router.post("/divisions/{int:key}/dot", response=DotOut)
+def dot_on_picture(request: SignedIn, key: int, payload: DotIn) -> DotOut:
+    """Dot a mixture on a picture, as one dots a canvas before spreading."""
+    return dot_out(request.user, _division(request, key), payload)
 
 
 @router.post("/divisions", response={201: DividedOut})

@@ -10,30 +10,45 @@ import numpy as np
 from django.db import transaction
 from PIL import Image
 
-from mesotint.colour.words import difference_in_words
+from mesotint.colour.comparing import compared
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import EYE_TELLS, difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import FewTubes, few_tubes
+from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array, Indices, Pixels
-from mesotint.pictures.division import SIDE, Pieces, divide, pieces_of, regions, resized, split
-from mesotint.pictures.photograph import lit
+from mesotint.pictures import taken
+from mesotint.pictures.division import (
+    SIDE,
+    Pieces,
+    divide,
+    labels_as_png,
+    labels_from_png,
+    pieces_of,
+    regions,
+    resized,
+    split,
+)
+from mesotint.pictures.photograph import area_colour, lit
 from mesotint.pictures.taken import small_jpeg
 from server.kept import clock
 from server.kept.looks import looks
 from server.kept.models import Photograph
 from server.kept.photographs import card_of, pixels_of
 from server.mixtures.requests import TubeMixture
-from server.mixtures.services import in_tubes
+from server.mixtures.services import box_of, in_tubes, paint_of
 from server.painters.models import Painter
 from server.paintings.answers import (
     DividedOut,
     DivisionOut,
+    DotOut,
     MixedOut,
     MixturesOut,
     RegionOut,
     SetOut,
 )
 from server.paintings.models import Division, Painting, Version
-from server.paintings.requests import MOST_PIECES, DivideIn, MixturesIn, RegionsIn
+from server.paintings.requests import MOST_PIECES, DivideIn, DotIn, MixturesIn, RegionsIn
 from server.tubes.services import PaintBox
 
 _ACCENT_FROM: Final = 1.0
@@ -98,25 +113,10 @@ def _jpeg(pixels: Pixels) -> bytes:
 def pieces_kept(pieces: Pieces) -> dict[str, Any]:
     """Fields of a division that hold some pieces."""
     return {
-        "labels": written_labels(pieces.labels),
+        "labels": labels_as_png(pieces.labels),
         "labs": pieces.labs.round(3).tolist(),
         "spreads": pieces.spreads.round(3).tolist(),
     }
-
-
-def written_labels(labels: Indices) -> bytes:
-    """The piece of each pixel as a PNG: red is its number over 256, green what is left."""
-    high, low = np.divmod(labels, 256)
-    told = np.stack([high, low, np.zeros_like(low)], axis=-1).astype(np.uint8)
-    file = io.BytesIO()
-    Image.fromarray(told).save(file, "PNG", optimize=True)
-    return file.getvalue()
-
-
-def read_labels(data: bytes) -> Indices:
-    """The piece of each pixel, from what `written_labels` wrote."""
-    told = np.asarray(Image.open(io.BytesIO(data), formats=("PNG",)).convert("RGB"), dtype=int)
-    return np.asarray(told[..., 0] * 256 + told[..., 1])
 
 
 def read_division(painter: Painter, told: Any) -> Division:
@@ -131,7 +131,7 @@ def read_division(painter: Painter, told: Any) -> Division:
     if not isinstance(told, dict):
         raise wrong
     try:
-        labels = read_labels(_small(b64decode(told["labels"], validate=True), "PNG"))
+        labels = labels_from_png(_small(b64decode(told["labels"], validate=True), "PNG"))
         labs = np.array(told["labs"], dtype=np.float64).reshape(-1, 3)
         spreads = np.array(told["spreads"], dtype=np.float64).reshape(-1)
         picture = told.get("picture")
@@ -169,7 +169,7 @@ def _small(data: bytes, form: str) -> bytes:
 def pieces_in(kept: Division) -> Pieces:
     """The pieces of a division."""
     return Pieces(
-        read_labels(bytes(kept.labels)),
+        labels_from_png(bytes(kept.labels)),
         np.array(kept.labs, dtype=np.float64).reshape(-1, 3),
         np.array(kept.spreads, dtype=np.float64),
     )
@@ -211,6 +211,36 @@ def _told(pieces: Pieces, members: Sequence[Sequence[int]]) -> list[RegionOut]:
             found, members, looks(np.array([region.lab for region in found])), strict=True
         )
     ]
+
+
+_UNDER_PX: Final = 4
+"""How far around a dot the picture is looked at: as wide as a brush touches it."""
+
+
+def dot_out(painter: Painter, kept: Division, asked: DotIn) -> DotOut:
+    """A mixture dotted on a picture, against what lies under it."""
+    if not shows(kept):
+        raise InputError("Its picture was put away; bring it back first.", "picture")
+    pixels = taken.pixels(bytes(kept.picture or b""))
+    x, y = (min(int(share * side), side - 1) for share, side in
+            ((asked.x, kept.width), (asked.y, kept.height)))  # fmt: skip
+    around = pixels[max(0, y - _UNDER_PX) : y + _UNDER_PX + 1,
+                    max(0, x - _UNDER_PX) : x + _UNDER_PX + 1]  # fmt: skip
+    under = area_colour(around).lab
+    box = box_of(painter, [asked.mixture])
+    viewing = Viewing(asked.medium, light=asked.light)
+    lab = viewing.lab(np.ones(1), [paint_of(box, asked.mixture)])
+    off = float(delta_e_2000(lab, under))
+    dotted, there = looks(np.stack([lab, under]))
+    said = compared(lab, under)
+    return DotOut(
+        look=dotted,
+        under=there,
+        delta_e=off,
+        says=f"{said[0].upper()}{said[1:]}; {difference_in_words(off)}."
+        if off >= EYE_TELLS
+        else "No eye tells it from what is there.",
+    )
 
 
 def mixtures_out(painter: Painter, asked: MixturesIn, kept: Division) -> MixturesOut:

@@ -10,7 +10,7 @@ from mesotint.pictures.division import FEWEST_PASSAGES as FEWEST_REGIONS
 from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, Revision, Share, Token
-from server.mixtures.requests import Measure, TubeMixture, Viewing
+from server.mixtures.requests import Light, Measure, TubeMixture, Viewing
 
 MOST_PASSAGES = 40
 MOST_PIECES = 2000
@@ -111,6 +111,29 @@ class RegionsIn(Asked):
 
     regions: list[Pieces] = Field(max_length=MOST_PASSAGES)
     split: Place | None = None
+
+
+Lab = Annotated[
+    list[Annotated[float, Field(ge=-200, le=200, allow_inf_nan=False)]],
+    Field(min_length=3, max_length=3),
+]
+
+
+class BetweenIn(Asked):
+    """A place of a painting, and those it is held against: CIELAB of each."""
+
+    lab: Lab
+    others: list[Lab] = Field(max_length=MOST_PASSAGES)
+
+
+class DotIn(Asked):
+    """A mixture that is dotted on a picture, at a place in shares of its width and height."""
+
+    x: Share
+    y: Share
+    mixture: TubeMixture
+    light: Light = "D65"
+    medium: Literal["opaque", "wash"] = "opaque"
 
 
 class MixturesIn(Asked):

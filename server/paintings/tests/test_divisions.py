@@ -8,9 +8,9 @@ import numpy as np
 from PIL import Image
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.pictures.division import labels_from_png
 from mesotint.pictures.tests.scenes import agreement, scene
 from server.kept.models import Photograph
-from server.paintings.divisions import read_labels
 from server.paintings.models import Division
 from server.paintings.tests.yard import YardTest
 
@@ -44,7 +44,7 @@ class DivisionTest(YardTest):
     def labels(self, key: int) -> np.ndarray:
         answer = self.client.get(f"/api/paintings/divisions/{key}/pieces")
         self.assertEqual(answer["Content-Type"], "image/png")
-        return read_labels(answer.content)
+        return labels_from_png(answer.content)
 
     def begun(self) -> dict[str, Any]:
         """A painting that begins from the picture, nothing mixed yet."""

@@ -1709,6 +1709,46 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paintings/compute/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Between
+         * @description What a place of a painting is against some others, in words.
+         */
+        post: operations["server_paintings_api_compute_between"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/divisions/{key}/dot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Dot On Picture
+         * @description Dot a mixture on a picture, as one dots a canvas before spreading.
+         */
+        post: operations["server_paintings_api_dot_on_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paintings/divisions": {
         parameters: {
             query?: never;
@@ -5182,6 +5222,59 @@ export interface components {
              * @enum {string}
              */
             blacks: "never" | "blue" | "freely";
+        };
+        /**
+         * BetweenOut
+         * @description What a place is against some others, each in words.
+         */
+        BetweenOut: {
+            /** Says */
+            says: string[];
+        };
+        /**
+         * BetweenIn
+         * @description A place of a painting, and those it is held against: CIELAB of each.
+         */
+        BetweenIn: {
+            /** Lab */
+            lab: number[];
+            /** Others */
+            others: number[][];
+        };
+        /**
+         * DotOut
+         * @description A mixture dotted on a picture: how it looks, what is under it, and what is off, in words.
+         */
+        DotOut: {
+            look: components["schemas"]["Look"];
+            under: components["schemas"]["Look"];
+            /** Delta E */
+            delta_e: number;
+            /** Says */
+            says: string;
+        };
+        /**
+         * DotIn
+         * @description A mixture that is dotted on a picture, at a place in shares of its width and height.
+         */
+        DotIn: {
+            /** X */
+            x: number;
+            /** Y */
+            y: number;
+            mixture: components["schemas"]["TubeMixture"];
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
         };
         /**
          * DividedOut
@@ -9341,6 +9434,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixturesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_compute_between: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BetweenIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BetweenOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_dot_on_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DotIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DotOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

@@ -38,6 +38,7 @@ export const DEFAULTS: {
   Measure: Schemas["Measure"];
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   MixturesIn: Partial<Schemas["MixturesIn"]>;
+  DotIn: Partial<Schemas["DotIn"]>;
   PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
   Filters: Partial<Schemas["Filters"]>;
@@ -84,6 +85,7 @@ export const DEFAULTS: {
   "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0},
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "MixturesIn": {"blacks": "blue"},
+  "DotIn": {"light": "D65", "medium": "opaque"},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "VersionIn": {"name": ""},
   "Filters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
@@ -149,6 +151,8 @@ export const LIMITS = {
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
   "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
   "MixturesIn": {"tubes": {"least": 2, "most": 10}},
+  "BetweenIn": {"lab": {"fewest": 3, "most": 3}, "others": {"most": 40}},
+  "DotIn": {"x": {"least": 0, "most": 1}, "y": {"least": 0, "most": 1}},
   "DivideIn": {"photograph": {"least": 1}, "count": {"least": 2, "most": 24}},
   "RegionsIn": {"regions": {"most": 40}, "split": {"least": 0}},
   "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}, "token": {"longest": 40}},
@@ -176,4 +180,5 @@ export const TABLES = {
   "neutrals": {"2": "#313131", "2.5": "#3c3c3c", "3": "#484848", "3.5": "#545454", "4": "#606060", "4.5": "#6d6d6d", "5": "#797979", "5.5": "#868686", "6": "#939393", "6.5": "#a0a0a0", "7": "#adadad", "7.5": "#bbbbbb", "8": "#c8c8c8", "8.5": "#d5d5d5", "9": "#e3e3e3"},
   "stage": [2.0, 9.0],
   "mostPhotographBytes": 26214400,
+  "recolour": {"linearFromLight": [[3.080112695534, -1.537208, -0.542921646176], [-0.92093818004, 1.8757561, 0.045205488504], [0.052950699265, -0.2040211, 1.150888565215]], "lightFromLinear": [[0.433891249816, 0.3762354829, 0.189906346644], [0.212599990736, 0.715199984235, 0.07220001553], [0.017725468394, 0.109475373554, 0.872955630202]], "edge": 2, "alike": 0.06, "leastGrain": 0.35, "mostGrain": 1.6, "outer": 0.02, "sampled": 400, "halvings": 8, "rounds": 4, "darkest": 0.13793103448275862},
 } as const;

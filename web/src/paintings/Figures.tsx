@@ -1,5 +1,7 @@
 import { TriangleAlert } from "lucide-react";
+import { useState } from "react";
 import type { Figures } from "../api/client";
+import { Fold } from "../ui/Fold";
 
 /** What the eye will see: each figure and what it means; opened, why it matters and its source. */
 export function FigureList({ figures }: { figures: Figures }) {
@@ -33,5 +35,30 @@ export function FigureList({ figures }: { figures: Figures }) {
         </li>
       ))}
     </ul>
+  );
+}
+
+/** The same folded into one line: what is to be mended stands in it, or else what leads. */
+export function FoldedFigures({ figures }: { figures: Figures }) {
+  const [open, setOpen] = useState(false);
+  if (figures.figures.length === 0) return null;
+  const alarms = figures.figures.filter((figure) => figure.alarm);
+  const told = alarms.length ? alarms : figures.figures;
+  return (
+    <div className="shrink-0 bg-slate text-chalk">
+      <div className="flex px-1">
+        <Fold
+          label="What the eye will see"
+          says={told.slice(0, 3).map((figure) => `${figure.name.toLowerCase()} ${figure.told}`)}
+          open={open}
+          onOpen={setOpen}
+        />
+      </div>
+      {open && (
+        <div className="max-h-56 overflow-y-auto bg-paper px-4 py-1 text-ink">
+          <FigureList figures={figures} />
+        </div>
+      )}
+    </div>
   );
 }

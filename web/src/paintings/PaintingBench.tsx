@@ -18,6 +18,7 @@ import { PaletteSlip } from "./palette/PaletteSlip";
 import { PaletteView } from "./palette/PaletteView";
 import { PassageSlip } from "./passages/PassageSlip";
 import { PassagesView } from "./passages/PassagesView";
+import { usePicture } from "./picture/usePicture";
 import { useHarmony } from "./queries";
 import { SchoolsView } from "./schools/SchoolsView";
 import { PAINTINGS } from "./shelf";
@@ -48,6 +49,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const [shelf, setShelf] = useState(false);
   const [held, setHeld] = useState<Dragged | null>(null);
   const passages = draft.request.passages;
+  const picture = usePicture(draft.request.picture?.division ?? null);
   const place = Math.min(chosen, Math.max(0, passages.length - 1));
   const harmony = useMemo(() => data?.passages ?? [], [data]);
   /** What is being dragged, and what was dropped until the server has computed it. */
@@ -128,10 +130,18 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
           </div>
         )}
         <div className="flex min-h-0 flex-1 flex-col bg-stage">
-          {view === "passages" && <PassagesView {...shown} onChoose={choose} />}
+          {view === "passages" && (
+            <PassagesView
+              {...shown}
+              picture={picture.data ?? null}
+              fetching={picture.isFetching}
+              onChoose={choose}
+            />
+          )}
           {view === "mother" && (
             <MotherView
               {...shown}
+              picture={picture.data ?? null}
               onChoose={choose}
               onPull={(fraction) => move(pullTo(fraction))}
               onPulled={(fraction) => drop(pullTo(fraction))}

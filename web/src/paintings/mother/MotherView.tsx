@@ -3,6 +3,8 @@ import { Choice } from "../../ui/Choice";
 import { nameOf } from "../draft";
 import { PaintingPlots } from "../PaintingPlots";
 import { Patchwork } from "../Patchwork";
+import { PictureStage } from "../picture/PictureStage";
+import type { Picture } from "../picture/usePicture";
 import { ratioOf, type Shown } from "../shown";
 import { fractionOf } from "./shares";
 import { TradeOff } from "./TradeOff";
@@ -23,7 +25,9 @@ export function MotherView({
   onChoose,
   onPull,
   onPulled,
+  picture,
 }: Shown & {
+  picture: Picture | null;
   onChoose: (place: number) => void;
   /** The pull as it is dragged along the trade-off, and where it was let go. */
   onPull: (fraction: number) => void;
@@ -51,12 +55,27 @@ export function MotherView({
   const fraction = way ? fractionOf(way, shares[led] ?? 0) : 0;
   return (
     <div className="flex min-h-0 flex-1 flex-wrap gap-x-3 p-3 max-md:flex-col">
-      <div className="flex min-h-96 min-w-56 flex-[2] flex-col text-stage-ink leading-tight">
-        <p aria-hidden="true">Before</p>
-        <Patchwork label="Before" colours={before} {...same} />
-        <p aria-hidden="true">{request.mother ? "After" : "After: choose a mother colour"}</p>
-        <Patchwork label="After" colours={after} {...same} />
-      </div>
+      {picture ? (
+        <div className="flex min-h-96 min-w-56 flex-[5]">
+          <PictureStage
+            picture={picture}
+            passages={passages}
+            before={before}
+            after={after}
+            says={["Before", request.mother ? "With the mother" : "Choose a mother"]}
+            chosen={place}
+            values="all"
+            onChoose={onChoose}
+          />
+        </div>
+      ) : (
+        <div className="flex min-h-96 min-w-56 flex-[2] flex-col text-stage-ink leading-tight">
+          <p aria-hidden="true">Before</p>
+          <Patchwork label="Before" colours={before} {...same} />
+          <p aria-hidden="true">{request.mother ? "After" : "After: choose a mother colour"}</p>
+          <Patchwork label="After" colours={after} {...same} />
+        </div>
+      )}
       <div className="flex min-h-96 min-w-72 flex-[3] flex-col">
         <Choice look="stage" label="Plot" options={PLOTS} value={plot} onChoose={setPlot} />
         {plot === "curve" ? (

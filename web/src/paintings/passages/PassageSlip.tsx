@@ -22,17 +22,13 @@ import {
   withTouching,
 } from "../draft";
 import { PaintingHead } from "../PaintingHead";
+import { Standing } from "../picture/Standing";
 import type { Shown } from "../shown";
 import { MixtureFinder } from "./MixtureFinder";
 
 /** The chosen passage: what it is, where it lies, and what it is mixed from. */
-export function PassageSlip({
-  painting,
-  request,
-  harmony,
-  place,
-  onChoose,
-}: Shown & { onChoose: (place: number) => void }) {
+export function PassageSlip({ onChoose, ...shown }: Shown & { onChoose: (place: number) => void }) {
+  const { painting, request, harmony, place } = shown;
   const { passages } = request;
   const passage = passages[place];
   const whole = covered(passages);
@@ -113,7 +109,7 @@ export function PassageSlip({
               painting.set((now) => withPassage(now, place, { mixture }), `parts ${place}`)
             }
           />
-          {passages.length > 1 && (
+          {passages.length > 1 && !request.picture && (
             <fieldset className="border-ink border-t-2 pt-1">
               <legend className="sr-only">It touches</legend>
               <b aria-hidden="true">It touches</b>
@@ -141,6 +137,7 @@ export function PassageSlip({
               </div>
             </fieldset>
           )}
+          {request.picture && <Standing {...shown} onChoose={onChoose} />}
           <Button
             look="paper"
             onClick={() => {

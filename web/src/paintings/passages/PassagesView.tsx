@@ -1,19 +1,24 @@
-import { Plus } from "lucide-react";
+import { ImagePlus, Plus } from "lucide-react";
+import { useState } from "react";
+import type { Divided } from "../../api/client";
 import { Button } from "../../ui/Button";
 import { MOST_PASSAGES, nameOf, newPassage } from "../draft";
-import { FigureList } from "../Figures";
+import { FigureList, FoldedFigures } from "../Figures";
 import { Patchwork } from "../Patchwork";
+import { BeginFromPicture } from "../picture/BeginFromPicture";
+import { PictureView } from "../picture/PictureView";
+import { begunFrom } from "../picture/regions";
+import type { Picture } from "../picture/usePicture";
 import { ratioOf, type Shown } from "../shown";
 
 /** The painting as a patchwork, and what the eye will see in it. */
 export function PassagesView({
-  painting,
-  request,
-  harmony,
-  after,
-  place,
+  picture,
+  fetching,
   onChoose,
-}: Shown & { onChoose: (place: number) => void }) {
+  ...shown
+}: Shown & { picture: Picture | null; fetching: boolean; onChoose: (place: number) => void }) {
+  const { painting, request, harmony, after, place } = shown;
   const { passages } = request;
   const add = () => {
     const left = Math.max(0, 100 - passages.reduce((sum, each) => sum + each.area, 0));
@@ -21,22 +26,46 @@ export function PassagesView({
     painting.set((now) => ({ ...now, passages: [...now.passages, newPassage({ area })] }));
     onChoose(passages.length);
   };
+  const [beginning, setBeginning] = useState(false);
+  const begin = (divided: Divided) => {
+    painting.set((now) => begunFrom(now, divided.id, divided.regions));
+    setBeginning(false);
+    onChoose(0);
+  };
   const names = passages.map((_, i) => nameOf(passages, i));
   if (passages.length === 0)
     return (
       <div className="m-auto max-w-lg bg-paper p-7 text-ink">
         <h2 className="font-bold text-xl">What is to be painted?</h2>
         <p className="py-3 leading-snug">
-          List the passages: areas of the painting with one colour job each, such as a hull, a fog
-          bank, wet mud. Each gets its share of the surface and a mixture.
+          Begin from a photograph or a sketch: its passages are found, areas with one colour job
+          each. Or list them: a hull, a fog bank, wet mud.
         </p>
-        <Button look="solid" onClick={add}>
-          <Plus aria-hidden="true" size={18} /> The first passage
-        </Button>
+        <div className="flex flex-wrap gap-2">
+          <Button look="solid" onClick={() => setBeginning(true)}>
+            <ImagePlus aria-hidden="true" size={18} /> Begin from a picture
+          </Button>
+          <Button look="paper" onClick={add}>
+            <Plus aria-hidden="true" size={18} /> The first passage
+          </Button>
+        </div>
+        {beginning && <BeginFromPicture onClose={() => setBeginning(false)} onBegin={begin} />}
+      </div>
+    );
+  if (picture)
+    return (
+      <div className="flex min-h-0 flex-1 flex-col">
+        <PictureView {...shown} picture={picture} onChoose={onChoose} />
+        {harmony && <FoldedFigures figures={harmony.after ?? harmony.before} />}
       </div>
     );
   return (
     <div className="flex min-h-0 flex-1 flex-col">
+      {request.picture && !fetching && (
+        <p role="status" className="mx-4 mt-2 bg-paper px-2 py-1 text-ink text-sm leading-tight">
+          Its picture was put away; bring it back among the photographs. The passages stay.
+        </p>
+      )}
       <div className="relative flex min-h-56 flex-1 p-3 max-md:min-h-72 max-md:flex-col">
         <Patchwork
           label="The painting as a patchwork"
