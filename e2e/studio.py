@@ -152,7 +152,7 @@ class InBrowser(unittest.TestCase):
             headers={"X-CSRFToken": cookies.get("csrftoken", "")}, data=body,
         )  # fmt: skip
         self.assertTrue(answer.ok, answer.text())
-        return answer.json()
+        return answer.json() if answer.body() else None
 
     def choose(self, label: str, option: str, page: Page | None = None) -> None:
         """Choose an option of a list that opens."""

@@ -47,6 +47,15 @@ class AtThePainting(InBrowser):
         expect(self.page.get_by_role("region", name="The mother colour")).to_contain_text(name)
         expect(self.verdict).to_be_visible()
 
+    def tap(self, x: float, y: float) -> None:
+        """Tap a place of the picture, in shares of its width and height."""
+        box = self.page.get_by_test_id("picture").bounding_box()
+        assert box is not None
+        self.page.mouse.click(box["x"] + x * box["width"], box["y"] + y * box["height"])
+
+    def unfold_figures(self) -> None:
+        self.page.get_by_role("button", name=re.compile("^What the eye will see")).click()
+
     def share(self, place: int) -> Any:
         return self.page.locator(f"[data-share='{place}']")
 
@@ -66,6 +75,7 @@ class AtThePainting(InBrowser):
 
 class HarmoniseTest(AtThePainting):
     def test_seven_mixtures_become_one_palette(self) -> None:
+        self.unfold_figures()
         expect(self.figures).to_contain_text("No paint is in every mixture.")
         expect(self.figures).to_contain_text("nothing holds them together yet")
         self.figures.get_by_text("The hues lie all around").click()
@@ -95,8 +105,10 @@ class HarmoniseTest(AtThePainting):
         for place, look in enumerate(palette):
             self.assertAlmostEqual(self.percent(place), 100 * look["share"], delta=0.06)
         self.view("Passages")
+        self.unfold_figures()
         expect(self.figures).to_contain_text("A trace of the same paint is in every mixture.")
-        self.page.locator("[data-field='4']").click()
+        self.unfold_figures()
+        self.tap(0.12, 0.06)
         expect(self.page.get_by_label("Passage", exact=True)).to_have_value("Fog bank")
 
     def test_a_share_is_dragged_and_the_rest_follow_until_one_is_held(self) -> None:
@@ -358,8 +370,10 @@ class AccessibleTest(AtThePainting):
         page.get_by_role("button", name="What it costs").click()
         self.assert_accessible()
         for view, there in (
-            ("Passages", "It touches"), ("Schools", "One limited set"), ("Palette", "What to do"),
-        ):  # fmt: skip
+            ("Passages", "Where it stands"),
+            ("Schools", "One limited set"),
+            ("Palette", "What to do"),
+        ):
             self.view(view)
             expect(page.get_by_text(there).first).to_be_visible()
             self.assert_accessible()

@@ -1,0 +1,212 @@
+"""A painting that begins from a picture: divided, changed, mixed, looked at, dotted, carried."""
+
+import base64
+import io
+import json
+import re
+
+import numpy as np
+from playwright.sync_api import expect
+
+from e2e.test_paintings import AtThePainting
+from mesotint.colour.colorimetry import lab_from_xyz
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.srgb import lab_from_hex, xyz_from_srgb
+from mesotint.pictures.division import labels_from_png
+from mesotint.pictures.recolour import Recolouring
+
+CANVAS = """async which => {
+    const canvas = document.querySelectorAll('[data-testid=picture] canvas')[which];
+    const drawn = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height);
+    return [canvas.width, canvas.height, btoa(Array.from(drawn.data, c => String.fromCharCode(c))
+        .join(''))];
+}"""
+AFTER, BEFORE = 0, 1
+
+
+class PictureTest(AtThePainting):
+    def setUp(self) -> None:
+        super().setUp()
+        expect(self.page.get_by_test_id("picture").locator("canvas").first).to_be_visible()
+
+    def canvas(self, which: int) -> np.ndarray:
+        """What a canvas of the picture shows, shape (height, width, 3)."""
+        width, height, told = self.page.evaluate(CANVAS, which)
+        pixels = np.frombuffer(base64.b64decode(told), dtype=np.uint8)
+        return pixels.reshape(height, width, 4)[..., :3]
+
+    def whose(self) -> np.ndarray:
+        """The passage of each pixel, as the server has it."""
+        request = self.told()["request"]
+        path = (
+            f"{self.studio.address}api/paintings/divisions/{request['picture']['division']}/pieces"
+        )
+        labels = labels_from_png(self.page.request.get(path).body())
+        owner = np.full(int(labels.max()) + 1, -1)
+        for place, passage in enumerate(request["passages"]):
+            owner[passage["pieces"]] = place
+        return owner[labels]
+
+    def begin(self, count: int) -> None:
+        """A new painting from the demo's photograph, in so many passages."""
+        page = self.page
+        page.get_by_role("button", name="Saved paintings").click()
+        page.get_by_role("button", name="A new painting").click()
+        page.get_by_role("button", name="Begin from a picture").click()
+        panel = page.get_by_role("dialog")
+        panel.get_by_role("button", name="Low tide, the yard from the slip").click()
+        there = panel.get_by_role("list", name="Its passages")
+        expect(there.get_by_role("listitem").first).to_be_visible()
+        while (now := there.get_by_role("listitem").count()) != count:
+            step = "more" if now < count else "fewer"
+            panel.get_by_role("button", name=re.compile(step, re.I)).click()
+            expect(there.get_by_role("listitem")).to_have_count(now + (1 if step == "more" else -1))
+        panel.get_by_role("button", name=f"Begin with these {count}").click()
+        expect(page.get_by_test_id("picture")).to_be_visible()
+
+    def test_a_painting_is_begun_changed_and_mixed_where_it_stands(self) -> None:
+        page = self.page
+        self.begin(8)
+        run = page.get_by_label("The run", exact=True).get_by_role("listitem")
+        expect(run).to_have_count(8)
+        self.wait_until_kept()
+        before = self.whose()
+        # Two regions become one: the passage is chosen, merging taken up, the other tapped.
+        self.tap(0.5, 0.04)
+        sky = int(before[int(0.04 * before.shape[0]), before.shape[1] // 2])
+        slip = page.get_by_label("The slip", exact=True)
+        neighbour = slip.get_by_role("button", name=re.compile("^Merge .* into it")).first
+        merged = neighbour.get_attribute("aria-label")
+        neighbour.click()
+        expect(run).to_have_count(7)
+        self.wait_until_kept()
+        request = self.told()["request"]
+        self.assertAlmostEqual(sum(p["area"] for p in request["passages"]), 100, delta=0.1)
+        after = self.whose()
+        self.assertEqual(len(np.unique(after)), 7, merged)
+        self.assertGreater((after == after[0, after.shape[1] // 2]).sum(), (before == sky).sum())
+        page.get_by_role("button", name="Undo").click()
+        expect(run).to_have_count(8)
+        page.get_by_role("button", name="Redo").click()
+        expect(run).to_have_count(7)
+        page.get_by_role("button", name="Split", exact=True).click()
+        expect(run).to_have_count(8)
+        # All of them are mixed at once, from as few tubes as the curve's knee says.
+        page.get_by_role("button", name="Mix all").click()
+        panel = page.get_by_role("dialog")
+        expect(panel.get_by_text(re.compile(r"^\d+ tubes: "))).to_be_visible()
+        panel.get_by_role("button", name=re.compile("^6 tubes")).click()
+        expect(panel.get_by_text(re.compile(r"^[2-6] tubes: "))).to_be_visible()
+        panel.get_by_role("button", name="Take these mixtures").click()
+        self.wait_until_kept()
+        told = self.told()
+        tubes = {
+            part["tube"] for p in told["request"]["passages"] for part in p["mixture"]["parts"]
+        }
+        self.assertLessEqual(len(tubes), 6)
+        self.assertEqual(len(told["palette"]), 8)
+
+    def test_what_is_shown_is_what_the_core_paints(self) -> None:
+        """The browser's picture against the core's, pixel by pixel, and each passage's mean
+        against its mixture; with the mother the picture follows a share that is dragged."""
+        before, whose = self.canvas(BEFORE), self.whose()
+        palette = [np.array(look["look"]["lab"]) for look in self.told()["palette"]]
+        shown = self.canvas(AFTER)
+        wanted = Recolouring.of(before, whose).shown(
+            np.array([lab_from_hex(look["look"]["srgb"]) for look in self.told()["palette"]])
+        )
+        off = np.abs(shown.astype(int) - wanted)
+        self.assertLess(float(off.mean()), 0.5)
+        self.assertLess(float((off.max(axis=2) > 3).mean()), 0.01)
+        for place, lab in enumerate(palette):
+            mean = lab_from_xyz(xyz_from_srgb(shown[whose == place] / 255).mean(axis=0))
+            truly = lab_from_hex(self.told()["palette"][place]["look"]["srgb"])
+            self.assertLess(float(delta_e_2000(mean, truly)), 1.2, (place, lab))
+        self.choose_mother("Ultramarine blue")
+        first = self.canvas(AFTER)
+        self.drag_share(0, 140)
+        self.wait_until_kept()
+        now = self.canvas(AFTER)
+        mine = whose == 0
+        self.assertGreater(float(np.abs(now[mine].astype(int) - first[mine]).mean()), 1.0)
+        # Left of the divider stands what was, and the line is moved by drag and by key.
+        divider = self.page.get_by_test_id("divider")
+        box = divider.bounding_box()
+        assert box is not None
+        self.page.mouse.move(box["x"] + 22, box["y"] + 60)
+        self.page.mouse.down()
+        self.page.mouse.move(box["x"] + 122, box["y"] + 60, steps=5)
+        self.page.mouse.up()
+        at = float(divider.get_attribute("aria-valuenow") or "nan")
+        self.assertGreater(at, 60)
+        divider.press("Home")
+        expect(divider).to_have_attribute("aria-valuenow", "0")
+
+    def test_places_are_held_against_each_other_and_dotted(self) -> None:
+        page = self.page
+        self.tap(0.12, 0.06)
+        expect(page.get_by_label("Passage", exact=True)).to_have_value("Fog bank")
+        self.tap(0.3, 0.4)
+        expect(
+            page.get_by_text(re.compile("^Tarred hull against Fog bank: darker by"))
+        ).to_be_visible()
+        standing = page.get_by_role("region", name="Where it stands")
+        expect(standing).to_contain_text(re.compile("Against Rust runs: darker by"))
+        page.get_by_role("button", name="Dot", exact=True).click()
+        self.tap(0.3, 0.4)
+        dot = page.get_by_test_id("dot")
+        expect(dot).to_have_count(1)
+        said = page.get_by_text(re.compile("^Tarred hull, dotted"))
+        expect(said).to_be_visible()
+        self.tap(0.15, 0.1)
+        expect(dot).to_have_count(2)
+        expect(page.get_by_text(re.compile("dotted.*Darker by .* values"))).to_be_visible()
+        page.get_by_role("button", name="Wipe off").click()
+        expect(dot).to_have_count(0)
+        # Squinted at in three values there are three greys.
+        page.get_by_role("button", name="3", exact=True).click()
+        values = np.unique(self.canvas(AFTER).reshape(-1, 3), axis=0)
+        self.assertLessEqual(len(values), 3)
+        self.assertTrue((values == values[:, :1]).all())
+
+    def test_a_brush_gives_pieces_away_and_is_one_step_to_undo(self) -> None:
+        page = self.page
+        whose = self.whose()
+        self.tap(0.12, 0.06)
+        page.keyboard.press("b")
+        expect(page.get_by_text("Draw over what belongs to Fog bank")).to_be_visible()
+        box = page.get_by_test_id("picture").bounding_box()
+        assert box is not None
+        page.mouse.move(box["x"] + 0.05 * box["width"], box["y"] + 0.55 * box["height"])
+        page.mouse.down()
+        page.mouse.move(box["x"] + 0.15 * box["width"], box["y"] + 0.56 * box["height"], steps=8)
+        page.mouse.up()
+        expect(page.get_by_role("button", name="Undo")).to_be_enabled()
+        self.wait_until_kept()
+        now = self.whose()
+        fog, water = 4, 5
+        self.assertGreater(((whose == water) & (now == fog)).sum(), 500)
+        self.assertEqual(((whose != now) & (now != fog)).sum(), 0)
+        page.get_by_role("button", name="Undo").click()
+        self.wait_until_kept()
+        np.testing.assert_array_equal(self.whose(), whose)
+
+    def test_a_picture_that_is_put_away_leaves_the_patchwork(self) -> None:
+        page = self.page
+        there = [photograph["id"] for photograph in self.api(page, "GET", "photographs")]
+        for key in there:
+            self.api(page, "DELETE", f"photographs/{key}")
+            self.addCleanup(self.api, page, "POST", f"photographs/{key}/restore")
+        page.reload()
+        expect(page.get_by_text("Its picture was put away")).to_be_visible()
+        expect(page.get_by_role("region", name="The painting as a patchwork")).to_be_visible()
+
+    def test_it_is_carried_whole_and_taken_in_again(self) -> None:
+        page = self.page
+        file = page.request.get(f"{self.studio.address}api/paintings/{self.mine}/file?picture=true")
+        told = json.load(io.BytesIO(file.body()))
+        self.assertEqual(told["division"]["width"], 640)
+        taken = self.api(page, "POST", "paintings/import", told)
+        self.open_painting(taken["id"])
+        expect(page.get_by_test_id("picture")).to_be_visible()
+        self.assertEqual(self.canvas(BEFORE).shape[1], 640)
