@@ -78,7 +78,7 @@ CHANGED = """({watch, fill, value, click, place}) => new Promise(done => {
 })"""
 
 
-def _drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> list[float]:
+def drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> list[float]:
     """Cost of every frame while a finger goes from one place to another and back, in ms."""
     (x, y), (to_x, to_y) = start, end
     page.mouse.move(x, y)
@@ -96,7 +96,7 @@ def _drag(page: Page, start: tuple[float, float], end: tuple[float, float]) -> l
     return costs
 
 
-def _in_time(costs: Sequence[float]) -> float:
+def in_time(costs: Sequence[float]) -> float:
     """Percentage of frames that were painted in time."""
     return 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
 
@@ -117,7 +117,7 @@ def _open(page: Page, name: str) -> None:
 def _step(page: Page) -> list[float]:
     _open(page, "Rust runs")
     x, y = _middle(page, '[data-run-step="3"]')
-    return _drag(page, (x, y), (x + 70, y))
+    return drag(page, (x, y), (x + 70, y))
 
 
 def _share(page: Page) -> list[float]:
@@ -131,13 +131,13 @@ def _share(page: Page) -> list[float]:
     box = slider.bounding_box()
     assert box is not None
     y = box["y"] + box["height"] / 2
-    return _drag(page, (box["x"] + box["width"] / 3, y), (box["x"] + box["width"] - 8, y))
+    return drag(page, (box["x"] + box["width"] / 3, y), (box["x"] + box["width"] - 8, y))
 
 
 def _point(page: Page) -> list[float]:
     _open(page, "Breakers' yard")
     x, y = _middle(page, '[data-testid="point"]')
-    return _drag(page, (x, y), (x + 60, y + 50))
+    return drag(page, (x, y), (x + 60, y + 50))
 
 
 def _large_painting(page: Page) -> None:
@@ -180,7 +180,7 @@ def _large_painting(page: Page) -> None:
 def _mother_share(page: Page) -> list[float]:
     _large_painting(page)
     x, y = _middle(page, "[data-share='1']")
-    return _drag(page, (x, y), (x + 110, y))
+    return drag(page, (x, y), (x + 110, y))
 
 
 def _median_change(page: Page, changes: Sequence[dict[str, Any]]) -> float:
@@ -318,14 +318,14 @@ def feel() -> list[Figure]:
             below("schools of muting, hue and value held, on screen, median", muted, "ms", 150),
             below("the plan of twenty browns, on screen, median", planned, "ms", 150),
         ]
-        for what, drag in DRAGS.items():
+        for what, dragged in DRAGS.items():
             # The middle one of some drags: a machine that stands still for a second spoils one.
             told = sorted(
-                (_in_time(costs), max(costs)) for costs in (drag(page) for _ in range(DRAGS_EACH))
+                (in_time(costs), max(costs)) for costs in (dragged(page) for _ in range(DRAGS_EACH))
             )
-            in_time, dearest = told[DRAGS_EACH // 2]
+            share, dearest = told[DRAGS_EACH // 2]
             figures += [
-                above(f"frames under 16.7 ms while dragging {what}", in_time, "%", 95),
+                above(f"frames under 16.7 ms while dragging {what}", share, "%", 95),
                 Figure("… the dearest of them", dearest, "ms"),
             ]
         # The large painting is on the bench now.

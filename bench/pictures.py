@@ -1,10 +1,14 @@
 """Pictures: how well made-up scenes are divided and recoloured, and what it costs."""
 
+import io
 import time
 from typing import Final
 
 import numpy as np
+from PIL import Image
 
+from bench.feel import demo_page, drag, in_time
+from bench.painter import DemoPainter
 from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab
@@ -12,6 +16,7 @@ from mesotint.pictures.division import divide, pieces_of, regions, split
 from mesotint.pictures.recolour import Recolouring, mean_lab
 from mesotint.pictures.tests.scenes import agreement, by_colour_alone, scene
 
+PORT: Final = 8789
 SCENES: Final = 30
 
 
@@ -65,4 +70,67 @@ def recolouring() -> list[Figure]:
     ]  # fmt: skip
 
 
-SUITES = (division, recolouring)
+def _twelve_megapixels() -> bytes:
+    """A made-up scene as a phone takes it: 4000 by 3000, JPEG."""
+    pixels, _ = scene(3, 480, 640)
+    file = io.BytesIO()
+    Image.fromarray(pixels).resize((4000, 3000), Image.Resampling.BICUBIC).save(
+        file, "JPEG", quality=90
+    )
+    return file.getvalue()
+
+
+def at_the_stage() -> list[Figure]:
+    """A photograph of twelve megapixels to passages on screen, what is done to them, and a drag."""
+    with demo_page(PORT) as (stack, _, page):
+        painter = DemoPainter(stack)
+        times, kept = [], b""
+        for run in range(3):
+            page.goto(f"{stack.address}paintings")
+            page.get_by_role("button", name="Saved paintings").click()
+            page.get_by_role("button", name="A new painting").click()
+            page.get_by_role("button", name="Begin from a picture").click()
+            panel = page.get_by_role("dialog")
+            began = time.perf_counter()
+            panel.locator("input[type=file]").set_input_files(
+                {"name": f"{run}.jpg", "mimeType": "image/jpeg", "buffer": _twelve_megapixels()}
+            )
+            panel.get_by_role("list", name="Its passages").wait_for()
+            times.append(time.perf_counter() - began)
+            newest = page.request.get("/api/photographs").json()[0]["id"]
+            kept = page.request.get(f"/api/photographs/{newest}/image").body()
+        made = painter.ask("POST", "paintings/divisions", {"photograph": newest, "count": 12})
+        regions = [region["pieces"] for region in made["regions"]]
+        path = f"paintings/divisions/{made['id']}/regions"
+        merged = [regions[0] + regions[1], *regions[2:]]
+        passages = [{"name": f"{i}", "area": region["area"], "pieces": region["pieces"]}
+                    for i, region in enumerate(made["regions"])]  # fmt: skip
+        request = {"passages": passages, "picture": {"division": made["id"]}}
+        page.goto(f"{stack.address}paintings")
+        page.get_by_test_id("picture").wait_for()
+        page.get_by_role("button", name="Mother colour").click()
+        mothers = page.get_by_role("region", name="What may be the mother")
+        mothers.get_by_role("button").first.click()
+        page.locator("[data-share='0'][aria-disabled='false']").wait_for()
+        page.wait_for_timeout(1500)
+        box = page.locator("[data-share='0']").bounding_box()
+        assert box is not None
+        x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+        costs = sorted((drag(page, (x, y), (x + 110, y)) for _ in range(3)), key=in_time)[1]
+        return [
+            below("12 megapixels to passages on screen", float(np.median(times)), "s", 3),
+            below("… the picture as it is kept", len(kept) / 1000, "kB", 400),
+            below("two merged, at the API", painter.ms("POST", path, {"regions": merged}), "ms",
+                  150),
+            below("one split, at the API",
+                  painter.ms("POST", path, {"regions": merged, "split": 0}), "ms", 150),
+            below(f"12 passages mixed from few of {len(painter.tubes)} tubes, at the API",
+                  painter.ms("POST", "paintings/compute/mixtures", {"request": request}, runs=5),
+                  "ms", 1500),
+            above("frames under 16.7 ms while a share repaints the picture", in_time(costs), "%",
+                  95),
+            Figure("… the dearest of them", max(costs), "ms"),
+        ]  # fmt: skip
+
+
+SUITES = (division, recolouring, at_the_stage)

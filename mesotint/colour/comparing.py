@@ -18,8 +18,8 @@ from mesotint.optics.grid import Array
 VALUE_SEEN: Final = 0.2
 """Munsell value from which two places are said to differ in it."""
 
-CHROMA_SEEN: Final = 4.0
-"""C* from which one place is said to be clearer."""
+CHROMA_SEEN: Final = 0.8
+"""Munsell chroma from which one place is said to be clearer; C* is not alike around the hues."""
 
 HUE_SEEN_DEGREES: Final = 12.0
 """Degrees of hue from which two clear places are said to lean apart."""
@@ -72,9 +72,9 @@ def compared(lab: Array, other: Array) -> str:
     if abs(step) >= VALUE_SEEN:
         told.append(f"{'lighter' if step > 0 else 'darker'} by {values_in_words(abs(step))}")
     told += _hue(pair)
-    (_, chroma, _), (_, their_chroma, _) = lch_from_lab(pair).tolist()
-    if abs(chroma - their_chroma) >= CHROMA_SEEN:
-        told.append("clearer" if chroma > their_chroma else "greyer")
+    clearer = float(mine[2] - theirs[2])
+    if abs(clearer) >= CHROMA_SEEN:
+        told.append("clearer" if clearer > 0 else "greyer")
     return ", ".join(told) or "of one value, a trace apart"
 
 

@@ -1,6 +1,7 @@
 """What the eye will see in a painting, as figures that each say what they mean and where they are
 from."""
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
@@ -41,6 +42,8 @@ class Figure:
         The published measure, or that it is common practice or our own.
     alarm : bool
         Whether it tells of something to mend.
+    places : tuple of int
+        Passages that it speaks of; none where it speaks of all.
     """
 
     name: str
@@ -49,6 +52,7 @@ class Figure:
     why: str
     source: str
     alarm: bool = False
+    places: tuple[int, ...] = ()
 
 
 def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
@@ -75,6 +79,10 @@ def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
 
 def _name(painting: Painting, place: int) -> str:
     return f"“{painting.passages[place].name}”"
+
+
+def _each_of(pairs: Iterable[tuple[int, int]]) -> tuple[int, ...]:
+    return tuple(sorted({place for pair in pairs for place in pair}))
 
 
 def _spread(of: Figures) -> Figure:
@@ -141,6 +149,7 @@ def _fights(painting: Painting, of: Figures) -> Figure:
         "Two intense complements both ask to be looked at.",
         OWN,
         bool(of.fights),
+        _each_of(of.fights),
     )
 
 
@@ -197,6 +206,7 @@ def _accent(painting: Painting, contrast: AccentContrast, others: list[AccentCon
         "A grey surround makes one clean colour shine.",
         CIEDE2000,
         weak,
+        (contrast.accent, contrast.other),
     )
 
 
@@ -218,6 +228,7 @@ def _merges(painting: Painting, of: Figures) -> Figure:
         f"Under ΔE {MERGES_BELOW:g}, which is seen side by side, an edge is lost at a few steps.",
         f"{CIEDE2000}; the limit is our own",
         bool(of.merges),
+        _each_of(of.merges),
     )
 
 
@@ -241,6 +252,7 @@ def _depth(painting: Painting) -> list[Figure]:
         for near, far in pairwise(told)
         if far[2] > near[2] + _SEEN_STEP or far[1] < near[1] - _SEEN_STEP
     ]
+    forward = tuple(i for i, each in enumerate(painting.passages) if each.distance in turned)
     means = "; ".join(f"{name} L* {light:.0f}, chroma {clear:.0f}" for name, light, clear in told)
     if turned:
         says = f"What lies {' and '.join(turned)} comes forward: make it lighter or greyer."
@@ -254,5 +266,6 @@ def _depth(painting: Painting) -> list[Figure]:
             "Colours turn lighter, cooler and greyer with distance.",
             PRACTICE,
             bool(turned),
+            forward,
         )
     ]

@@ -56,7 +56,7 @@ class HarmonisedOut(BaseModel):
 
 
 class FigureOut(BaseModel):
-    """One figure of what the eye will see."""
+    """One figure of what the eye will see, and the places it speaks of; none where of all."""
 
     name: str
     told: str
@@ -64,6 +64,7 @@ class FigureOut(BaseModel):
     why: str
     source: str
     alarm: bool
+    places: list[int]
 
 
 class FiguresOut(BaseModel):

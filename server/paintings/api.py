@@ -34,11 +34,13 @@ from server.paintings.answers import (
     VersionOut,
     painting_out,
     palette_of,
+    request_of,
     summaries_out,
     version_out,
     versions_out,
 )
 from server.paintings.divisions import (
+    before_and_after,
     division_out,
     dot_out,
     make_division,
@@ -266,6 +268,25 @@ def palette_on_paper(
 ) -> HttpResponse:
     """A palette to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON, CSS)."""
     return paper.answer(_mine(request, painting_id), form, size)
+
+
+@router.get("/{int:painting_id}/before-and-after.png", response={200: None})
+def before_and_after_of(request: SignedIn, painting_id: int) -> HttpResponse:
+    """The picture a painting begins from, and in its mixtures, with the palette below (PNG)."""
+    found = _mine(request, painting_id)
+    asked = request_of(found)
+    if asked.picture is None:
+        raise InputError("The painting has no picture; begin it from one.", "picture")
+    kept = _division(request, asked.picture.division)
+    rows = {row.place: row for row in found.all_passages.filter(place__isnull=False)}
+    labs = np.full((len(asked.passages), 3), np.nan)
+    for place, row in rows.items():
+        if place is not None and row.lightness is not None:
+            labs[place] = row.lightness, row.a, row.b
+    if not np.isfinite(labs).any():
+        raise InputError("No passage has a mixture yet; give one its mixture.", "mixture")
+    members = [passage.pieces for passage in asked.passages]
+    return download(before_and_after(kept, members, labs), f"{found.name} before and after", "png")
 
 
 @router.get("/{int:painting_id}/file", response={200: None})

@@ -12,6 +12,7 @@ from PIL import Image
 
 from mesotint.colour.comparing import compared
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.srgb import srgb_from_lab
 from mesotint.colour.words import EYE_TELLS, difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import FewTubes, few_tubes
@@ -30,6 +31,7 @@ from mesotint.pictures.division import (
     split,
 )
 from mesotint.pictures.photograph import area_colour, lit
+from mesotint.pictures.recolour import Recolouring
 from mesotint.pictures.taken import small_jpeg
 from server.kept import clock
 from server.kept.looks import looks
@@ -211,6 +213,35 @@ def _told(pieces: Pieces, members: Sequence[Sequence[int]]) -> list[RegionOut]:
             found, members, looks(np.array([region.lab for region in found])), strict=True
         )
     ]
+
+
+STRIP_PX: Final = 96
+"""How high the palette stands below the pictures."""
+
+
+def before_and_after(kept: Division, members: Sequence[Sequence[int]], labs: Array) -> bytes:
+    """A picture as it is and in a painting's mixtures, side by side, with the palette below: a PNG.
+
+    `members` are the pieces of each passage, and `labs` its CIELAB, not a number where it has no
+    mixture.
+    """
+    if not shows(kept):
+        raise InputError("Its picture was put away; bring it back first.", "picture")
+    pixels = taken.pixels(bytes(kept.picture or b""))
+    pieces = pieces_in(kept)
+    owner = np.full(len(pieces.labs), -1)
+    for place, mine in enumerate(members):
+        owner[_checked(pieces, mine)] = place
+    after = Recolouring.of(pixels, owner[pieces.labels]).shown(labs)
+    both = np.concatenate([pixels, after], axis=1)
+    mixed = labs[np.isfinite(labs).all(axis=1)]
+    codes = np.rint(np.clip(srgb_from_lab(mixed), 0, 1) * 255).astype(np.uint8)
+    # Touching, from edge to edge, in the order of the run.
+    at = (np.arange(both.shape[1]) * len(codes)) // both.shape[1]
+    strip = np.broadcast_to(codes[at], (STRIP_PX, both.shape[1], 3))
+    file = io.BytesIO()
+    Image.fromarray(np.concatenate([both, strip])).save(file, "PNG")
+    return file.getvalue()
 
 
 _UNDER_PX: Final = 4

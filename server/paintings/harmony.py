@@ -107,7 +107,12 @@ def _laid(asked: PaintingRequest) -> Patchwork:
 def _figures(composed: Composed, painting: Painting) -> FiguresOut:
     found = figures_of(painting)
     return FiguresOut(
-        figures=[FigureOut(**vars(figure)) for figure in figures(painting, found)],
+        figures=[
+            FigureOut(
+                **{**vars(figure), "places": [composed.mixed[place] for place in figure.places]}
+            )
+            for figure in figures(painting, found)
+        ],
         outline=[composed.mixed[place] for place in found.outline],
     )
 

@@ -9,8 +9,10 @@ from PIL import Image
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.pictures.division import labels_from_png
+from mesotint.pictures.photograph import area_colour
 from mesotint.pictures.tests.scenes import agreement, scene
 from server.kept.models import Photograph
+from server.paintings.divisions import STRIP_PX
 from server.paintings.models import Division
 from server.paintings.tests.yard import YardTest
 
@@ -131,6 +133,52 @@ class DivisionTest(YardTest):
             self.assertEqual((there["there"], there["photograph"]), (picture, None))
             pieces = [passage["pieces"] for passage in taken["request"]["passages"]]
             self.assertEqual(pieces, [passage["pieces"] for passage in request["passages"]])
+
+    def test_before_and_after_stand_side_by_side_over_the_palette(self) -> None:
+        """Each passage's mean right of the middle is its mixture; left stands the picture."""
+        request = self.begun()
+        request["passages"][0]["mixture"] = self.one("PO20")
+        request["passages"][1]["mixture"] = self.one("PB29")
+        _, kept = self.send("post", "paintings", {"name": "Scene", "request": request})
+        path = f"/api/paintings/{kept['id']}/before-and-after.png"
+        answer = self.client.get(path)
+        self.assertEqual(answer["Content-Type"], "image/png")
+        shown = np.asarray(Image.open(io.BytesIO(answer.content)))
+        labels = self.labels(request["picture"]["division"])
+        height, width = labels.shape
+        self.assertEqual(shown.shape, (height + STRIP_PX, 2 * width, 3))
+        for place in (0, 1):
+            mine = np.isin(labels, request["passages"][place]["pieces"])
+            got = area_colour(shown[:height, width:][mine][None]).lab
+            wanted = np.array(kept["palette"][place]["look"]["lab"])
+            self.assertLess(float(delta_e_2000(got, wanted)), 1.5)
+        rest = np.isin(labels, request["passages"][4]["pieces"])
+        left, right = shown[:height, :width][rest], shown[:height, width:][rest]
+        self.assertLess(float(np.abs(left.astype(int) - right).mean()), 1.0)
+        self.assertEqual(len(np.unique(shown[height + 4], axis=0)), 2)
+        bare = {**request, "passages": [{**p, "mixture": None} for p in request["passages"]]}
+        _, none = self.send("post", "paintings", {"name": "Bare", "request": bare})
+        answer = self.client.get(f"/api/paintings/{none['id']}/before-and-after.png")
+        self.assertEqual(answer.status_code, 422)
+        self.assertIn("no passage has a mixture", answer.json()["detail"].lower())
+
+    def test_a_dot_says_what_is_off_where_it_is_put(self) -> None:
+        """Against the picture's own pixels there, averaged as light."""
+        key = self.divided(self.count)["id"]
+        picture = self.client.get(f"/api/paintings/divisions/{key}/picture").content
+        pixels = np.asarray(Image.open(io.BytesIO(picture)))
+        height, width = pixels.shape[:2]
+        body = {"x": 0.5, "y": 0.5, "mixture": self.one("PB29")}
+        status, told = self.send("post", f"paintings/divisions/{key}/dot", body)
+        self.assertEqual(status, 200, told)
+        y, x = height // 2, width // 2
+        there = area_colour(pixels[y - 4 : y + 5, x - 4 : x + 5]).lab
+        self.assertLess(float(delta_e_2000(np.array(told["under"]["lab"]), there)), 0.2)
+        off = float(delta_e_2000(np.array(told["look"]["lab"]), there))
+        self.assertAlmostEqual(told["delta_e"], off, delta=0.05)
+        self.assertTrue(told["says"].startswith("Darker by"), told["says"])
+        body = {**body, "x": 1.0, "y": 1.0}
+        self.assertEqual(self.send("post", f"paintings/divisions/{key}/dot", body)[0], 200)
 
     def test_a_file_with_another_picture_is_refused_in_a_sentence(self) -> None:
         request = self.begun()

@@ -2065,6 +2065,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paintings/{painting_id}/before-and-after.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Before And After Of
+         * @description The picture a painting begins from, and in its mixtures, with the palette below (PNG).
+         */
+        get: operations["server_paintings_api_before_and_after_of"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paintings/{painting_id}/file": {
         parameters: {
             query?: never;
@@ -4645,7 +4665,7 @@ export interface components {
         };
         /**
          * FigureOut
-         * @description One figure of what the eye will see.
+         * @description One figure of what the eye will see, and the places it speaks of; none where of all.
          */
         FigureOut: {
             /** Name */
@@ -4660,6 +4680,8 @@ export interface components {
             source: string;
             /** Alarm */
             alarm: boolean;
+            /** Places */
+            places: number[];
         };
         /**
          * FiguresOut
@@ -10090,6 +10112,35 @@ export interface operations {
             path: {
                 painting_id: number;
                 form: "pdf" | "svg" | "png" | "csv" | "json" | "css" | "layout";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_before_and_after_of: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                painting_id: number;
             };
             cookie?: never;
         };

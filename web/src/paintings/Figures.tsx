@@ -4,14 +4,28 @@ import type { Figures } from "../api/client";
 import { Fold } from "../ui/Fold";
 
 /** What the eye will see: each figure and what it means; opened, why it matters and its source. */
-export function FigureList({ figures }: { figures: Figures }) {
+export function FigureList({
+  figures,
+  onPoint,
+}: {
+  figures: Figures;
+  /** The passages that a figure speaks of, while it is looked at. */
+  onPoint?: (places: readonly number[]) => void;
+}) {
   return (
     <ul
       aria-label="What the eye will see"
       className="grid grid-cols-[repeat(auto-fill,minmax(14rem,1fr))] gap-x-6"
     >
       {figures.figures.map((figure) => (
-        <li key={figure.name} className="border-ink/20 border-b">
+        <li
+          key={figure.name}
+          className="border-ink/20 border-b"
+          onPointerEnter={() => onPoint?.(figure.places)}
+          onPointerLeave={() => onPoint?.([])}
+          onFocus={() => onPoint?.(figure.places)}
+          onBlur={() => onPoint?.([])}
+        >
           <details>
             <summary className="flex min-h-11 cursor-pointer flex-col justify-center py-1 leading-tight">
               <span className="flex items-baseline gap-2">
@@ -39,7 +53,13 @@ export function FigureList({ figures }: { figures: Figures }) {
 }
 
 /** The same folded into one line: what is to be mended stands in it, or else what leads. */
-export function FoldedFigures({ figures }: { figures: Figures }) {
+export function FoldedFigures({
+  figures,
+  onPoint,
+}: {
+  figures: Figures;
+  onPoint: (places: readonly number[]) => void;
+}) {
   const [open, setOpen] = useState(false);
   if (figures.figures.length === 0) return null;
   const alarms = figures.figures.filter((figure) => figure.alarm);
@@ -56,7 +76,7 @@ export function FoldedFigures({ figures }: { figures: Figures }) {
       </div>
       {open && (
         <div className="max-h-56 overflow-y-auto bg-paper px-4 py-1 text-ink">
-          <FigureList figures={figures} />
+          <FigureList figures={figures} onPoint={onPoint} />
         </div>
       )}
     </div>

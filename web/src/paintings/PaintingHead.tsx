@@ -15,7 +15,11 @@ const FORMS = [
   ["palette.css", "CSS variables"],
   ["palette.layout", "Where its boxes are (JSON)"],
   ["file", "The whole painting (JSON)"],
+  ["file?picture=true", "The same with its picture (JSON)"],
+  ["before-and-after.png", "Before and after (PNG)"],
 ] as const;
+
+const OF_A_PICTURE: ReadonlySet<string> = new Set(["file?picture=true", "before-and-after.png"]);
 
 /** The painting's name, whether it is kept, and what can be taken away from it. */
 export function PaintingHead({ painting }: { painting: OpenPainting }) {
@@ -30,7 +34,9 @@ export function PaintingHead({ painting }: { painting: OpenPainting }) {
           <ActionMenu
             icon={<FileDown aria-hidden="true" size={18} />}
             says="Files"
-            actions={FORMS.map(([form, says]) => ({ says, does: `/api/paintings/${id}/${form}` }))}
+            actions={FORMS.filter(([form]) => draft.request.picture || !OF_A_PICTURE.has(form)).map(
+              ([form, says]) => ({ says, does: `/api/paintings/${id}/${form}` }),
+            )}
             disabled={status !== "kept" || !finished(draft.request)}
           />
           {id !== null && (

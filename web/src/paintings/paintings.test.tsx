@@ -383,7 +383,7 @@ describe("what is told of a painting", () => {
   it("shows each figure with what it means, and its source when it is opened", async () => {
     const figure = {
       ...{ name: "Hue spread", told: "111°", says: "All around.", why: "It weighs." },
-      ...{ source: "Mardia and Jupp 2000", alarm: true },
+      ...{ source: "Mardia and Jupp 2000", alarm: true, places: [] },
     };
     render(<FigureList figures={{ figures: [figure], outline: [] }} />, { wrapper: room() });
     expect(screen.getByLabelText("to mend")).toBeTruthy();

@@ -63,7 +63,7 @@ export function MotherView({
             before={before}
             after={after}
             says={["Before", request.mother ? "With the mother" : "Choose a mother"]}
-            chosen={place}
+            outlined={[place]}
             values="all"
             onChoose={onChoose}
           />

@@ -27,6 +27,7 @@ export function PassagesView({
     onChoose(passages.length);
   };
   const [beginning, setBeginning] = useState(false);
+  const [pointed, setPointed] = useState<readonly number[]>([]);
   const begin = (divided: Divided) => {
     painting.set((now) => begunFrom(now, divided.id, divided.regions));
     setBeginning(false);
@@ -55,8 +56,10 @@ export function PassagesView({
   if (picture)
     return (
       <div className="flex min-h-0 flex-1 flex-col">
-        <PictureView {...shown} picture={picture} onChoose={onChoose} />
-        {harmony && <FoldedFigures figures={harmony.after ?? harmony.before} />}
+        <PictureView {...shown} picture={picture} pointed={pointed} onChoose={onChoose} />
+        {harmony && (
+          <FoldedFigures figures={harmony.after ?? harmony.before} onPoint={setPointed} />
+        )}
       </div>
     );
   return (

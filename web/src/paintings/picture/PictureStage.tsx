@@ -21,7 +21,8 @@ interface Props {
   before: "photograph" | ReadonlyArray<Colour | null>;
   after: ReadonlyArray<Colour | null>;
   says: readonly [before: string, after: string];
-  chosen: number;
+  /** Passages that are outlined: the chosen one, or those that are spoken of. */
+  outlined: readonly number[];
   values: Values;
   onChoose: (place: number) => void;
   /** The tapped place, in shares of width and height. */
@@ -33,7 +34,7 @@ interface Props {
 
 /** A picture as large as there is room for, before and after under one divider. */
 export function PictureStage(props: Props) {
-  const { picture, passages, before, after, says, chosen, values, onBrush } = props;
+  const { picture, passages, before, after, says, outlined, values, onBrush } = props;
   const { width, height } = picture.division;
   const [room, wide, high] = useSize();
   const scale = Math.max(0, Math.min(wide / width, (high - LABELS_PX) / height));
@@ -121,7 +122,7 @@ export function PictureStage(props: Props) {
             {painted && (
               <Outline
                 painted={painted}
-                chosen={chosen}
+                outlined={outlined}
                 brushed={brushed}
                 pieces={picture.pieces}
               />

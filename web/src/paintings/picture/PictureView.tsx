@@ -31,8 +31,14 @@ export function PictureView({
   after,
   place,
   picture,
+  pointed,
   onChoose,
-}: Shown & { picture: Picture; onChoose: (place: number) => void }) {
+}: Shown & {
+  picture: Picture;
+  /** Passages that something said beside the picture speaks of. */
+  pointed: readonly number[];
+  onChoose: (place: number) => void;
+}) {
   const { passages } = request;
   const [tool, setTool] = useState<Tool>("look");
   const [values, setValues] = useState<Values>("all");
@@ -139,7 +145,7 @@ export function PictureView({
           before="photograph"
           after={passages.map((_, i) => after[i] ?? null)}
           says={["The picture", "In your mixtures"]}
-          chosen={place}
+          outlined={pointed.length ? pointed : [place]}
           values={values}
           // A dot is put on a place; whose place it is stays chosen.
           onChoose={tool === "dot" ? () => {} : choose}
