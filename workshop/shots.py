@@ -140,7 +140,7 @@ def _take_journal(page: Page) -> None:
 
 def _take_paintings(page: Page) -> None:
     page.get_by_role("link", name="Paintings").click()
-    page.get_by_role("list", name="What the eye will see").wait_for()
+    page.get_by_test_id("picture").wait_for()
     _shot(page, "painting-passages")
     page.get_by_role("button", name="Mother colour").click()
     mothers = page.get_by_role("region", name="What may be the mother")

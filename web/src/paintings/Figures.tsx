@@ -75,7 +75,7 @@ export function FoldedFigures({
         />
       </div>
       {open && (
-        <div className="max-h-56 overflow-y-auto bg-paper px-4 py-1 text-ink">
+        <div className="max-h-44 overflow-y-auto bg-paper px-4 py-1 text-ink">
           <FigureList figures={figures} onPoint={onPoint} />
         </div>
       )}

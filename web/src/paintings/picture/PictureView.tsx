@@ -138,7 +138,7 @@ export function PictureView({
           <Note>{(regions.error ?? error)?.message}</Note>
         </div>
       )}
-      <div className="flex min-h-64 flex-1 px-3 pb-2 max-md:min-h-72">
+      <div className="flex min-h-0 flex-1 px-3 pb-2 max-lg:min-h-72 md:max-lg:min-h-[28rem]">
         <PictureStage
           picture={picture}
           passages={passages}

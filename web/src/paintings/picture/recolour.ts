@@ -40,7 +40,7 @@ const cube = (f: number) => (f > KNEE ? f * f * f : (f - FOOT) * SLOPE);
 const linearOf = (roots: Triple) => times(LINEAR, [cube(roots[0]), cube(roots[1]), cube(roots[2])]);
 const within = (value: number) => Math.min(1, Math.max(0, value));
 
-/** The cube roots of CIELAB of a screen code such as #8a7f72. */
+/** The cube roots of CIELAB of a screen code. */
 export function rootsOf(code: string): Triple {
   const [r, g, b] = [1, 3, 5].map(
     (at) => DECODED[Number.parseInt(code.slice(at, at + 2), 16)] ?? 0,
