@@ -169,6 +169,26 @@ class PictureTest(AtThePainting):
         self.assertLessEqual(len(values), 3)
         self.assertTrue((values == values[:, :1]).all())
 
+    def test_a_passage_is_held_to_its_value_by_the_mother_too(self) -> None:
+        page = self.page
+        self.tap(0.12, 0.06)
+        page.get_by_role("button", name="5", exact=True).click()
+        plan = page.get_by_role("region", name="The plan of values")
+        expect(plan).to_contain_text("The darks join into one mass.")
+        plan.get_by_role("button", name="Value 8").click()
+        slip = page.get_by_label("The slip", exact=True)
+        expect(slip.get_by_text(re.compile("held to value 8"))).to_be_visible()
+        self.assert_accessible()
+        self.choose_mother("Ultramarine blue")
+        self.wait_until_kept()
+        fog = self.told()["palette"][4]["look"]["munsell"]
+        self.assertRegex(fog, r" (7\.9|8|8\.1)/")
+        self.view("Passages")
+        page.get_by_role("button", name="5", exact=True).click()
+        self.tap(0.12, 0.06)
+        plan.get_by_role("button", name="As mixed").click()
+        expect(slip.get_by_text(re.compile("held to value"))).to_have_count(0)
+
     def test_a_brush_gives_pieces_away_and_is_one_step_to_undo(self) -> None:
         page = self.page
         whose = self.whose()

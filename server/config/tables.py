@@ -78,6 +78,7 @@ def tables() -> dict[str, Any]:
     """Tables of the core that the browser reads."""
     values = [step / 2 for step in range(round(2 * DARKEST_STAGE), round(2 * LIGHTEST_STAGE) + 1)]
     lightness = lab_from_munsell(np.array([[0.0, value, 0.0] for value in values]))[:, 0]
+    whole = lab_from_munsell(np.array([[0.0, value, 0.0] for value in range(1, 10)]))[:, 0]
     return {
         "steps": [FEWEST_STEPS, MOST_STEPS],
         "chartMixtures": CHART_MIXTURES,
@@ -91,6 +92,7 @@ def tables() -> dict[str, Any]:
             zip([f"{value:g}" for value in values], neutral_hex(lightness), strict=True)
         ),
         "stage": [DARKEST_STAGE, LIGHTEST_STAGE],
+        "values": neutral_hex(whole),
         "mostPhotographBytes": MOST_BYTES,
         "recolour": RECOLOUR,
     }

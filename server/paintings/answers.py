@@ -110,7 +110,8 @@ class MotherOut(BaseModel):
 class HarmonyOut(BaseModel):
     """A painting as computed: its passages, what the eye will see, and the mother's work.
 
-    `apart` are pairs of passages that touch in the painting and could not in the patchwork.
+    `apart` are pairs of passages that touch in the painting and could not in the patchwork;
+    `pattern` says how its values lie.
     `together` says why it needs no mother; empty where it may.
     """
 
@@ -121,6 +122,7 @@ class HarmonyOut(BaseModel):
     mother: MotherOut | None
     judged: JudgedOut | None
     together: str
+    pattern: list[str]
 
 
 class CandidateOut(JudgedOut):

@@ -12,6 +12,7 @@ from mesotint.errors import InputError
 from mesotint.harmony import mother as core
 from mesotint.harmony.candidates import main_grey, mixtures_of
 from mesotint.harmony.painting import Painting, Passage
+from mesotint.harmony.values import at_value
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import POT, black_of, mixture
@@ -100,15 +101,18 @@ class Composed:
             parts[paint] = parts.get(paint, 0.0) + part.parts
         if not parts:
             return "It has no mixture yet: tap tubes, or find one for its colour."
+        if asked.value is not None:
+            parts = at_value(parts, asked.value, self.dark, self.asked.viewing)
         return Passage(name, asked.area / 100, parts, asked.part, asked.distance)
 
     @cached_property
     def dark(self) -> Paint:
         """What darkens where value is held: a black of the box, or the darkest tube there is."""
-        paints = self.box.paints or list(self.painting.table[0])
+        named = {self.box.paint(tube) for tube in tubes_of(self.asked) if tube in self.box.tubes}
+        paints = self.box.paints or sorted(named, key=lambda paint: paint.key)
         if black := black_of(paints):
             return black
-        labs = self.painting.viewing.lab(np.eye(len(paints)), paints)
+        labs = self.asked.viewing.lab(np.eye(len(paints)), paints)
         return paints[int(labs[:, 0].argmin())]
 
     def mother(self, asked: MotherIn | None = None) -> core.Mother:

@@ -6,6 +6,7 @@ from typing import Any
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.munsell import munsell_from_lab
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.candidates import Harmony, harmony, main_grey, mixtures_of, ranked, trade_off
@@ -16,6 +17,7 @@ from mesotint.harmony.painting import Painting
 from mesotint.harmony.patchwork import Patchwork, patchwork
 from mesotint.harmony.schools import School, schools
 from mesotint.harmony.unity import figures_of
+from mesotint.harmony.values import value_pattern
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from server.kept.looks import Look, lines, looks
@@ -59,6 +61,7 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
             mother=None,
             judged=None,
             together="",
+            pattern=[],
         )
     painting = composed.painting
     if asked.mother is None:
@@ -70,6 +73,7 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
             mother=None,
             judged=None,
             together=already_together(painting),
+            pattern=_pattern(painting),
         )
     mother = composed.mother()
     giving = composed.giving(mother)
@@ -91,7 +95,12 @@ def harmony_out(painter: Painter, asked: PaintingRequest) -> HarmonyOut:
         ),
         judged=judged_out(found),
         together=already_together(painting),
+        pattern=_pattern(after),
     )
+
+
+def _pattern(painting: Painting) -> list[str]:
+    return value_pattern(munsell_from_lab(painting.labs)[0][:, 1], painting)
 
 
 def _laid(asked: PaintingRequest) -> Patchwork:

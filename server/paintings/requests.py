@@ -6,6 +6,7 @@ from pydantic import Field
 
 from mesotint.harmony.few_tubes import FEWEST as FEWEST_TUBES
 from mesotint.harmony.few_tubes import MOST as MOST_TUBES
+from mesotint.harmony.values import DARKEST, LIGHTEST
 from mesotint.pictures.division import FEWEST_PASSAGES as FEWEST_REGIONS
 from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
@@ -26,7 +27,8 @@ class PassageIn(Asked):
     """One passage: its share of the surface in per cent, and what it is mixed from.
 
     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
-    of the painting's picture that it is made of.
+    of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
+    whatever its mixture.
     """
 
     key: str = Field("", max_length=TOKEN_LENGTH)
@@ -35,6 +37,7 @@ class PassageIn(Asked):
     part: Literal["dominant", "supporting", "accent"] = "supporting"
     distance: Literal["", "near", "middle", "far"] = ""
     mixture: TubeMixture | None = None
+    value: float | None = Field(None, ge=DARKEST, le=LIGHTEST, allow_inf_nan=False)
     pieces: list[Piece] = Field([], max_length=MOST_PIECES)
 
 

@@ -163,6 +163,49 @@ class HarmonyTest(YardTest):
         )
 
 
+class ValuesTest(YardTest):
+    """A passage that is held to a value has it before a mother and with one, by every door."""
+
+    def held(self, **more: Any) -> dict:
+        yard = self.yard(**more)
+        yard["passages"][0]["value"], yard["passages"][4]["value"] = 3.5, 7.0
+        return yard
+
+    def value(self, look: dict) -> float:
+        """The value that stands in the notation."""
+        return float(look["munsell"].split("/")[0].split()[-1])
+
+    def test_before_a_mother_and_with_one(self) -> None:
+        for more in ({}, {"mother": self.tube("PB29")}):
+            _, told = self.send("post", "paintings/compute/harmony", self.held(**more))
+            self.assertAlmostEqual(self.value(told["passages"][0]["after"]), 3.5, delta=0.11)
+            self.assertAlmostEqual(self.value(told["passages"][4]["after"]), 7.0, delta=0.11)
+        _, plain = self.send("post", "paintings/compute/harmony", self.yard())
+        _, held = self.send("post", "paintings/compute/harmony", self.held())
+        for place in (1, 2, 3, 5, 6):
+            self.assertEqual(held["passages"][place]["after"], plain["passages"][place]["after"])
+        self.assertTrue(held["pattern"][0].startswith("Darks "))
+
+    def test_by_every_school_and_in_the_plan_and_kept(self) -> None:
+        yard = self.held(mother=self.tube("PB29"))
+        _, schools = self.send("post", "paintings/compute/schools", {"request": yard})
+        for school in schools:
+            if school["school"] in ("mother", "partner"):
+                found = self.value(school["passages"][0])
+                self.assertAlmostEqual(found, 3.5, delta=0.16, msg=school["school"])
+        _, kept = self.send("post", "paintings", {"name": "Held", "request": yard})
+        self.assertAlmostEqual(self.value(kept["palette"][4]["look"]), 7.0, delta=0.11)
+        self.assertEqual(kept["request"]["passages"][0]["value"], 3.5)
+        _, plan = self.send("post", "paintings/compute/plan", {"request": yard})
+        self.assertEqual({need["place"] for need in plan["order"]}, set(range(7)))
+
+    def test_a_value_that_cannot_be_had_is_refused(self) -> None:
+        yard = self.yard()
+        for value in (0, 10, "5", True):
+            yard["passages"][0]["value"] = value
+            self.assertEqual(self.send("post", "paintings/compute/harmony", yard)[0], 422)
+
+
 class UnmixedTest(YardTest):
     """A passage without a mixture is left out of what is computed, and takes nothing else away."""
 

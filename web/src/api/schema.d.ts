@@ -4723,7 +4723,8 @@ export interface components {
          * HarmonyOut
          * @description A painting as computed: its passages, what the eye will see, and the mother's work.
          *
-         *     `apart` are pairs of passages that touch in the painting and could not in the patchwork.
+         *     `apart` are pairs of passages that touch in the painting and could not in the patchwork;
+         *     `pattern` says how its values lie.
          *     `together` says why it needs no mother; empty where it may.
          */
         HarmonyOut: {
@@ -4737,6 +4738,8 @@ export interface components {
             judged: components["schemas"]["JudgedOut"] | null;
             /** Together */
             together: string;
+            /** Pattern */
+            pattern: string[];
         };
         /**
          * JudgedOut
@@ -4923,7 +4926,8 @@ export interface components {
          * @description One passage: its share of the surface in per cent, and what it is mixed from.
          *
          *     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
-         *     of the painting's picture that it is made of.
+         *     of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
+         *     whatever its mixture.
          */
         PassageIn: {
             /**
@@ -4954,6 +4958,8 @@ export interface components {
              */
             distance: "" | "near" | "middle" | "far";
             mixture?: components["schemas"]["TubeMixture"] | null;
+            /** Value */
+            value?: number | null;
             /**
              * Pieces
              * @default []

@@ -144,7 +144,7 @@ export const LIMITS = {
   "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
   "MotherIn": {"id": {"least": 0, "most": 2147483647}, "colour": {"longest": 60}},
   "PaintingRequest": {"ground": {"longest": 40}, "passages": {"most": 40}, "touching": {"most": 400}},
-  "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}, "pieces": {"most": 2000}},
+  "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}, "value": {"least": 0.5, "most": 9.5}, "pieces": {"most": 2000}},
   "PictureIn": {"division": {"least": 1}},
   "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
@@ -179,6 +179,7 @@ export const TABLES = {
   "hues": [["red", 22.0], ["orange", 60.0], ["yellow", 90.0], ["yellow-green", 114.0], ["green", 150.0], ["blue-green", 198.0], ["blue", 272.0], ["violet", 313.0], ["red-violet", 339.0]],
   "neutrals": {"2": "#313131", "2.5": "#3c3c3c", "3": "#484848", "3.5": "#545454", "4": "#606060", "4.5": "#6d6d6d", "5": "#797979", "5.5": "#868686", "6": "#939393", "6.5": "#a0a0a0", "7": "#adadad", "7.5": "#bbbbbb", "8": "#c8c8c8", "8.5": "#d5d5d5", "9": "#e3e3e3"},
   "stage": [2.0, 9.0],
+  "values": ["#1c1c1c", "#313131", "#484848", "#606060", "#797979", "#939393", "#adadad", "#c8c8c8", "#e3e3e3"],
   "mostPhotographBytes": 26214400,
   "recolour": {"linearFromLight": [[3.080112695534, -1.537208, -0.542921646176], [-0.92093818004, 1.8757561, 0.045205488504], [0.052950699265, -0.2040211, 1.150888565215]], "lightFromLinear": [[0.433891249816, 0.3762354829, 0.189906346644], [0.212599990736, 0.715199984235, 0.07220001553], [0.017725468394, 0.109475373554, 0.872955630202]], "edge": 2, "alike": 0.06, "leastGrain": 0.35, "mostGrain": 1.6, "outer": 0.02, "sampled": 400, "halvings": 8, "rounds": 4, "darkest": 0.13793103448275862},
 } as const;

@@ -41,7 +41,12 @@ export const GIVING = {
 } as PaintingRequest["giving"];
 
 /** What a passage is before anything is known of it; `newPassage` gives it a key of its own. */
-export const EMPTY_PASSAGE = { ...DEFAULTS.PassageIn, area: 20, mixture: null } as Passage;
+export const EMPTY_PASSAGE = {
+  ...DEFAULTS.PassageIn,
+  area: 20,
+  mixture: null,
+  value: null,
+} as Passage;
 
 /** A passage that is new, with a key that tells it from the others wherever it stands. */
 export const newPassage = (known: Partial<Passage>): Passage => ({

@@ -107,6 +107,7 @@ const HARMONY: Harmony = {
   mother: { look: look("#1a2a4a"), title: "Ultramarine", amount: 0.3, curve: CURVE },
   judged: { ...JUDGED, gives_way: [] },
   together: "",
+  pattern: [],
 };
 
 /** A painting on the bench, and what is done to its request. */

@@ -105,6 +105,7 @@ export function PassageSlip({ onChoose, ...shown }: Shown & { onChoose: (place: 
             name={nameOf(passages, place)}
             look={harmony?.passages[place]?.before ?? null}
             trouble={harmony?.passages[place]?.trouble ?? ""}
+            value={passage.value ?? null}
             onChange={(mixture) =>
               painting.set((now) => withPassage(now, place, { mixture }), `parts ${place}`)
             }
@@ -163,12 +164,15 @@ function Mixture({
   name,
   look,
   trouble,
+  value,
   onChange,
 }: {
   mixture: TubeMixture | null;
   name: string;
   /** What is to be mended before it can be mixed. */
   trouble: string;
+  /** The value it is held to, whatever is mixed. */
+  value: number | null;
   look: {
     munsell: string;
     name: string;
@@ -191,7 +195,9 @@ function Mixture({
           <span className="hatched block h-11 w-16 shrink-0 bg-stage" />
         )}
         <p className="min-w-0 flex-1 text-sm leading-tight">
-          {mixture && look ? `${look.munsell}, ${look.name}` : trouble || "No mixture yet."}
+          {mixture && look
+            ? `${look.munsell}, ${look.name}${value == null ? "" : `; held to value ${value}`}`
+            : trouble || "No mixture yet."}
         </p>
         <Button look="paper" onClick={() => setFinding(true)}>
           <Pipette aria-hidden="true" size={18} /> Find one

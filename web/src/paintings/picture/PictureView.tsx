@@ -14,6 +14,7 @@ import { PictureStage, type Values } from "./PictureStage";
 import { useBetween } from "./Standing";
 import type { Picture } from "./usePicture";
 import { useRegions } from "./useRegions";
+import { ValuePlan } from "./ValuePlan";
 
 const VALUES = [
   ["all", "All values"],
@@ -26,19 +27,17 @@ type Tool = "look" | "merge" | "brush" | "dot";
 
 /** The picture a painting begins from: its passages found, changed and mixed where they stand. */
 export function PictureView({
-  painting,
-  request,
-  after,
-  place,
   picture,
   pointed,
   onChoose,
+  ...shown
 }: Shown & {
   picture: Picture;
   /** Passages that something said beside the picture speaks of. */
   pointed: readonly number[];
   onChoose: (place: number) => void;
 }) {
+  const { painting, request, after, place } = shown;
   const { passages } = request;
   const [tool, setTool] = useState<Tool>("look");
   const [values, setValues] = useState<Values>("all");
@@ -155,6 +154,7 @@ export function PictureView({
           <DotMarks dots={dots} />
         </PictureStage>
       </div>
+      {values !== "all" && <ValuePlan {...shown} />}
       {finding && (
         <MixtureFinder
           name="a dot"
