@@ -12,6 +12,7 @@ from reportlab.lib.pagesizes import A4, LETTER
 from reportlab.lib.units import mm
 
 from mesotint.errors import InputError
+from mesotint.optics.grid import Pixels
 from mesotint.painted.layout import FIRST_MARKER, Box, Grey, Marker, Rectangle, SheetLayout
 
 SIZES = {"A4": A4, "Letter": LETTER}
@@ -68,6 +69,19 @@ class SheetPatch:
 
 
 @dataclass(frozen=True)
+class SheetPicture:
+    """A picture that goes with a sheet, on a page of its own after the boxes.
+
+    `marks` are where its numbers stand, in shares of width and height, each with what it is; `says`
+    is what is written below.
+    """
+
+    pixels: Pixels
+    marks: Sequence[tuple[float, float, str]]
+    says: Sequence[str] = ()
+
+
+@dataclass(frozen=True)
 class Sheet:
     """Patches under a name, one below the other or as a grid in columns.
 
@@ -85,6 +99,7 @@ class Sheet:
     medium: str = "opaque"
     finish: str = "satin"
     ground: str = ""
+    picture: SheetPicture | None = None
 
 
 @dataclass(frozen=True)

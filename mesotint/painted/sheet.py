@@ -23,8 +23,9 @@ import cv2
 import numpy as np
 from PIL import Image, ImageDraw
 from reportlab.graphics import renderPDF, renderSVG
-from reportlab.graphics.shapes import Drawing, Group, Line, Rect, String
-from reportlab.lib.colors import Color, HexColor
+from reportlab.graphics.shapes import Circle, Drawing, Group, Line, Rect, String
+from reportlab.graphics.shapes import Image as PictureShape
+from reportlab.lib.colors import Color, HexColor, white
 from reportlab.lib.units import mm
 from reportlab.pdfbase import pdfmetrics
 from reportlab.pdfbase.ttfonts import TTFont
@@ -44,6 +45,7 @@ from mesotint.painted.placing import (
     SIZES,
     Placed,
     Sheet,
+    SheetPicture,
     greys_of,
     markers_of,
     page_code,
@@ -305,14 +307,59 @@ def _pages(sheet: Sheet, size: str) -> list[Drawing]:
     pages = placed(sheet, size)
     draw: Callable[..., Group] = _cell if sheet.grid else _row
     drawings = []
+    count = len(pages) + (sheet.picture is not None)
     for number, page in enumerate(pages, start=1):
         drawing = Drawing(width, height)
-        drawing.add(_head(sheet, width, height, number, len(pages)))
+        drawing.add(_head(sheet, width, height, number, count))
         drawing.add(_furniture(sheet, size, number - 1))
         for each in page:
             drawing.add(draw(each, height))
         drawings.append(drawing)
+    if sheet.picture is not None:
+        drawings.append(_picture_page(sheet, sheet.picture, size, count))
     return drawings
+
+
+_MARK_PT = 7.5
+_COLUMNS = 3
+
+
+def _picture_page(sheet: Sheet, picture: SheetPicture, size: str, count: int) -> Drawing:
+    """The picture with its numbers, what each number is, and what is said below."""
+    width, height = SIZES[size]
+    drawing = Drawing(width, height)
+    drawing.add(_head(sheet, width, height, count, count))
+    rows, columns = picture.pixels.shape[:2]
+    wide = width - 2 * MARGIN
+    high = wide * rows / columns
+    most = 0.5 * height
+    if high > most:
+        wide, high = wide * most / high, most
+    left, bottom = (width - wide) / 2, height - MARGIN - 20 * mm - high
+    shown = PictureShape(left, bottom, wide, high, Image.fromarray(picture.pixels))
+    drawing.add(shown)
+    for number, (x, y, _) in enumerate(picture.marks, start=1):
+        at = left + x * wide, bottom + (1 - y) * high
+        drawing.add(Circle(*at, _MARK_PT, fillColor=white, strokeColor=INK, strokeWidth=0.8))
+        drawing.add(
+            String(at[0], at[1] - 3, str(number), fontName=BOLD, fontSize=9, fillColor=INK,
+                   textAnchor="middle")
+        )  # fmt: skip
+    top = bottom - 8 * mm
+    room = (width - 2 * MARGIN) / _COLUMNS
+    for i, (_, _, told) in enumerate(picture.marks):
+        x, y = MARGIN + (i % _COLUMNS) * room, top - (i // _COLUMNS) * 5 * mm
+        drawing.add(line_of_text(x, y, f"{i + 1}  {told}", 9.5, room - 2 * mm))
+    y = top - (-(-len(picture.marks) // _COLUMNS)) * 5 * mm - 4 * mm
+    if picture.says:
+        drawing.add(
+            line_of_text(MARGIN, y, "How to lay the palette out", 10.5, wide, fontName=BOLD)
+        )
+    for told in picture.says:
+        for line in _wrapped(told, 9.5, width - 2 * MARGIN):
+            y -= 4.6 * mm
+            drawing.add(line_of_text(MARGIN, y, line, 9.5, width - 2 * MARGIN))
+    return drawing
 
 
 def _pdf(sheet: Sheet, size: str) -> bytes:

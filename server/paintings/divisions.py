@@ -18,6 +18,7 @@ from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import FewTubes, few_tubes
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array, Indices, Pixels
+from mesotint.painted.placing import SheetPicture
 from mesotint.pictures import taken
 from mesotint.pictures.division import (
     SIDE,
@@ -213,6 +214,22 @@ def _told(pieces: Pieces, members: Sequence[Sequence[int]]) -> list[RegionOut]:
             found, members, looks(np.array([region.lab for region in found])), strict=True
         )
     ]
+
+
+def sheet_picture(
+    kept: Division, numbered: Sequence[tuple[Sequence[int], str]], says: Sequence[str]
+) -> SheetPicture | None:
+    """The picture of a painting's sheet, numbered in the order that is given: the pieces of each
+    passage, and its name. None where the picture may not be shown."""
+    if not shows(kept):
+        return None
+    found = regions(pieces_in(kept), [mine for mine, _ in numbered])
+    return SheetPicture(
+        taken.pixels(bytes(kept.picture or b"")),
+        [(*region.centre, name) for region, (_, name) in zip(found, numbered, strict=True)
+         if region.share > 0],
+        says,
+    )  # fmt: skip
 
 
 STRIP_PX: Final = 96

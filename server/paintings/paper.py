@@ -1,6 +1,6 @@
 """A painting's palette on paper, and as data: PDF and SVG to paint on, CSV, JSON and CSS."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 
 import numpy as np
 from django.http import HttpResponse
@@ -12,6 +12,7 @@ from mesotint.formats.palette import (
     palette_csv,
     palette_json,
 )
+from mesotint.harmony.laying_out import laying_out
 from mesotint.harmony.painting import Painting as CorePainting
 from mesotint.mixing.mixture import appearances, together
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
@@ -24,7 +25,8 @@ from server.kept.downloads import download, layout_file
 from server.mixtures.services import amounts_of, parts_in_words, parts_of
 from server.paintings.answers import request_of
 from server.paintings.composing import compose
-from server.paintings.models import Painting
+from server.paintings.divisions import sheet_picture
+from server.paintings.models import Division, Painting
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {
     "csv": palette_csv,
@@ -95,6 +97,7 @@ def _printed(
             )
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
+    picture = _picture(painting, [after.passages[i].name for i in order], after)
     return placing.Sheet(
         painting.name,
         summary,
@@ -104,7 +107,24 @@ def _printed(
         medium=after.viewing.medium,
         finish=after.viewing.finish,
         ground=after.viewing.ground if after.viewing.medium == "wash" else "",
+        picture=picture,
     )
+
+
+def _picture(
+    painting: Painting, names: Sequence[str], after: CorePainting
+) -> placing.SheetPicture | None:
+    """The picture that the painting begins from, its passages numbered in the order of mixing."""
+    asked = request_of(painting)
+    if asked.picture is None:
+        return None
+    mine = Division.objects.filter(painter=painting.painter, pk=asked.picture.division)
+    kept = mine.select_related("photograph").first()
+    if kept is None:
+        return None
+    pieces = {each.name.strip(): each.pieces for each in asked.passages}
+    numbered = [(pieces.get(name, []), name) for name in names]
+    return sheet_picture(kept, numbered, laying_out(after))
 
 
 def _palette(

@@ -2,6 +2,7 @@
 
 import numpy as np
 
+from mesotint.harmony.laying_out import laying_out
 from mesotint.mixing.mixture import together
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
@@ -67,7 +68,7 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
         lines=work_lines(told.lines),
         used=_needs(composed, told, measure),
         spare=spares(told),
-        advice=list(told.advice),
+        advice=[*told.advice, *laying_out(painting)],
         mother_ml=sum(need.mother_ml for need in needs),
         total_ml=float(volumes.sum()),
     )

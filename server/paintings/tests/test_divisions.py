@@ -6,6 +6,7 @@ from typing import Any
 
 import numpy as np
 from PIL import Image
+from pypdf import PdfReader
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.pictures.division import labels_from_png
@@ -161,6 +162,37 @@ class DivisionTest(YardTest):
         answer = self.client.get(f"/api/paintings/{none['id']}/before-and-after.png")
         self.assertEqual(answer.status_code, 422)
         self.assertIn("no passage has a mixture", answer.json()["detail"].lower())
+
+    def test_the_sheet_has_the_picture_on_a_page_of_its_own(self) -> None:
+        """One page more, numbered by passage; where its boxes are is as without a picture."""
+        request = self.begun()
+        for passage in request["passages"]:
+            passage["mixture"] = self.one("PO20")
+        request["passages"][0]["mixture"] = self.one("PB29")
+        _, kept = self.send("post", "paintings", {"name": "Scene", "request": request})
+        _, plain = self.send("post", "paintings", {"name": "Scene",
+                             "request": {**request, "picture": None}})  # fmt: skip
+        pages, texts = [], []
+        for painting in (kept, plain):
+            pdf = self.client.get(f"/api/paintings/{painting['id']}/palette.pdf").content
+            found = PdfReader(io.BytesIO(pdf)).pages
+            pages.append(len(found))
+            texts.append(found[-1].extract_text())
+        self.assertEqual(pages[0], pages[1] + 1)
+        self.assertIn("How to lay the palette out", texts[0])
+        self.assertIn("From dark to light", texts[0])
+        for number in range(1, self.count + 1):
+            self.assertIn(str(number), texts[0])
+        svg = self.client.get(f"/api/paintings/{kept['id']}/palette.svg").content.decode()
+        self.assertIn("<image", svg)
+        boxes = [
+            json.loads(self.client.get(f"/api/paintings/{p['id']}/palette.layout").content)["boxes"]
+            for p in (kept, plain)
+        ]
+        self.assertEqual([box["rect_mm"] for box in boxes[0]], [b["rect_mm"] for b in boxes[1]])
+        self.send("delete", f"photographs/{self.photograph}")
+        pdf = self.client.get(f"/api/paintings/{kept['id']}/palette.pdf").content
+        self.assertEqual(len(PdfReader(io.BytesIO(pdf)).pages), pages[1])
 
     def test_a_dot_says_what_is_off_where_it_is_put(self) -> None:
         """Against the picture's own pixels there, averaged as light."""

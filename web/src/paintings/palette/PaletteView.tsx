@@ -123,6 +123,18 @@ export function PaletteView({
             {millilitres(plan.mother_ml)} of the mother in all, of {millilitres(plan.total_ml)}.
           </p>
         )}
+        {plan.advice.length > 0 && (
+          <details className="text-sm leading-snug">
+            <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+              How to lay the palette out
+            </summary>
+            <ul className="list-disc pb-2 pl-5">
+              {plan.advice.map((told) => (
+                <li key={told}>{told}</li>
+              ))}
+            </ul>
+          </details>
+        )}
         <Checklist
           plan={plan}
           ticks={painting.saved?.ticks ?? []}
