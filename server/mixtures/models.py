@@ -128,6 +128,7 @@ class Mixing(models.Model):
         indexes = (
             models.Index(fields=["source_kind", "source_key"], name="mixings_of"),
             models.Index(fields=["painting"], name="mixings_for_a_painting"),
+            models.Index(fields=["token"], name="mixings_by_token"),
         )
 
 
