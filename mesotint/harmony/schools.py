@@ -22,7 +22,7 @@ from mesotint.harmony.pulls import share_of
 from mesotint.harmony.unity import hue_spread
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.recipe import Wishes, search_each
-from mesotint.optics.film import layered_film
+from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import opaque_reflectance
 from mesotint.paints.library import Paint
@@ -38,9 +38,6 @@ GLAZES: Final = np.concatenate([[0.0], np.geomspace(1e-3, 3.0, 24)])
 
 _SETS_REFINED: Final = 60
 """Mixtures refined for each passage on the way to a limited set: five schools are compared."""
-
-_PAINT_AS_IT_IS: Final = 0.27
-"""Thickness of a glaze of unthinned paint, in the units of K and S (from memory)."""
 
 
 @dataclass(frozen=True)
@@ -218,7 +215,7 @@ def glaze(painting: Painting, paint: Paint) -> School:
     spreads = hue_spread(labs[:, quiet], painting.areas[quiet])
     under = np.flatnonzero(spreads <= _wanted(painting))
     at = int(under[0]) if len(under) else int(spreads.argmin())
-    times = float(GLAZES[at]) / _PAINT_AS_IT_IS
+    times = float(GLAZES[at]) / GLAZE_THICKNESS
     if times == 0:
         says = "No glaze is needed: the hues keep together as they are."
     else:

@@ -130,6 +130,9 @@ def layered_film(
     return seen_reflectance(ground, finish)
 
 
+GLAZE_THICKNESS: Final = 0.27
+"""Thickness of a thin coat of unthinned paint, in the units of K and S (from memory)."""
+
 WASH_THICKNESS: Final = 1.0
 """Mean thickness of a wash of undiluted paint, in the units of K and S (from memory: a heavy wash,
 of which a black comes to about L* 30)."""

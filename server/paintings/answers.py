@@ -10,7 +10,7 @@ from pydantic import BaseModel
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import difference_in_words
 from server.kept.answers import Ticks
-from server.kept.looks import Line, Look, looks
+from server.kept.looks import Line, Look, Swatch, looks
 from server.kept.services import ticks_of
 from server.mixtures.answers import Spare, Used, WorkLine
 from server.mixtures.requests import Measure, TubeMixture, TubePart
@@ -188,6 +188,22 @@ class DividedOut(DivisionOut):
 class BetweenOut(BaseModel):
     """What a place is against some others, each in words."""
 
+    says: list[str]
+
+
+class LayersOut(BaseModel):
+    """Layers beside the one mixture that comes nearest: the whole, what lies below and above alone,
+    the whole at thicknesses sent ahead, and why one would prefer either."""
+
+    look: Look
+    under: Look
+    over: Look
+    coats: list[float]
+    ahead: list[Swatch]
+    laid: str
+    single: Look
+    mixture: TubeMixture | None
+    delta_e: float
     says: list[str]
 
 

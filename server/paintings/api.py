@@ -25,6 +25,7 @@ from server.paintings.answers import (
     DivisionOut,
     DotOut,
     HarmonyOut,
+    LayersOut,
     MixturesOut,
     PaintingOut,
     PaintingPlanOut,
@@ -49,9 +50,11 @@ from server.paintings.divisions import (
     told_regions,
 )
 from server.paintings.harmony import candidates_out, harmony_out, schools_out
+from server.paintings.layering import layers_out
 from server.paintings.models import Division, Painting, Version
 from server.paintings.requests import (
     BetweenIn,
+    ComputeLayersIn,
     DivideIn,
     DotIn,
     MixturesIn,
@@ -114,6 +117,12 @@ def compute_mixtures(request: SignedIn, payload: MixturesIn) -> MixturesOut:
         raise InputError("The painting has no picture; begin it from one.", "picture")
     found = _division(request, payload.request.picture.division)
     return mixtures_out(request.user, payload, found)
+
+
+@router.post("/compute/layers", response=LayersOut)
+def compute_layers(request: SignedIn, payload: ComputeLayersIn) -> LayersOut:
+    """Layers beside the one mixture that comes nearest."""
+    return layers_out(request.user, payload)
 
 
 @router.post("/compute/between", response=BetweenOut)

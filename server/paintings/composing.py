@@ -28,7 +28,9 @@ Told = TypeVar("Told")
 
 def tubes_of(asked: PaintingRequest) -> set[int]:
     """Tubes that a painting names."""
-    named = tubes_of_mixtures(p.mixture for p in asked.passages if p.mixture)
+    layered = [p.layers for p in asked.passages if p.layers]
+    mixtures = [p.mixture for p in asked.passages if p.mixture]
+    named = tubes_of_mixtures([*mixtures, *(m for p in layered for m in (p.under, p.over))])
     if asked.mother is not None and asked.mother.kind == "tube":
         named.add(asked.mother.id)
     return named

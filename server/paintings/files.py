@@ -119,6 +119,15 @@ def _renumbered(told: dict[str, Any], tube: dict[int, int]) -> dict[str, Any]:
         else:
             for part in parts:
                 part["tube"] = tube[part["tube"]]
+        layered = passage["layers"] or {}
+        laid = [layered[name] for name in ("under", "over") if name in layered]
+        if any(part["tube"] not in tube for mixture in laid for part in mixture["parts"]):
+            passage["layers"] = None
+            continue
+        for mixture in laid:
+            mixture["origin"] = None
+            for part in mixture["parts"]:
+                part["tube"] = tube[part["tube"]]
     mother = told["mother"]
     if mother and mother["kind"] == "tube":
         told["mother"] = {**mother, "id": tube[mother["id"]]} if mother["id"] in tube else None

@@ -7,6 +7,7 @@ from pydantic import Field
 from mesotint.harmony.few_tubes import FEWEST as FEWEST_TUBES
 from mesotint.harmony.few_tubes import MOST as MOST_TUBES
 from mesotint.harmony.values import DARKEST, LIGHTEST
+from mesotint.mixing.layers import THICKEST, THINNEST
 from mesotint.pictures.division import FEWEST_PASSAGES as FEWEST_REGIONS
 from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
@@ -19,6 +20,15 @@ MOST_PIECES = 2000
 Place = Annotated[int, Field(ge=0, lt=MOST_PASSAGES)]
 
 
+class LayersIn(Asked):
+    """A passage built in layers: what lies below, dry, what is laid thin over it, and how much of
+    that, in coats of unthinned paint."""
+
+    under: TubeMixture
+    over: TubeMixture
+    coats: float = Field(0.25, ge=THINNEST, le=THICKEST, allow_inf_nan=False)
+
+
 Piece = Annotated[int, Field(ge=0, lt=MOST_PIECES)]
 Pieces = Annotated[list[Piece], Field(max_length=MOST_PIECES)]
 
@@ -28,7 +38,8 @@ class PassageIn(Asked):
 
     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
     of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
-    whatever its mixture.
+    whatever its mixture. One that is painted in `layers` has a mixture all the same, which comes
+    nearest to them and stands for it in everything that is computed of mixtures.
     """
 
     key: str = Field("", max_length=TOKEN_LENGTH)
@@ -37,6 +48,7 @@ class PassageIn(Asked):
     part: Literal["dominant", "supporting", "accent"] = "supporting"
     distance: Literal["", "near", "middle", "far"] = ""
     mixture: TubeMixture | None = None
+    layers: LayersIn | None = None
     value: float | None = Field(None, ge=DARKEST, le=LIGHTEST, allow_inf_nan=False)
     pieces: list[Piece] = Field([], max_length=MOST_PIECES)
 
@@ -127,6 +139,12 @@ class BetweenIn(Asked):
 
     lab: Lab
     others: list[Lab] = Field(max_length=MOST_PASSAGES)
+
+
+class ComputeLayersIn(Viewing):
+    """Layers to look at, and the mixture that comes nearest."""
+
+    layers: LayersIn
 
 
 class DotIn(Asked):

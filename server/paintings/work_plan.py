@@ -12,6 +12,7 @@ from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.painters.models import Painter
 from server.paintings.answers import PaintingPlanOut, PassageNeedOut, TubeNeedOut
 from server.paintings.composing import Composed, compose
+from server.paintings.layering import in_order
 from server.paintings.requests import PaintingPlanIn
 
 
@@ -68,7 +69,11 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
         lines=work_lines(told.lines),
         used=_needs(composed, told, measure),
         spare=spares(told),
-        advice=[*told.advice, *laying_out(painting)],
+        advice=[
+            *told.advice,
+            *in_order(asked.request.passages, composed.box),
+            *laying_out(painting),
+        ],
         mother_ml=sum(need.mother_ml for need in needs),
         total_ml=float(volumes.sum()),
     )

@@ -69,6 +69,7 @@ export type Division = components["schemas"]["DivisionOut"];
 export type Divided = components["schemas"]["DividedOut"];
 export type Region = components["schemas"]["RegionOut"];
 export type Dotted = components["schemas"]["DotOut"];
+export type PassageLayers = components["schemas"]["LayersIn"];
 export type FewTubes = components["schemas"]["MixturesOut"];
 export type Figures = components["schemas"]["FiguresOut"];
 export type Judged = components["schemas"]["JudgedOut"];

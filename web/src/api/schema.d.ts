@@ -1709,6 +1709,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paintings/compute/layers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Layers
+         * @description Layers beside the one mixture that comes nearest.
+         */
+        post: operations["server_paintings_api_compute_layers"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paintings/compute/between": {
         parameters: {
             query?: never;
@@ -4841,6 +4861,20 @@ export interface components {
             pins: components["schemas"]["PinnedIn"][];
         };
         /**
+         * LayersIn
+         * @description A passage built in layers: what lies below, dry, what is laid thin over it, and how much of
+         *     that, in coats of unthinned paint.
+         */
+        LayersIn: {
+            under: components["schemas"]["TubeMixture"];
+            over: components["schemas"]["TubeMixture"];
+            /**
+             * Coats
+             * @default 0.25
+             */
+            coats: number;
+        };
+        /**
          * MotherIn
          * @description Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
          *     grey of the main pair, or a colour that the box is to mix.
@@ -4927,7 +4961,8 @@ export interface components {
          *
          *     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
          *     of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
-         *     whatever its mixture.
+         *     whatever its mixture. One that is painted in `layers` has a mixture all the same, which comes
+         *     nearest to them and stands for it in everything that is computed of mixtures.
          */
         PassageIn: {
             /**
@@ -4958,6 +4993,7 @@ export interface components {
              */
             distance: "" | "near" | "middle" | "far";
             mixture?: components["schemas"]["TubeMixture"] | null;
+            layers?: components["schemas"]["LayersIn"] | null;
             /** Value */
             value?: number | null;
             /**
@@ -5250,6 +5286,59 @@ export interface components {
              * @enum {string}
              */
             blacks: "never" | "blue" | "freely";
+        };
+        /**
+         * LayersOut
+         * @description Layers beside the one mixture that comes nearest: the whole, what lies below and above alone,
+         *     the whole at thicknesses sent ahead, and why one would prefer either.
+         */
+        LayersOut: {
+            look: components["schemas"]["Look"];
+            under: components["schemas"]["Look"];
+            over: components["schemas"]["Look"];
+            /** Coats */
+            coats: number[];
+            /** Ahead */
+            ahead: components["schemas"]["Swatch"][];
+            /** Laid */
+            laid: string;
+            single: components["schemas"]["Look"];
+            mixture: components["schemas"]["TubeMixture"] | null;
+            /** Delta E */
+            delta_e: number;
+            /** Says */
+            says: string[];
+        };
+        /**
+         * ComputeLayersIn
+         * @description Layers to look at, and the mixture that comes nearest.
+         */
+        ComputeLayersIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            layers: components["schemas"]["LayersIn"];
         };
         /**
          * BetweenOut
@@ -9462,6 +9551,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixturesOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_paintings_api_compute_layers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ComputeLayersIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayersOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

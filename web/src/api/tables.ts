@@ -30,6 +30,7 @@ export const DEFAULTS: {
   PutIn: Partial<Schemas["PutIn"]>;
   KeepIn: Partial<Schemas["KeepIn"]>;
   GivingIn: Partial<Schemas["GivingIn"]>;
+  LayersIn: Partial<Schemas["LayersIn"]>;
   MotherIn: Partial<Schemas["MotherIn"]>;
   PaintingRequest: Partial<Schemas["PaintingRequest"]>;
   PassageIn: Partial<Schemas["PassageIn"]>;
@@ -38,6 +39,7 @@ export const DEFAULTS: {
   Measure: Schemas["Measure"];
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   MixturesIn: Partial<Schemas["MixturesIn"]>;
+  ComputeLayersIn: Partial<Schemas["ComputeLayersIn"]>;
   DotIn: Partial<Schemas["DotIn"]>;
   PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
@@ -77,6 +79,7 @@ export const DEFAULTS: {
   "PutIn": {"unsteady": false},
   "KeepIn": {"name": ""},
   "GivingIn": {"kind": "equal", "hold_value": true, "accent_share": 0.0, "pins": []},
+  "LayersIn": {"coats": 0.25},
   "MotherIn": {"id": 0, "colour": ""},
   "PaintingRequest": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "touching": [], "giving": {"kind": "equal", "amount": null, "hold_value": true, "accent_share": 0.0, "most_delta_e": null, "pins": []}, "surface": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0}},
   "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": "", "pieces": []},
@@ -85,6 +88,7 @@ export const DEFAULTS: {
   "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0},
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "MixturesIn": {"blacks": "blue"},
+  "ComputeLayersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"},
   "DotIn": {"light": "D65", "medium": "opaque"},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
   "VersionIn": {"name": ""},
@@ -142,6 +146,7 @@ export const LIMITS = {
   "PutIn": {"mass_g": {"least": -1000, "most": 1000}},
   "KeepIn": {"name": {"longest": 120}, "token": {"longest": 40}},
   "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
+  "LayersIn": {"coats": {"least": 0.02, "most": 2.0}},
   "MotherIn": {"id": {"least": 0, "most": 2147483647}, "colour": {"longest": 60}},
   "PaintingRequest": {"ground": {"longest": 40}, "passages": {"most": 40}, "touching": {"most": 400}},
   "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}, "value": {"least": 0.5, "most": 9.5}, "pieces": {"most": 2000}},
@@ -151,6 +156,7 @@ export const LIMITS = {
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
   "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
   "MixturesIn": {"tubes": {"least": 2, "most": 10}},
+  "ComputeLayersIn": {"ground": {"longest": 40}},
   "BetweenIn": {"lab": {"fewest": 3, "most": 3}, "others": {"most": 40}},
   "DotIn": {"x": {"least": 0, "most": 1}, "y": {"least": 0, "most": 1}},
   "DivideIn": {"photograph": {"least": 1}, "count": {"least": 2, "most": 24}},

@@ -46,6 +46,7 @@ export const EMPTY_PASSAGE = {
   area: 20,
   mixture: null,
   value: null,
+  layers: null,
 } as Passage;
 
 /** A passage that is new, with a key that tells it from the others wherever it stands. */

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Pipette, Trash2, X } from "lucide-react";
+import { Layers, Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
 import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
@@ -24,11 +24,13 @@ import {
 import { PaintingHead } from "../PaintingHead";
 import { Standing } from "../picture/Standing";
 import type { Shown } from "../shown";
+import { LayersPanel } from "./LayersPanel";
 import { MixtureFinder } from "./MixtureFinder";
 
 /** The chosen passage: what it is, where it lies, and what it is mixed from. */
 export function PassageSlip({ onChoose, ...shown }: Shown & { onChoose: (place: number) => void }) {
   const { painting, request, harmony, place } = shown;
+  const [layering, setLayering] = useState(false);
   const { passages } = request;
   const passage = passages[place];
   const whole = covered(passages);
@@ -137,6 +139,39 @@ export function PassageSlip({ onChoose, ...shown }: Shown & { onChoose: (place: 
                 )}
               </div>
             </fieldset>
+          )}
+          <div className="flex flex-wrap items-center gap-2">
+            <Button look="paper" onClick={() => setLayering(true)}>
+              <Layers aria-hidden="true" size={18} /> In layers …
+            </Button>
+            {passage.layers && (
+              <>
+                <span className="flex-1 text-sm leading-tight">
+                  Painted in layers; the mixture stands for them.
+                </span>
+                <Button
+                  look="paper"
+                  aria-label="No layers"
+                  onClick={() => painting.set((now) => withPassage(now, place, { layers: null }))}
+                >
+                  <X aria-hidden="true" size={18} />
+                </Button>
+              </>
+            )}
+          </div>
+          {layering && (
+            <LayersPanel
+              name={nameOf(passages, place)}
+              passage={passage}
+              request={request}
+              onClose={() => setLayering(false)}
+              onTake={(layers, mixture) => {
+                painting.set((now) =>
+                  withPassage(now, place, { layers, ...(mixture ? { mixture } : {}) }),
+                );
+                setLayering(false);
+              }}
+            />
           )}
           {request.picture && <Standing {...shown} onChoose={onChoose} />}
           <Button
