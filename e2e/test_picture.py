@@ -189,6 +189,33 @@ class PictureTest(AtThePainting):
         plan.get_by_role("button", name="As mixed").click()
         expect(slip.get_by_text(re.compile("held to value"))).to_have_count(0)
 
+    def test_a_shadow_is_layered_and_the_plan_says_what_dries_first(self) -> None:
+        page = self.page
+        self.tap(0.3, 0.85)
+        expect(page.get_by_label("Passage", exact=True)).to_have_value("Wet mud")
+        page.get_by_role("button", name="In layers").click()
+        panel = page.get_by_role("dialog")
+        panel.get_by_role("button", name=re.compile("^The layer below")).click()
+        page.get_by_role("option", name="Dioxazine violet").click()
+        expect(panel.get_by_role("img", name="Below, in layers")).to_be_visible()
+        before = panel.get_by_text(re.compile("^In layers: ")).text_content()
+        slider = panel.get_by_role("slider", name="Thickness of the upper layer")
+        slider.press("End")
+        expect(panel.get_by_text(re.compile("^In layers: "))).not_to_have_text(before or "")
+        expect(panel.get_by_text("2 coats of it")).to_be_visible()
+        self.assert_accessible()
+        panel.get_by_role("button", name="Build it in layers").click()
+        slip = page.get_by_label("The slip", exact=True)
+        expect(slip.get_by_text("Painted in layers")).to_be_visible()
+        self.wait_until_kept()
+        self.view("Palette")
+        page.get_by_text("How to lay the palette out").click()
+        said = page.get_by_text(re.compile("Wet mud in layers: first dioxazine violet, opaque"))
+        expect(said).to_be_visible()
+        self.view("Passages")
+        slip.get_by_role("button", name="No layers").click()
+        expect(slip.get_by_text("Painted in layers")).to_have_count(0)
+
     def test_a_brush_gives_pieces_away_and_is_one_step_to_undo(self) -> None:
         page = self.page
         whose = self.whose()
