@@ -106,11 +106,13 @@ def at_the_stage() -> list[Figure]:
         passages = [{"name": f"{i}", "area": region["area"], "pieces": region["pieces"]}
                     for i, region in enumerate(made["regions"])]  # fmt: skip
         request = {"passages": passages, "picture": {"division": made["id"]}}
-        page.goto(f"{stack.address}paintings")
+        yard = next(each["id"] for each in painter.ask("GET", "paintings")
+                    if each["title"].startswith("Low Tide"))  # fmt: skip
+        page.goto(f"{stack.address}paintings/{yard}")
         page.get_by_test_id("picture").wait_for()
         page.get_by_role("button", name="Mother colour").click()
         mothers = page.get_by_role("region", name="What may be the mother")
-        mothers.get_by_role("button").first.click()
+        mothers.get_by_role("listitem").first.get_by_role("button").click()
         page.locator("[data-share='0'][aria-disabled='false']").wait_for()
         page.wait_for_timeout(1500)
         box = page.locator("[data-share='0']").bounding_box()
