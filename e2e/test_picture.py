@@ -106,6 +106,34 @@ class PictureTest(AtThePainting):
         self.assertLessEqual(len(tubes), 6)
         self.assertEqual(len(told["palette"]), 8)
 
+    def test_a_card_is_marked_before_the_picture_is_begun_from(self) -> None:
+        page = self.page
+        area = self.api(page, "GET", "photographs")[0]["card_area"]
+        page.get_by_role("button", name="Saved paintings").click()
+        page.get_by_role("button", name="A new painting").click()
+        page.get_by_role("button", name="Begin from a picture").click()
+        panel = page.get_by_role("dialog")
+        panel.get_by_role("button", name="Low tide, the yard from the slip").click()
+        passages = panel.get_by_role("list", name="Its passages").get_by_role("listitem")
+        expect(passages.first).to_be_visible()
+        panel.get_by_role("button", name="None", exact=True).click()
+        expect(panel.get_by_role("button", name="None", exact=True)).to_have_attribute(
+            "aria-pressed", "true"
+        )
+        self.assertIsNone(self.api(page, "GET", "photographs")[0]["card_area"])
+        panel.get_by_role("button", name="Grey", exact=True).click()
+        box = panel.get_by_test_id("photograph").bounding_box()
+        assert box is not None
+        left, top = box["x"] + area["left"] * box["width"], box["y"] + area["top"] * box["height"]
+        page.mouse.move(left, top)
+        page.mouse.down()
+        page.mouse.move(left + area["width"] * box["width"], top + area["height"] * box["height"])
+        page.mouse.up()
+        expect(panel.get_by_test_id("photograph")).to_have_count(0)
+        expect(passages.first).to_be_visible()
+        self.assertEqual(self.api(page, "GET", "photographs")[0]["card"], "grey")
+        self.assert_accessible()
+
     def test_what_is_shown_is_what_the_core_paints(self) -> None:
         """The browser's picture against the core's, pixel by pixel, and each passage's mean
         against its mixture; with the mother the picture follows a share that is dragged."""

@@ -1,16 +1,24 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import { useState } from "react";
-import { api, type Divided, got, type Photograph } from "../../api/client";
+import { api, type Divided, got, type PhotoArea, type Photograph } from "../../api/client";
 import { LIMITS } from "../../api/tables";
+import { Picture } from "../../photographs/Picture";
 import { photographsQuery } from "../../photographs/queries";
-import { usePhotographs } from "../../photographs/usePhotographs";
+import { type Card, usePhotographs } from "../../photographs/usePhotographs";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
+import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
 import { Progress } from "../../ui/Progress";
 import { Stepper } from "../../ui/Stepper";
+
+const CARDS = [
+  ["none", "None"],
+  ["grey", "Grey"],
+  ["white", "White"],
+] as const;
 
 const { least: FEWEST, most: MOST } = LIMITS.DivideIn.count;
 
@@ -23,16 +31,31 @@ export function BeginFromPicture({
   onBegin: (divided: Divided) => void;
 }) {
   const { data: photographs = [] } = useQuery(photographsQuery);
-  const { take } = usePhotographs();
-  const [chosen, setChosen] = useState<Photograph | null>(null);
+  const { take, mark } = usePhotographs();
+  const [key, setKey] = useState<number | null>(null);
+  const [marking, setMarking] = useState<"grey" | "white" | null>(null);
+  const [area, setArea] = useState<PhotoArea | null>(null);
+  const chosen = photographs.find((each) => each.id === key) ?? null;
   const divide = useMutation({
     mutationFn: ({ photograph, count }: { photograph: number; count: number | null }) =>
       got(api.POST("/api/paintings/divisions", { body: { photograph, count } })),
   });
   const choose = (photograph: Photograph) => {
-    setChosen(photograph);
+    setKey(photograph.id);
+    setMarking(null);
     divide.mutate({ photograph: photograph.id, count: null });
   };
+  /** Its light is set right, and it is divided anew. */
+  const setCard = (card: Card | null) => {
+    if (!chosen) return;
+    setMarking(null);
+    setArea(null);
+    mark.mutate(
+      { id: chosen.id, card },
+      { onSuccess: () => divide.mutate({ photograph: chosen.id, count: null }) },
+    );
+  };
+  const trouble = take.error ?? mark.error ?? divide.error;
   const busy = take.isPending ? "Taking the picture in …" : divide.isPending ? "Dividing it …" : "";
   const found = divide.data;
   return (
@@ -73,7 +96,37 @@ export function BeginFromPicture({
         ))}
       </div>
       {busy && <Progress says={busy} share={take.isPending ? 0.3 : 0.7} />}
-      {(take.error ?? divide.error) && <Note>{(take.error ?? divide.error)?.message}</Note>}
+      {trouble && <Note>{trouble.message}</Note>}
+      {chosen && (
+        <div className="flex flex-wrap items-center gap-x-3">
+          <span aria-hidden="true">Card in the picture</span>
+          <Choice
+            label="Card in the picture"
+            look="paper"
+            options={CARDS}
+            value={
+              marking ?? (chosen.card === "grey" || chosen.card === "white" ? chosen.card : "none")
+            }
+            onChoose={(kind) => (kind === "none" ? setCard(null) : setMarking(kind))}
+          />
+        </div>
+      )}
+      {chosen && marking && (
+        <div className="h-72 pb-2">
+          <p role="status">Drag over the {marking} card.</p>
+          <div className="flex h-64">
+            <Picture
+              photograph={chosen}
+              area={area}
+              label={`Drag over the ${marking} card`}
+              onArea={(to, done) => {
+                setArea(to);
+                if (done) setCard({ kind: marking, area: to });
+              }}
+            />
+          </div>
+        </div>
+      )}
       {found && chosen && !busy && (
         <>
           <ul aria-label="Its passages" className="flex h-20">
