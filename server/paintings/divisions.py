@@ -276,10 +276,12 @@ def dot_out(painter: Painter, kept: Division, asked: DotIn) -> DotOut:
                     max(0, x - _UNDER_PX) : x + _UNDER_PX + 1]  # fmt: skip
     under = area_colour(around).lab
     box = box_of(painter, [asked.mixture])
-    viewing = Viewing(asked.medium, light=asked.light)
-    lab = viewing.lab(np.ones(1), [paint_of(box, asked.mixture)])
+    # What the picture shows is known in daylight; under another light the dot is only looked at.
+    paint = paint_of(box, asked.mixture)
+    lab = Viewing(asked.medium).lab(np.ones(1), [paint])
     off = float(delta_e_2000(lab, under))
-    dotted, there = looks(np.stack([lab, under]))
+    lit_so = Viewing(asked.medium, light=asked.light).lab(np.ones(1), [paint])
+    dotted, there = looks(np.stack([lit_so, under]))
     said = compared(lab, under)
     return DotOut(
         look=dotted,
@@ -301,7 +303,8 @@ def mixtures_out(painter: Painter, asked: MixturesIn, kept: Division) -> Mixture
     found = regions(pieces, [_checked(pieces, passages[place].pieces) for place in places])
     wanted = np.array([region.lab for region in found])
     box = PaintBox(painter)
-    viewing = asked.request.viewing
+    # What the picture shows is known in daylight, whatever light the painter looks by.
+    viewing = asked.request.model_copy(update={"light": "D65"}).viewing
     made = few_tubes(wanted, box.paints, asked.tubes, asked.blacks, viewing)
     recipes = [served.recipe for served in made.passages]
     seen = looks(np.array([recipe.lab for recipe in recipes]))

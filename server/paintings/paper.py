@@ -97,7 +97,7 @@ def _printed(
             )
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
-    picture = _picture(painting, [after.passages[i].name for i in order], after)
+    picture = _picture(painting, order, after)
     return placing.Sheet(
         painting.name,
         summary,
@@ -112,7 +112,7 @@ def _printed(
 
 
 def _picture(
-    painting: Painting, names: Sequence[str], after: CorePainting
+    painting: Painting, order: Sequence[int], after: CorePainting
 ) -> placing.SheetPicture | None:
     """The picture that the painting begins from, its passages numbered in the order of mixing."""
     asked = request_of(painting)
@@ -122,8 +122,9 @@ def _picture(
     kept = mine.select_related("photograph").first()
     if kept is None:
         return None
-    pieces = {each.name.strip(): each.pieces for each in asked.passages}
-    numbered = [(pieces.get(name, []), name) for name in names]
+    # Passages may be called alike: they are known by their places.
+    mixed = compose(painting.painter, asked).mixed
+    numbered = [(asked.passages[mixed[i]].pieces, after.passages[i].name) for i in order]
     return sheet_picture(kept, numbered, laying_out(after))
 
 

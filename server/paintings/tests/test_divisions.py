@@ -110,6 +110,10 @@ class DivisionTest(YardTest):
             self.assertEqual(found["says"].startswith("No eye tells"), off < 1)
             used = {part["tube"] for part in found["mixture"]["parts"]}
             self.assertTrue(used <= set(told["tubes"]))
+        # By lamp light the same mixtures are found: the picture's colours are those of daylight.
+        lamp = {"request": {**request, "light": "A"}}
+        _, same = self.send("post", "paintings/compute/mixtures", lamp)
+        self.assertEqual(same["passages"], told["passages"])
         asked = {"request": request, "tubes": 3, "blacks": "never"}
         _, three = self.send("post", "paintings/compute/mixtures", asked)
         self.assertLessEqual(len(three["tubes"]), 3)
@@ -169,6 +173,8 @@ class DivisionTest(YardTest):
         for passage in request["passages"]:
             passage["mixture"] = self.one("PO20")
         request["passages"][0]["mixture"] = self.one("PB29")
+        # Names come from colour and place, and two may be alike.
+        request["passages"][2]["name"] = request["passages"][1]["name"]
         _, kept = self.send("post", "paintings", {"name": "Scene", "request": request})
         _, plain = self.send("post", "paintings", {"name": "Scene",
                              "request": {**request, "picture": None}})  # fmt: skip
@@ -209,6 +215,9 @@ class DivisionTest(YardTest):
         off = float(delta_e_2000(np.array(told["look"]["lab"]), there))
         self.assertAlmostEqual(told["delta_e"], off, delta=0.05)
         self.assertTrue(told["says"].startswith("Darker by"), told["says"])
+        lamp = self.send("post", f"paintings/divisions/{key}/dot", {**body, "light": "A"})[1]
+        self.assertEqual((lamp["says"], lamp["delta_e"]), (told["says"], told["delta_e"]))
+        self.assertNotEqual(lamp["look"], told["look"])
         body = {**body, "x": 1.0, "y": 1.0}
         self.assertEqual(self.send("post", f"paintings/divisions/{key}/dot", body)[0], 200)
 

@@ -107,7 +107,7 @@ export function MixAll({
   );
 }
 
-/** A painting with the mixtures that were found; a mother that was there is given anew. */
+/** A painting with the mixtures that were found; what none was found for keeps its own. */
 export const withMixtures = (request: RequestDraft, found: FewTubes): RequestDraft => ({
   ...request,
   passages: request.passages.map((passage, place) => {

@@ -52,6 +52,7 @@ export function PictureView({
   const choose = (tapped: number) => {
     if (tool === "merge" && tapped !== place) {
       regions.merge({ into: place, from: tapped });
+      setBefore(null);
       onChoose(tapped < place ? place - 1 : place);
       setTool("look");
       return;
