@@ -173,6 +173,8 @@ class HarmoniseTest(AtThePainting):
         rows = page.locator("[data-school]")
         expect(rows).to_have_count(5)
         limited = page.locator("[data-school='limited']")
+        limited.get_by_role("button").click()
+        limited = page.get_by_role("region", name="One limited set")
         expect(limited).to_contain_text("Off by ΔE")
         page.get_by_role("button", name="Fewer tubes in the limited set").click()
         expect(page.get_by_text("4 tubes in the limited set")).to_be_visible()

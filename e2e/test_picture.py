@@ -7,6 +7,7 @@ import re
 
 import numpy as np
 from playwright.sync_api import expect
+from pypdf import PdfReader
 
 from e2e.test_paintings import AtThePainting
 from mesotint.colour.colorimetry import lab_from_xyz
@@ -243,6 +244,45 @@ class PictureTest(AtThePainting):
         self.view("Passages")
         slip.get_by_role("button", name="No layers").click()
         expect(slip.get_by_text("Painted in layers")).to_have_count(0)
+
+    def test_a_school_moves_the_picture_too(self) -> None:
+        page = self.page
+        self.choose_mother("Ultramarine blue")
+        with page.expect_response(lambda answer: answer.url.endswith("schools")) as told:
+            self.view("Schools")
+        row = page.locator("[data-school='limited']")
+        expect(row).to_be_visible(timeout=20_000)
+        mothered = self.canvas(AFTER)
+        row.get_by_role("button").click()
+        expect(page.get_by_role("img", name="One limited set")).to_be_visible()
+        limited = self.canvas(AFTER)
+        self.assertGreater(np.abs(limited.astype(int) - mothered).max(), 5)
+        # The mean of each passage's light is what that school mixes for it.
+        owner = self.whose()
+        schools = {each["school"]: each["passages"] for each in told.value.json()}
+        for place, look in enumerate(schools["limited"]):
+            mine = owner == place
+            if mine.mean() < 0.03:
+                continue
+            light = xyz_from_srgb(limited[mine] / 255).mean(axis=0)
+            off = delta_e_2000(lab_from_xyz(light), np.array(look["lab"]))
+            self.assertLess(off, 2, look["name"])
+        self.assert_accessible()
+
+    def test_its_sheet_is_printed_with_the_picture_and_its_numbers(self) -> None:
+        page = self.page
+        height, width = self.canvas(BEFORE).shape[:2]
+        self.view("Palette")
+        page.get_by_role("button", name="Files").click()
+        with page.expect_download() as download:
+            page.get_by_role("menuitem", name="A4 (PDF)").click()
+        printed = PdfReader(download.value.path())
+        sizes = [image.image.size for sheet in printed.pages for image in sheet.images]
+        self.assertIn((width, height), sizes)
+        words = " ".join(sheet.extract_text() for sheet in printed.pages)
+        for passage in self.told()["request"]["passages"]:
+            self.assertIn(passage["name"], words)
+        self.assertIn("From dark to light", " ".join(words.split()))
 
     def test_a_brush_gives_pieces_away_and_is_one_step_to_undo(self) -> None:
         page = self.page

@@ -49,6 +49,10 @@ _LEANS_FROM: Final = 3.0
 """Chroma from which a passage is blue enough for a black to serve as its blue."""
 
 
+_LOST_FROM: Final = 0.2
+"""Share of the contrast to a neighbour from which it is told that it is lost: our own."""
+
+
 @dataclass(frozen=True)
 class Served:
     """One passage with its mixture.
@@ -165,6 +169,28 @@ def few_tubes(
         tuple(served),
         tuple(paint for paint in tubes if paint.key in used),
     )
+
+
+def loses_beside(got: Array, wanted: Array, i: int, beside: Sequence[int]) -> int | None:
+    """The neighbour against which a passage loses most of its contrast by what is mixed for both;
+    none where no more is lost than a painter would let go.
+
+    Parameters
+    ----------
+    got, wanted : array, shape (passages, 3)
+        CIELAB of the mixtures, and of what they are meant to be.
+    i : int
+        The passage.
+    beside : sequence of int
+        Those that it touches.
+    """
+    lost = [
+        (1 - np.linalg.norm(got[i] - got[j]) / np.linalg.norm(wanted[i] - wanted[j]), j)
+        for j in beside
+        if np.linalg.norm(wanted[i] - wanted[j]) > 0
+    ]
+    worst, other = max(lost, default=(0.0, -1))
+    return other if worst >= _LOST_FROM else None
 
 
 def _without(paints: Sequence[Paint], lab: Array, blacks: str) -> frozenset[str]:

@@ -52,6 +52,9 @@ value alone become one."""
 _AT_THE_EDGE: Final = 0.8
 """Share of the cost that lies where two regions meet; the rest is how far their means differ."""
 
+_ACCENT_FROM: Final = 1.0
+"""How much a region stands out, from where on it may be meant as an accent: our own."""
+
 _NARROWEST: Final = 8
 """Pixels across that a picture is widened to, for it to be cut into pieces at all."""
 
@@ -130,6 +133,11 @@ class Region:
     centre: tuple[float, float]
     name: str
     accent: float
+
+    @property
+    def is_accent(self) -> bool:
+        """Whether it stands out so far that it may be meant as an accent."""
+        return self.accent >= _ACCENT_FROM
 
 
 def resized(pixels: Pixels, side: int = SIDE) -> Pixels:

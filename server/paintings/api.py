@@ -40,17 +40,11 @@ from server.paintings.answers import (
     version_out,
     versions_out,
 )
-from server.paintings.divisions import (
-    before_and_after,
-    division_out,
-    dot_out,
-    make_division,
-    mixtures_out,
-    shows,
-    told_regions,
-)
+from server.paintings.divisions import division_out, make_division, shows, told_regions
+from server.paintings.drawing import before_and_after, dot_out
 from server.paintings.harmony import candidates_out, harmony_out, schools_out
 from server.paintings.layering import layers_out
+from server.paintings.mixing_all import mixtures_out
 from server.paintings.models import Division, Painting, Version
 from server.paintings.requests import (
     BetweenIn,

@@ -25,7 +25,7 @@ from server.kept.downloads import download, layout_file
 from server.mixtures.services import amounts_of, parts_in_words, parts_of
 from server.paintings.answers import request_of
 from server.paintings.composing import compose
-from server.paintings.divisions import sheet_picture
+from server.paintings.drawing import sheet_picture
 from server.paintings.models import Division, Painting
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {

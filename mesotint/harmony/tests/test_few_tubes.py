@@ -7,7 +7,7 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.harmony.few_tubes import few_tubes
+from mesotint.harmony.few_tubes import few_tubes, loses_beside
 from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.paints.library import library
@@ -80,6 +80,19 @@ class FewTubesTest(unittest.TestCase):
         found = few_tubes(np.array([[60.0, 90.0, 60.0]]), BOX[:4], 3)
         self.assertGreater(found.passages[0].reach, 5)
         self.assertTrue(found.passages[0].wrong)
+
+    def test_the_neighbour_is_told_that_a_passage_comes_too_near(self) -> None:
+        wanted = np.array([[50.0, 0, 0], [60.0, 0, 0], [50.0, 40, 0], [80.0, 0, 0]])
+        got = wanted.copy()
+        self.assertIsNone(loses_beside(got, wanted, 0, [1, 2, 3]))
+        # Against passage 1 half of the contrast is left; against 2 nearly all; 3 is not beside it.
+        got[0], got[3] = [55, 0, 0], [56, 0, 0]
+        self.assertEqual(loses_beside(got, wanted, 0, [1, 2]), 1)
+        self.assertIsNone(loses_beside(got, wanted, 0, [2]))
+        self.assertIsNone(loses_beside(got, wanted, 0, []))
+        # What was alike from the first has no contrast to lose.
+        alike = np.array([[50.0, 0, 0], [50.0, 0, 0]])
+        self.assertIsNone(loses_beside(alike, alike, 0, [1]))
 
     def test_bad_input(self) -> None:
         some = np.array([[50.0, 0, 0]])

@@ -13,7 +13,7 @@ from mesotint.pictures.division import labels_from_png
 from mesotint.pictures.photograph import area_colour
 from mesotint.pictures.tests.scenes import agreement, scene
 from server.kept.models import Photograph
-from server.paintings.divisions import STRIP_PX
+from server.paintings.drawing import STRIP_PX
 from server.paintings.models import Division
 from server.paintings.tests.yard import YardTest
 

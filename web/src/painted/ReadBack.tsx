@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Camera, ScanLine } from "lucide-react";
 import { useState } from "react";
+import { TakePhotograph } from "../photographs/TakePhotograph";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
 import { Note } from "../ui/Note";
@@ -70,19 +71,9 @@ function ReadBackPanel({ thing, onClose }: { thing: PaintedThing; onClose: () =>
             removed.
           </p>
           <div className="flex flex-wrap items-center gap-2">
-            <label className="flex min-h-11 cursor-pointer items-center gap-2 bg-ink px-4 font-bold text-paper focus-within:outline-3 focus-within:outline-black focus-within:outline-offset-2">
+            <TakePhotograph look="solid" onTake={(picture) => begin(picture)}>
               <Camera aria-hidden="true" size={18} /> A photograph …
-              <input
-                type="file"
-                accept="image/jpeg,image/png,image/webp,image/heic"
-                className="sr-only"
-                onChange={(event) => {
-                  const picture = event.target.files?.[0];
-                  event.target.value = "";
-                  if (picture) begin(picture);
-                }}
-              />
-            </label>
+            </TakePhotograph>
             <Select label="Light" look="paper" options={LIGHTS} value={light} onChoose={setLight} />
             <Button look="paper" onClick={() => begin(null)}>
               Photograph it (simulated)

@@ -147,7 +147,14 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
               onPulled={(fraction) => drop(pullTo(fraction))}
             />
           )}
-          {view === "schools" && <SchoolsView {...shown} onMother={() => setView("mother")} />}
+          {view === "schools" && (
+            <SchoolsView
+              {...shown}
+              picture={picture.data ?? null}
+              onChoose={choose}
+              onMother={() => setView("mother")}
+            />
+          )}
           {view === "palette" && <PaletteView {...shown} onMother={() => setView("mother")} />}
           {(view === "passages" || view === "mother") && passages.length > 0 && (
             <ShareRun

@@ -327,10 +327,13 @@ describe("the schools", () => {
     const mixtures = [1, 2].map((tube) => ({ name: "", parts: [{ tube, parts: 1 }] }));
     answerWith(() => ({ body: [school("limited", mixtures), school("glaze", null)] }));
     const { props, changes } = shown();
-    render(<SchoolsView {...props} onMother={vi.fn()} />, { wrapper: room() });
-    const take = await screen.findAllByRole("button", { name: "Take these mixtures" });
-    expect(take).toHaveLength(1);
-    await userEvent.click(take[0] as HTMLElement);
+    render(<SchoolsView {...props} picture={null} onChoose={vi.fn()} onMother={vi.fn()} />, {
+      wrapper: room(),
+    });
+    await userEvent.click(await screen.findByRole("button", { name: /^A glaze over all/ }));
+    expect(screen.queryByRole("button", { name: "Take these mixtures" })).toBeNull();
+    await userEvent.click(screen.getByRole("button", { name: /^One limited set/ }));
+    await userEvent.click(screen.getByRole("button", { name: "Take these mixtures" }));
     expect(changes[0]?.mother).toBe(null);
     expect(changes[0]?.passages.map((p) => p.mixture?.parts[0]?.tube)).toEqual([1, 2]);
   });
@@ -338,7 +341,9 @@ describe("the schools", () => {
   it("wait for a mother colour", async () => {
     const onMother = vi.fn();
     const { props } = shown({ ...REQUEST, mother: null });
-    render(<SchoolsView {...props} onMother={onMother} />, { wrapper: room() });
+    render(<SchoolsView {...props} picture={null} onChoose={vi.fn()} onMother={onMother} />, {
+      wrapper: room(),
+    });
     await userEvent.click(screen.getByRole("button", { name: "Choose a mother colour" }));
     expect(onMother).toHaveBeenCalled();
   });

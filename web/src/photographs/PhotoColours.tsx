@@ -20,6 +20,7 @@ import { Note } from "../ui/Note";
 import { Stepper } from "../ui/Stepper";
 import { Picture } from "./Picture";
 import { notesQuery, photographsQuery } from "./queries";
+import { TakePhotograph } from "./TakePhotograph";
 import { usePhotographs } from "./usePhotographs";
 
 const CARDS = [
@@ -48,16 +49,13 @@ export function PhotoColours({
   const [chosen, setChosen] = useState<number | null>(null);
   const [gone, setGone] = useState<Photograph | null>(null);
   const open = photographs.find((each) => each.id === chosen) ?? photographs[0];
-  const choose = (files: FileList | null) => {
-    const file = files?.[0];
-    if (file)
-      take.mutate(file, {
-        onSuccess: (photograph) => {
-          setChosen(photograph.id);
-          onChoose?.(null);
-        },
-      });
-  };
+  const choose = (file: File) =>
+    take.mutate(file, {
+      onSuccess: (photograph) => {
+        setChosen(photograph.id);
+        onChoose?.(null);
+      },
+    });
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping a file is a second way to choose one
     <div
@@ -65,23 +63,15 @@ export function PhotoColours({
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        choose(event.dataTransfer.files);
+        const file = event.dataTransfer.files[0];
+        if (file) choose(file);
       }}
     >
       <div className="flex flex-wrap items-center gap-2">
-        <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
+        <TakePhotograph onTake={choose}>
           <ImagePlus aria-hidden="true" size={18} />
           {take.isPending ? "Taking it in …" : "A photograph …"}
-          <input
-            type="file"
-            accept="image/jpeg,image/png,image/webp,image/heic"
-            className="sr-only"
-            onChange={(event) => {
-              choose(event.target.files);
-              event.target.value = "";
-            }}
-          />
-        </label>
+        </TakePhotograph>
         {photographs.map((each) => (
           <button
             key={each.id}

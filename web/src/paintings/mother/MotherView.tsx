@@ -1,11 +1,9 @@
 import { useState } from "react";
 import { Choice } from "../../ui/Choice";
-import { nameOf } from "../draft";
+import { BeforeAfter } from "../BeforeAfter";
 import { PaintingPlots } from "../PaintingPlots";
-import { Patchwork } from "../Patchwork";
-import { PictureStage } from "../picture/PictureStage";
 import type { Picture } from "../picture/usePicture";
-import { ratioOf, type Shown } from "../shown";
+import type { Shown } from "../shown";
 import { fractionOf } from "./shares";
 import { TradeOff } from "./TradeOff";
 
@@ -41,10 +39,7 @@ export function MotherView({
         Give every passage a mixture and its share first; then what brings them together is found.
       </p>
     );
-  const names = passages.map((_, i) => nameOf(passages, i));
-  const fields = harmony.passages.map((each) => each.field);
   const before = harmony.passages.map((each) => each.before);
-  const same = { fields, names, ratio: ratioOf(request), chosen: place, onChoose };
   const led = harmony.passages.findIndex(
     (each, i) =>
       each.pull &&
@@ -55,27 +50,10 @@ export function MotherView({
   const fraction = way ? fractionOf(way, shares[led] ?? 0) : 0;
   return (
     <div className="flex min-h-0 flex-1 flex-wrap gap-x-3 p-3 max-md:flex-col">
-      {picture ? (
-        <div className="flex min-h-96 min-w-56 flex-[5]">
-          <PictureStage
-            picture={picture}
-            passages={passages}
-            before={before}
-            after={after}
-            says={["Before", request.mother ? "With the mother" : "Choose a mother"]}
-            outlined={[place]}
-            values="all"
-            onChoose={onChoose}
-          />
-        </div>
-      ) : (
-        <div className="flex min-h-96 min-w-56 flex-[2] flex-col text-stage-ink leading-tight">
-          <p aria-hidden="true">Before</p>
-          <Patchwork label="Before" colours={before} {...same} />
-          <p aria-hidden="true">{request.mother ? "After" : "After: choose a mother colour"}</p>
-          <Patchwork label="After" colours={after} {...same} />
-        </div>
-      )}
+      <BeforeAfter
+        {...{ request, harmony, after, place, picture, onChoose }}
+        says={request.mother ? "With the mother" : "Choose a mother"}
+      />
       <div className="flex min-h-96 min-w-72 flex-[3] flex-col">
         <Choice look="stage" label="Plot" options={PLOTS} value={plot} onChoose={setPlot} />
         {plot === "curve" ? (

@@ -5,6 +5,7 @@ import { api, type Divided, got, type PhotoArea, type Photograph } from "../../a
 import { LIMITS } from "../../api/tables";
 import { Picture } from "../../photographs/Picture";
 import { photographsQuery } from "../../photographs/queries";
+import { TakePhotograph } from "../../photographs/TakePhotograph";
 import { type Card, usePhotographs } from "../../photographs/usePhotographs";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -65,19 +66,9 @@ export function BeginFromPicture({
         with one colour job. A grey or white card in it sets its light right.
       </p>
       <div className="flex flex-wrap items-center gap-2 py-3">
-        <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
+        <TakePhotograph onTake={(file) => take.mutate(file, { onSuccess: choose })}>
           <ImagePlus aria-hidden="true" size={18} /> A photograph …
-          <input
-            type="file"
-            accept="image/jpeg,image/png,image/webp,image/heic"
-            className="sr-only"
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              if (file) take.mutate(file, { onSuccess: choose });
-              event.target.value = "";
-            }}
-          />
-        </label>
+        </TakePhotograph>
         {photographs.map((each) => (
           <button
             key={each.id}

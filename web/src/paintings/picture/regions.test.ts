@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Region } from "../../api/client";
 import { EMPTY_PAINTING, newPassage, type RequestDraft } from "../draft";
-import { begunFrom, given, merged, withMerged, withRegions } from "./regions";
+import { begunFrom, given, liesAlike, merged, withMerged, withRegions } from "./regions";
 
 const region = (pieces: number[], area: number, touching: number[], more = {}): Region => ({
   look: {} as Region["look"],
@@ -52,6 +52,17 @@ describe("passages of a picture", () => {
     expect(now.touching).toEqual([[0, 1]]);
     expect(now.mother).toMatchObject({ kind: "passage", id: 1 });
     expect(now.giving.pins).toEqual([{ place: 1, share: 0.2 }]);
+  });
+
+  it("take no answer that is about other passages", () => {
+    const [hull, fog, mud] = REQUEST.passages as [never, never, never];
+    expect(liesAlike(REQUEST.passages, [hull, fog, mud])).toBe(true);
+    expect(liesAlike(REQUEST.passages, [hull, mud, fog])).toBe(false);
+    expect(liesAlike(REQUEST.passages, [hull, fog])).toBe(false);
+    const more = { ...(mud as (typeof REQUEST.passages)[0]), pieces: [3] };
+    expect(liesAlike(REQUEST.passages, [hull, fog, more])).toBe(false);
+    const renamed = { ...(mud as (typeof REQUEST.passages)[0]), name: "Wet mud" };
+    expect(liesAlike(REQUEST.passages, [hull, fog, renamed])).toBe(true);
   });
 
   it("come apart: the new one is mixed as what it was a part of", () => {

@@ -30,6 +30,17 @@ const pairsOf = (regions: readonly Region[]) =>
 export const membersOf = (passages: ReadonlyArray<Pick<Passage, "pieces">>) =>
   passages.map(({ pieces }) => [...(pieces ?? [])]);
 
+/** Whether two lists of passages are the same ones with the same pieces, in one order. */
+export const liesAlike = (
+  some: ReadonlyArray<Pick<Passage, "pieces"> & { key: string }>,
+  others: ReadonlyArray<Pick<Passage, "pieces"> & { key: string }>,
+) =>
+  some.length === others.length &&
+  some.every(
+    ({ key, pieces }, i) =>
+      key === others[i]?.key && String(pieces ?? []) === String(others[i]?.pieces ?? []),
+  );
+
 /** The pieces once one passage has taken in another, which is left with none. */
 export function merged(passages: readonly Passage[], into: number, from: number): number[][] {
   const members = membersOf(passages);

@@ -1,7 +1,8 @@
 import { useMutation } from "@tanstack/react-query";
 import { api, got } from "../../api/client";
+import type { RequestDraft } from "../draft";
 import type { OpenPainting } from "../usePainting";
-import { given, membersOf, merged, withMerged, withRegions } from "./regions";
+import { given, liesAlike, membersOf, merged, withMerged, withRegions } from "./regions";
 
 /** Merging, splitting and giving away parts of a picture, each one step that can be undone. */
 export function useRegions(painting: OpenPainting) {
@@ -14,19 +15,22 @@ export function useRegions(painting: OpenPainting) {
         body: { regions, split },
       }),
     );
+  /** What was answered is of the passages it was asked about, and of no others. */
+  const lay = (change: (now: RequestDraft) => RequestDraft) =>
+    painting.set((now) => (liesAlike(now.passages, request.passages) ? change(now) : now));
   const merge = useMutation({
     mutationFn: ({ into, from }: { into: number; from: number }) =>
       told(merged(request.passages, into, from)),
-    onSuccess: (regions, { from }) => painting.set((now) => withMerged(now, regions, from)),
+    onSuccess: (regions, { from }) => lay((now) => withMerged(now, regions, from)),
   });
   const split = useMutation({
     mutationFn: (place: number) => told(membersOf(request.passages), place),
-    onSuccess: (regions, place) => painting.set((now) => withRegions(now, regions, place)),
+    onSuccess: (regions, place) => lay((now) => withRegions(now, regions, place)),
   });
   const give = useMutation({
     mutationFn: ({ to, pieces }: { to: number; pieces: ReadonlySet<number> }) =>
       told(given(request.passages, to, pieces)),
-    onSuccess: (regions, { to }) => painting.set((now) => withRegions(now, regions, to)),
+    onSuccess: (regions, { to }) => lay((now) => withRegions(now, regions, to)),
   });
   return {
     merge: merge.mutate,

@@ -1,14 +1,15 @@
 import { useState } from "react";
 import type { School } from "../../api/client";
 import { LIMITS } from "../../api/tables";
+import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { Stepper } from "../../ui/Stepper";
-import { nameOf } from "../draft";
+import { BeforeAfter } from "../BeforeAfter";
 import { GivesWay } from "../GivesWay";
-import { Patchwork } from "../Patchwork";
+import type { Picture } from "../picture/usePicture";
 import { useSchools } from "../queries";
-import { ratioOf, type Shown } from "../shown";
+import type { Shown } from "../shown";
 
 const TITLES: Record<string, string> = {
   mother: "The mother colour",
@@ -24,8 +25,16 @@ export function SchoolsView({
   painting,
   request,
   harmony,
+  picture,
+  place,
+  onChoose,
   onMother,
-}: Shown & { onMother: () => void }) {
+}: Shown & {
+  picture: Picture | null;
+  onChoose: (place: number) => void;
+  onMother: () => void;
+}) {
+  const [looked, setLooked] = useState("mother");
   const [tubes, setTubes] = useState(5);
   const { data: schools = [], error, isFetching } = useSchools(request, tubes);
   if (!request.mother)
@@ -51,67 +60,76 @@ export function SchoolsView({
       })),
     }));
   };
-  const fields = harmony?.passages.map((each) => each.field) ?? [];
-  const names = request.passages.map((_, i) => nameOf(request.passages, i));
+  if (!harmony) return null;
+  const shown = schools.find((each) => each.school === looked) ?? schools[0];
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-y-auto p-3">
-      <div className="flex items-center gap-3 pb-2">
-        <Stepper
-          look="stage"
-          value={tubes}
-          least={FEWEST_TUBES}
-          most={MOST_TUBES}
-          word="tubes in the limited set"
-          onChange={setTubes}
-        />
-        {isFetching && <p role="status">Trying every school …</p>}
-      </div>
-      {error && <Note>{error.message}</Note>}
-      <ol className="flex flex-1 flex-col gap-2">
-        {schools.map((school) => (
-          <li
-            key={school.school}
-            className="flex min-h-32 shrink-0 grow gap-3"
-            data-school={school.school}
+    <div className="flex min-h-0 flex-1 flex-wrap gap-x-3 overflow-y-auto p-3 max-md:flex-col">
+      <BeforeAfter
+        {...{ request, harmony, place, picture, onChoose }}
+        after={shown?.passages ?? []}
+        says={TITLES[shown?.school ?? ""] ?? ""}
+      />
+      <div className="flex min-w-72 flex-[3] flex-col gap-2">
+        <div className="flex items-center gap-3">
+          <Stepper
+            look="stage"
+            value={tubes}
+            least={FEWEST_TUBES}
+            most={MOST_TUBES}
+            word="tubes in the limited set"
+            onChange={setTubes}
+          />
+          {isFetching && <p role="status">Trying every school …</p>}
+        </div>
+        {error && <Note>{error.message}</Note>}
+        <ol>
+          {schools.map((school) => (
+            <li key={school.school} className="bg-paper text-ink" data-school={school.school}>
+              <Button
+                look="paper"
+                aria-pressed={school === shown}
+                className="w-full no-underline"
+                onClick={() => setLooked(school.school)}
+              >
+                <span className="flex-1 text-left">{TITLES[school.school]}</span>
+                <span aria-hidden="true" className="flex h-7 w-24">
+                  {school.passages.map((look, i) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: passages stand in their order
+                    <span key={i} className="flex-1">
+                      {look && <Swatch colour={look} className="h-full w-full" />}
+                    </span>
+                  ))}
+                </span>
+                <span className="w-10 text-right">{school.spread_after.toFixed(0)}°</span>
+              </Button>
+            </li>
+          ))}
+        </ol>
+        {shown && (
+          <section
+            aria-label={TITLES[shown.school]}
+            className="bg-paper px-3 py-2 text-ink text-sm leading-snug"
           >
-            <div className="flex w-44 shrink-0">
-              <Patchwork
-                label={TITLES[school.school] ?? school.school}
-                colours={school.passages}
-                fields={fields}
-                ratio={ratioOf(request)}
-                names={names}
-              />
-            </div>
-            <div className="flex min-w-0 flex-1 flex-wrap content-start gap-x-4 bg-paper px-3 py-2 text-ink">
-              <h2 className="w-full font-bold leading-tight">{TITLES[school.school]}</h2>
-              <div className="min-w-56 flex-1 text-sm leading-snug">
-                <p>{school.says}</p>
-                <GivesWay wishes={school.gives_way} />
-              </div>
-              <div className="flex shrink-0 flex-col gap-2">
-                <dl className="grid grid-cols-[1fr_auto] gap-x-2 text-sm leading-snug">
-                  <dt>hues apart</dt>
-                  <dd className="text-right font-bold">{school.spread_after.toFixed(0)}°</dd>
-                  <dt>chroma kept</dt>
-                  <dd className="text-right font-bold">
-                    {Math.min(100, 100 * school.chroma_kept).toFixed(0)} %
-                  </dd>
-                  <dt>accents keep</dt>
-                  <dd className="text-right font-bold">
-                    {(100 * school.contrast_kept).toFixed(0)} %
-                  </dd>
-                </dl>
-                {school.school !== "mother" && school.mixtures && (
-                  <Button look="paper" onClick={() => adopt(school)}>
-                    Take these mixtures
-                  </Button>
-                )}
-              </div>
-            </div>
-          </li>
-        ))}
-      </ol>
+            <p>{shown.says}</p>
+            <GivesWay wishes={shown.gives_way} />
+            <dl className="grid max-w-56 grid-cols-[1fr_auto] gap-x-2 py-2">
+              <dt>hues apart</dt>
+              <dd className="text-right font-bold">{shown.spread_after.toFixed(0)}°</dd>
+              <dt>chroma kept</dt>
+              <dd className="text-right font-bold">
+                {Math.min(100, 100 * shown.chroma_kept).toFixed(0)} %
+              </dd>
+              <dt>accents keep</dt>
+              <dd className="text-right font-bold">{(100 * shown.contrast_kept).toFixed(0)} %</dd>
+            </dl>
+            {shown.school !== "mother" && shown.mixtures && (
+              <Button look="solid" onClick={() => adopt(shown)}>
+                Take these mixtures
+              </Button>
+            )}
+          </section>
+        )}
+      </div>
     </div>
   );
 }
