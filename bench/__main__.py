@@ -9,6 +9,7 @@ from bench import (
     amounts,
     colour,
     feel,
+    hour,
     journal,
     load,
     muting,
@@ -44,9 +45,10 @@ def main() -> int:
     """Measure, and print a table or JSON."""
     parser = argparse.ArgumentParser(prog="studio bench")
     parser.add_argument("--json", action="store_true")
+    parser.add_argument("--hour", action="store_true", help="only the hour of hostile load")
     args = parser.parse_args()
     figures: list[Figure] = []
-    for suite in SUITES:
+    for suite in hour.SUITES if args.hour else SUITES:
         sys.stderr.write(f"measuring {suite.__module__}.{suite.__name__} …\n")
         figures += suite()
     if args.json:

@@ -111,7 +111,8 @@ class Busy:
             time.sleep(self.random.uniform(1.0, 2.0))
 
 
-def _together(painters: list[Busy], seconds: float) -> tuple[list[float], Counter[int]]:
+def together(painters: list[Busy], seconds: float) -> tuple[list[float], Counter[int]]:
+    """Milliseconds of every answer of painters who work at once, rising, and what was answered."""
     # No class begins all its piles within one second: they are begun before it counts.
     counted_from = time.monotonic() + WARMING_S
     until = counted_from + seconds
@@ -126,7 +127,8 @@ def _together(painters: list[Busy], seconds: float) -> tuple[list[float], Counte
     return sorted(time for each in painters for time in each.times), statuses
 
 
-def _painters(stack: Stack, count: int, ports: Sequence[int] = (PORT,)) -> list[Busy]:
+def painters_of(stack: Stack, count: int, ports: Sequence[int] = (PORT,)) -> list[Busy]:
+    """So many painters with a box each, signed in."""
     script = MAKE.format(password=PASSWORD, count=count, box=BOX)
     told = stack.manage("shell", "-v0", "-c", script, failure="No painters.").splitlines()
     rows = [line.split() for line in told if line]
@@ -203,7 +205,7 @@ def _least_used(stack: Stack) -> float:
     return min(ticks) / max(ticks)
 
 
-def _memory_mb(stack: Stack) -> float:
+def memory_mb(stack: Stack) -> float:
     """Resident memory of the largest worker."""
     assert stack.web is not None
     children = Path(f"/proc/{stack.web.pid}/task/{stack.web.pid}/children").read_text().split()
@@ -217,11 +219,11 @@ def load() -> list[Figure]:
         stack = Stack(Path(home), PORT, demo=False)
         try:
             stack.start()
-            painters = _painters(stack, HASTY)
-            times, statuses = _together(painters[:50], MEASURED_S)
+            painters = painters_of(stack, HASTY)
+            times, statuses = together(painters[:50], MEASURED_S)
             evenly = _least_used(stack)
             failed = sum(count for status, count in statuses.items() if status >= 400)
-            many, of_many = _together(painters, MEASURED_S / 2)
+            many, of_many = together(painters, MEASURED_S / 2)
             broken = sum(n for status, n in of_many.items() if status >= 400 and status != 503)
             return [
                 below("50 painters at once: errors", failed, "", 1),
@@ -235,7 +237,7 @@ def load() -> list[Figure]:
                 below(f"a trail beside {SLOW} slow clients", _slow_clients(painters[0]), "times",
                       1.5),
                 below("50 painters at the door, until all are in", _signed_in_at_once(50), "s", 10),
-                below("memory of a worker after all this", _memory_mb(stack), "MB", 350),
+                below("memory of a worker after all this", memory_mb(stack), "MB", 350),
             ]  # fmt: skip
         finally:
             stack.stop()
@@ -298,8 +300,8 @@ def several_servers() -> list[Figure]:
                 groups.append(_held_to_a_third(f"mesotint-{port}", process.pid))
             # Each starts with a third of a core as well.
             time.sleep(50)
-            one = _without_pause(_painters(stack, 8, ports[:1]))
-            two = _without_pause(_painters(stack, 8, ports))
+            one = _without_pause(painters_of(stack, 8, ports[:1]))
+            two = _without_pause(painters_of(stack, 8, ports))
             return [
                 Figure("one server with a third of a core", one, "requests/s"),
                 above("two of them, of what one does", two / one, "times", 1.8),
