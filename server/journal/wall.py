@@ -136,7 +136,7 @@ def wall(painter: Painter, order: str, asked: Filters) -> WallOut:
     first: list[WallSwatch] = []
     if order == "day":
         # Day after day is one order for all of them.
-        first = _told(found.order_by(*_LATEST)[:WINDOW])
+        first = in_group(painter, order, "", asked, 0, WINDOW)
     else:
         for group in groups:
             if len(first) >= WINDOW:
@@ -157,7 +157,9 @@ def in_group(
 ) -> list[WallSwatch]:
     """Some entries of one group, in its order."""
     found = _WITHIN[order](entries(painter, asked), key)
-    return _told(found[first : first + min(count, MOST_AT_ONCE)])
+    # Keys alone stand in an index in this order; whole rows the database would sort, all of them.
+    keys = found.values_list("pk", flat=True)[first : first + min(count, MOST_AT_ONCE)]
+    return swatches_of(list(keys))
 
 
 def near(painter: Painter, lab: Array, asked: Filters, count: int) -> list[WallSwatch]:
