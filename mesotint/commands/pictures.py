@@ -44,7 +44,7 @@ def passages(args: argparse.Namespace) -> None:
                 "munsell": look.munsell,
                 "spread": round(region.spread, 2),
                 "touches": list(region.touching),
-                "accent": region.accent >= 1,
+                "accent": region.is_accent,
             }
             for region, look in zip(found, looks, strict=True)
         ]

@@ -1,5 +1,6 @@
 """What a paint is really like: strength, opacity, undertone, temperature, and its likeness."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from functools import cache, lru_cache
 from typing import Final
@@ -10,6 +11,7 @@ from mesotint.colour.colorimetry import lch_from_lab, xyz_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, family, turn
 from mesotint.colour.words import temperature
+from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
@@ -104,6 +106,7 @@ def _standard_amount() -> float:
     return _amount_to_depth(library().paint(STRENGTH_STANDARD))
 
 
+@lru_cache(maxsize=1024)
 def strength(paint: Paint) -> float:
     """Tinting strength relative to the same volume of ultramarine: 1 for ultramarine itself.
 
@@ -115,7 +118,49 @@ def strength(paint: Paint) -> float:
     ----------
     paint : Paint
     """
-    return _standard_amount() / _amount_to_depth(paint)
+    return float(_standard_amount() / _amount_to_depth(paint))
+
+
+def equal_strength(paints: Sequence[Paint]) -> Array:
+    """Parts by volume of some paints that pull alike in white, shape (paints,); the first is 1.
+
+    What a painter who knows the tubes means by equal parts: the strong paint held back (common
+    practice). By `strength`.
+
+    Parameters
+    ----------
+    paints : sequence of Paint
+
+    Raises
+    ------
+    InputError
+        For a white, which has no strength to be equal in.
+    """
+    pulls = np.array([strength(paint) for paint in paints])
+    for paint, pull in zip(paints, pulls, strict=True):
+        if pull <= 0:
+            raise InputError(
+                f"{paint.name} does not colour a white, so nothing is as strong; give it by parts.",
+                "strength",
+            )
+    return np.asarray(pulls[0] / pulls)
+
+
+def by_strength(parts: Array, paints: Sequence[Paint]) -> Array:
+    """Parts by volume weighed by what each paint does in white; whites count nothing.
+
+    Parameters
+    ----------
+    parts : array, shape (..., paints)
+        Parts by volume, zero or more.
+    paints : sequence of Paint
+
+    Returns
+    -------
+    array, shape (..., paints)
+        In volumes of ultramarine that would do as much.
+    """
+    return np.asarray(parts * np.array([strength(paint) for paint in paints]))
 
 
 def contrast_ratio(paint: Paint) -> float:

@@ -13,13 +13,16 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.comparing import compared
+from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
+from mesotint.mixing.ground import ground_reflectance
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Recipe, search
 from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.grid import Array
-from mesotint.optics.kubelka_munk import mixed, opaque_reflectance
+from mesotint.optics.kubelka_munk import film_reflectance, mixed, opaque_reflectance
+from mesotint.optics.surface import seen_reflectance
 from mesotint.paints.library import Paint
 
 THINNEST: Final = 0.02
@@ -28,6 +31,7 @@ THICKEST: Final = 2.0
 the last it is no longer thin."""
 
 POINTS: Final = 25
+_SHARES: Final = 63
 AS_GOOD: Final = 2.5
 """CIEDE2000 within which one mixture does what the layers do: seen only when they touch."""
 
@@ -106,6 +110,96 @@ def layers(
         single,
         _says(lab, single),
     )
+
+
+@dataclass(frozen=True)
+class LayerGrid:
+    """Rows of dry under-layers, columns of glazes over them.
+
+    Attributes
+    ----------
+    coats : array, shape (points,)
+        Thicknesses from thin to thick, even in ratio.
+    labs : array, shape (rows, columns, points, 3)
+        CIELAB of each glaze over each layer, at each thickness.
+    mixed_shares : array, shape (rows, columns, points)
+        Share of the glaze's paint in the mixture of the two that comes nearest to that.
+    mixed_labs : array, shape (rows, columns, points, 3)
+        CIELAB of that mixture.
+    away : array, shape (rows, columns, points)
+        CIEDE2000 between the two: what layering gives that mixing does not.
+    """
+
+    coats: Array
+    labs: Array
+    mixed_shares: Array
+    mixed_labs: Array
+    away: Array
+
+    def nearest(self, coats: float) -> int:
+        """The place of the thickness that is nearest to one in ratio.
+
+        Parameters
+        ----------
+        coats : float
+            Above zero.
+        """
+        return int(np.abs(np.log(self.coats / coats)).argmin())
+
+
+def layer_grid(
+    unders: Sequence[Mapping[Paint, float]],
+    glazes: Sequence[Mapping[Paint, float]],
+    viewing: Viewing = DEFAULT_VIEWING,
+    ground: str = "",
+) -> LayerGrid:
+    """Every glaze over every dry under-layer, at every thickness, and the mixture of both.
+
+    Parameters
+    ----------
+    unders, glazes : sequence of mapping
+        Parts by volume of each paint.
+    viewing : Viewing
+        Opaque.
+    ground : str
+        A bare ground that stands first among the layers, as in `mesotint.mixing.ground`; its
+        "mixture" is the glaze's own paint, opened with white. None where it is empty.
+
+    Raises
+    ------
+    InputError
+        For a side that is empty, a layer of nothing, or a wash.
+    """
+    if viewing.medium == "wash":
+        raise InputError("A wash is laid over paper; layers are of opaque paint.", "medium")
+    if not (unders or ground) or not glazes:
+        raise InputError("Choose at least one layer and one glaze over it.", "columns")
+    below = [_optics(mixture, "under") for mixture in unders]
+    above = [_optics(mixture, "over") for mixture in glazes]
+    grounds = [opaque_reflectance(*each) for each in below]
+    partners = below
+    if ground:
+        white = viewing.lightener
+        grounds = [ground_reflectance(ground, viewing.finish), *grounds]
+        partners = [(white.absorption, white.scattering), *below]
+    steps = np.geomspace(THINNEST, THICKEST, POINTS)
+    k, s = (np.array([each[i] for each in above])[None, :, None] for i in (0, 1))
+    film = film_reflectance(
+        k, s, (steps * GLAZE_THICKNESS)[None, None, :, None], np.array(grounds)[:, None, None]
+    )
+    labs = lab_from_reflectance(seen_reflectance(film, viewing.finish), viewing.light)
+    # Shares close together at both ends, where a strong paint does most of its work.
+    share = np.concatenate([[0.0], 1 / (1 + np.exp(-np.linspace(-7, 7, _SHARES))), [1.0]])
+    k2, s2 = (
+        np.array([each[i] for each in partners])[:, None, None] * (1 - share[:, None])
+        + np.array([each[i] for each in above])[None, :, None] * share[:, None]
+        for i in (0, 1)
+    )
+    mixtures = viewing.lab_of_film(viewing.film_of(k2, s2))
+    gaps = ((labs[:, :, :, None] - mixtures[:, :, None]) ** 2).sum(axis=-1)
+    at = gaps.argmin(axis=-1)
+    nearest = np.take_along_axis(mixtures, at[..., None], axis=2)
+    return LayerGrid(steps, labs, share[at], nearest, delta_e_2000(labs, nearest))
 
 
 def _optics(mixture: Mapping[Paint, float], field: str) -> tuple[Array, Array]:

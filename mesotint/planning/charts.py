@@ -46,6 +46,40 @@ RECEDING: Final = ("near", "middle", "far")
 FAR_HUE: Final = 255.0
 """CIELAB hue angle toward which colours cool with distance."""
 
+VEIL_L: Final = 74.0
+"""L* of the air that far things fade into (from memory)."""
+
+
+@dataclass(frozen=True)
+class Weather:
+    """What a step of distance does in a weather; every figure from memory, a painter's to change.
+
+    Attributes
+    ----------
+    lighter : float
+        L* gained.
+    cooler : float
+        Degrees of CIELAB hue turned toward blue.
+    greyer : float
+        Share of the chroma lost.
+    flatter : float
+        Share of the distance from the veil's lightness lost: contrast.
+    """
+
+    lighter: float
+    cooler: float
+    greyer: float
+    flatter: float
+
+
+WEATHERS: Final[Mapping[str, Weather]] = {
+    "clear": Weather(5.0, 6.0, 0.2, 0.05),
+    "haze": Weather(6.0, 9.0, 0.35, 0.2),
+    "mist": Weather(4.0, 4.0, 0.5, 0.45),
+    "rain": Weather(1.0, 5.0, 0.55, 0.35),
+}
+"""Weathers that a recession may be held to."""
+
 
 @dataclass(frozen=True)
 class Cell:
@@ -228,6 +262,7 @@ def recession(
     lighter: float = 8.0,
     cooler: float = 8.0,
     greyer: float = 0.35,
+    flatter: float = 0.0,
     viewing: Viewing = DEFAULT_VIEWING,
 ) -> list[list[tuple[str, Recipe]]]:
     """Near, middle and far of some colours: each a step lighter, cooler and greyer.
@@ -244,6 +279,8 @@ def recession(
         Degrees of CIELAB hue turned toward blue by each step, 0 to 90.
     greyer : float
         Share of chroma lost by each step, 0 to 1.
+    flatter : float
+        Share of the distance from `VEIL_L` lost by each step, 0 to 1.
     viewing : Viewing
 
     Returns
@@ -254,11 +291,14 @@ def recession(
     checked_amount(lighter, "lighter", most=40)
     checked_amount(cooler, "cooler", most=90)
     checked_amount(greyer, "greyer", most=1)
+    checked_amount(flatter, "flatter", most=1)
     in_box = {paint.key for paint in box}
     mixed = {paint.key: paint for paint in paints if paint.key not in in_box}
     nears = [viewing.lab(np.ones(1), [paint]) for paint in paints]
     far = range(1, len(RECEDING))
-    targets = [receded(near, steps, lighter, cooler, greyer) for near in nears for steps in far]
+    targets = [
+        receded(near, steps, lighter, cooler, greyer, flatter) for near in nears for steps in far
+    ]
     wishes = [
         # One colour is not mixed from another one's mixture.
         Wishes(required=[p.key], forbidden=[key for key in mixed if key != p.key], sparing=True)
@@ -276,7 +316,12 @@ def recession(
 
 
 def receded(
-    lab: Array, steps: int, lighter: float = 8.0, cooler: float = 8.0, greyer: float = 0.35
+    lab: Array,
+    steps: int,
+    lighter: float = 8.0,
+    cooler: float = 8.0,
+    greyer: float = 0.35,
+    flatter: float = 0.0,
 ) -> Array:
     """A colour some steps farther away, CIELAB of shape (3,); figures as in `recession`.
 
@@ -292,10 +337,13 @@ def receded(
         Degrees of hue toward blue by each step, 0 to 90.
     greyer : float
         Share of the chroma that each step loses, 0 to 1.
+    flatter : float
+        Share of the distance from `VEIL_L` that each step loses, 0 to 1.
     """
     lightness, chroma, hue = lch_from_lab(lab).tolist()
     toward = float(turn(FAR_HUE, hue))
     hue += np.sign(toward) * min(abs(toward), cooler * steps)
+    lightness = VEIL_L + (lightness - VEIL_L) * (1 - flatter) ** steps
     lch = [min(lightness + lighter * steps, 97.0), chroma * (1 - greyer) ** steps, hue]
     return lab_from_lch(np.array(lch))
 

@@ -92,6 +92,21 @@ class MixTest(unittest.TestCase):
             ("match", "--lab", "50,0,0", "--paints", "PB92"): "PB29",
             ("match", "--lab", "50,0,0", "--max-paints", "9"): "1 to 4",
             ("partners", "PB29", "--paints", "PB29"): "add a tube",
+            ("grid", "--rows", "PB29", "--columns", "PO20"): "is a scale",
+            ("grid", "--rows", "PB29,PG7", "--columns", "PO20,PG7"): "take it out of one",
+            ("grid", "--rows", "PB29,PG7", "--columns", "PO20", "--ratio", "2;1"): "write 2:1",
+            ("grid", "--rows", "PB29,PG7", "--columns", "PO20", "--ratio", "1:0"): "write 2:1",
+            ("grid", "--rows", ",", "--columns", "PO20"): "Name a paint",
+            ("darks", "--paints", "PW6,PW4"): "Nothing dark",
+            ("darks", "--most", "4"): "2 or 3",
+            ("shades", "PY74", "--with", "PW6"): "no darker",
+            ("shades", "PY74", "--with", "PG7", "--steps", "1"): "2 to 11",
+            ("layers", "--over", "PY43"): "at least one layer",
+            ("layers", "--over", "PY43", "--under", "PB29", "--coats", "9"): "coats",
+            ("nudge", "--pile", "PB29=1", "--test", "nose"): "white or film",
+            ("wheel", "--count", "9"): "6, 12 or 24",
+            ("wheel", "--hue", "orang"): "orange",
+            ("kinds", "skins"): "skin",
             ("pants",): "pants",
         }
         for words, told in cases.items():
@@ -384,3 +399,75 @@ class PaintedSheetTest(unittest.TestCase):
             self.assertEqual(status, 2, err)
             self.assertIn(says, err)
             self.assertTrue(err.startswith("mesotint: "))
+
+
+class ChartsTest(unittest.TestCase):
+    """Answers of the charts, mixed again by ``mesotint mix`` from the parts that they tell."""
+
+    def mixed(self, parts: dict[str, float]) -> list[float]:
+        words = [f"{key}={amount}" for key, amount in parts.items()]
+        return list(json.loads(run("mix", *words, "--json")[1])["lab"])
+
+    def assert_alike(self, told: list[float], parts: dict[str, float]) -> None:
+        for one, other in zip(told, self.mixed(parts), strict=True):
+            self.assertAlmostEqual(one, other, delta=0.05)
+
+    def answer(self, *words: str) -> dict:
+        status, out, err = run(*words, "--json")
+        self.assertEqual((status, err), (0, ""))
+        return dict(json.loads(out))
+
+    def test_grid(self) -> None:
+        words = ("grid", "--rows", "PR177,PO20", "--columns", "PG7,PG17,PB29")
+        told = self.answer(*words, "--ratio", "2:1", "--white", "1")
+        self.assertEqual([len(row) for row in told["cells"]], [3, 3])
+        for i, row in enumerate(("PR177", "PO20")):
+            for j, column in enumerate(("PG7", "PG17", "PB29")):
+                cell = told["cells"][i][j]
+                self.assertLessEqual({"parts", "lab", "munsell", "name"}, set(cell))
+                self.assertAlmostEqual(cell["parts"][row] / cell["parts"][column], 2, places=4)
+                self.assertAlmostEqual(cell["parts"]["PW6"], 1, places=4)
+                self.assert_alike(cell["lab"], cell["parts"])
+        strong = self.answer(*words, "--ratio", "strength")["cells"][0][0]["parts"]
+        self.assertGreater(strong["PR177"], strong["PG7"])
+        greyest = self.answer(*words, "--ratio", "greyest")["cells"][0][0]
+        self.assertLess(abs(greyest["lab"][1]) + abs(greyest["lab"][2]), 2)
+        self.assertIn("PR177 × PG7", run(*words)[1])
+
+    def test_darks(self) -> None:
+        told = self.answer("darks", "--paints", "PG7,PV19,PB29,PBk9,PR177", "--no-black")["darks"]
+        for dark in told:
+            self.assertLessEqual({"parts", "lab", "opened_lab", "lean"}, set(dark))
+            self.assertNotIn("PBk9", dark["parts"])
+            self.assert_alike(dark["lab"], dark["parts"])
+            opened = {**dark["parts"], "PW6": 4 * sum(dark["parts"].values())}
+            self.assert_alike(dark["opened_lab"], opened)
+        self.assertIn("PR177", run("darks", "--paints", "PG7,PR177", "--most", "2")[1])
+
+    def test_shades_layers_nudge_wheel_and_kinds(self) -> None:
+        told = self.answer("shades", "PY74", "--with", "PV23,PG7", "--steps", "4")["shades"]
+        for row in told:
+            self.assertEqual(len(row["steps"]), 4)
+            for step in row["steps"]:
+                self.assert_alike(step["lab"], step["parts"])
+        self.assertTrue(self.answer("shades", "PR108-light")["shades"])
+        cells = self.answer("layers", "--under", "PV23,PB29", "--over", "PY43", "--bare", "cream")
+        self.assertEqual([row[0]["under"] for row in cells["cells"]], ["cream", "PV23", "PB29"])
+        for (cell,) in cells["cells"]:
+            self.assert_alike(cell["mixture"]["lab"], cell["mixture"]["parts"])
+        nudged = self.answer("nudge", "--pile", "PG7=1", "PR254=1.4")
+        pile = {"PG7": 1.0, "PR254": 1.4}
+        for step in nudged["nudges"]:
+            pile[step["paint"]] = pile.get(step["paint"], 0.0) + step["volume_ml"]
+            self.assert_alike(step["lab"], pile)
+        self.assertEqual(set(pile), set(nudged["pile"]))
+        hues = self.answer("wheel", "--paints", "PY3,PR108-light,PB29", "--count", "6")["hues"]
+        for hue in hues:
+            self.assert_alike(hue["lab"], hue["parts"])
+        kinds = self.answer("kinds")["kinds"]
+        self.assertTrue(all(len(kind["munsell"]) == 15 for kind in kinds))
+        for words in (("shades", "PY74", "--with", "PV23"), ("kinds", "sand"),
+                      ("layers", "--under", "PV23", "--over", "PY43"),
+                      ("nudge", "--pile", "PG7=1"), ("wheel", "--hue", "red")):  # fmt: skip
+            self.assertEqual(run(*words)[0], 0)
+            self.assertTrue(run(*words)[1])

@@ -7,9 +7,9 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.layers import THICKEST, THINNEST, layers, thinned
+from mesotint.mixing.layers import THICKEST, THINNEST, layer_grid, layers, thinned
 from mesotint.mixing.mixture import Viewing
-from mesotint.optics.film import GLAZE_THICKNESS
+from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.surface import INNER_REFLECTION, OUTER_REFLECTION, surface_scatter
 from mesotint.paints.library import library
 
@@ -72,3 +72,59 @@ class LayersTest(unittest.TestCase):
 
     def test_how_it_is_laid(self) -> None:
         self.assertEqual(thinned(0.5), "1 part to 1 of medium")
+
+
+class LayerGridTest(unittest.TestCase):
+    UNDERS = (VIOLET, BLUE, WHITE)
+    GLAZES = (OCHRE, L.paint("PV19"))
+
+    def test_each_cell_is_kubelkas_film_at_each_thickness(self) -> None:
+        found = layer_grid([{p: 1.0} for p in self.UNDERS], [{p: 1.0} for p in self.GLAZES])
+        self.assertEqual(found.labs.shape, (3, 2, len(found.coats), 3))
+        for i, under in enumerate(self.UNDERS):
+            for j, glaze in enumerate(self.GLAZES):
+                for at in (0, 9, 24):
+                    wanted = by_hand(under, glaze, float(found.coats[at]))
+                    off = float(delta_e_2000(found.labs[i, j, at], wanted))
+                    self.assertLess(off, 0.1, (under.key, glaze.key, at))
+        self.assertEqual(found.nearest(0.3), int(np.abs(np.log(found.coats / 0.3)).argmin()))
+
+    def test_two_films_of_one_paint_are_one_of_both_thicknesses(self) -> None:
+        """Kubelka (1948): layers of the same material add up."""
+        k, s = OCHRE.absorption, OCHRE.scattering
+        ground = np.full(36, 0.8)
+        twice = layered_film([(k, s, 0.1), (k, s, 0.17)], ground)
+        once = layered_film([(k, s, 0.27)], ground)
+        np.testing.assert_allclose(twice, once, atol=1e-9)
+
+    def test_the_mixture_beside_it_is_of_the_two_and_none_comes_nearer(self) -> None:
+        found = layer_grid([{VIOLET: 1.0}], [{OCHRE: 1.0}])
+        share = np.linspace(0, 1, 4001)
+        mixtures = Viewing().lab(np.stack([1 - share, share], axis=1), [VIOLET, OCHRE])
+        for at in range(0, len(found.coats), 4):
+            mixed = Viewing().lab(
+                np.array([1 - found.mixed_shares[0, 0, at], found.mixed_shares[0, 0, at]]),
+                [VIOLET, OCHRE],
+            )
+            np.testing.assert_allclose(mixed, found.mixed_labs[0, 0, at], atol=1e-6)
+            least = np.linalg.norm(mixtures - found.labs[0, 0, at], axis=1).min()
+            there = np.linalg.norm(mixed - found.labs[0, 0, at])
+            self.assertLess(there, least + 1.0)
+        self.assertGreater(float(found.away.max()), 5)
+
+    def test_a_bare_ground_stands_first(self) -> None:
+        bare = layer_grid([{VIOLET: 1.0}], [{OCHRE: 1.0}], ground="toned ochre")
+        self.assertEqual(bare.labs.shape[0], 2)
+        white = layer_grid([], [{OCHRE: 1.0}], ground="bright white")
+        self.assertGreater(float(white.labs[0, 0, 0, 0]), float(bare.labs[0, 0, 0, 0]) + 15)
+
+    def test_bad_input(self) -> None:
+        for asked, says in (
+            (([], [{OCHRE: 1.0}]), "at least one layer"),
+            (([{OCHRE: 1.0}], []), "at least one layer"),
+            (([{OCHRE: 0.0}], [{OCHRE: 1.0}]), "some paint"),
+            (([{OCHRE: 1.0}], [{OCHRE: 1.0}], Viewing(medium="wash")), "opaque paint"),
+            (([], [{OCHRE: 1.0}], Viewing(), "mud"), "no ground"),
+        ):
+            with self.subTest(says), self.assertRaisesRegex(InputError, says):
+                layer_grid(*asked)

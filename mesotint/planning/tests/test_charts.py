@@ -11,9 +11,12 @@ from mesotint.mixing.mixture import Mixture, Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.charts import (
+    VEIL_L,
+    WEATHERS,
     brown_chart,
     complement_chart,
     lightness_of_value,
+    receded,
     recession,
     string,
     tint_column,
@@ -84,6 +87,26 @@ class ChartsTest(unittest.TestCase):
             self.assertLess(recipe.delta_e, 1)
         with self.assertRaisesRegex(InputError, "greyer"):
             recession([PAINT("PG17")], box, greyer=2)
+
+    def test_a_weather_takes_contrast_warmth_and_chroma(self) -> None:
+        """Common practice: mist and rain leave little contrast of value and hue; from memory how
+        much. By the words: each step a share nearer to the veil, lighter, cooler and greyer."""
+        near = np.array([[30.0, 30.0, 40.0], [85.0, 5.0, 60.0]])
+        for name, weather in WEATHERS.items():
+            far = np.array([
+                receded(lab, 2, weather.lighter, weather.cooler, weather.greyer, weather.flatter)
+                for lab in near
+            ])  # fmt: skip
+            chroma = np.hypot(*near.T[1:])
+            left = chroma * (1 - weather.greyer) ** 2
+            np.testing.assert_allclose(np.hypot(*far.T[1:]), left, rtol=1e-6)
+            kept = (1 - weather.flatter) ** 2
+            told = VEIL_L + (near[:, 0] - VEIL_L) * kept + 2 * weather.lighter
+            np.testing.assert_allclose(far[:, 0], np.minimum(told, 97.0), rtol=1e-6)
+            self.assertLess(abs(np.diff(far[:, 0])[0]), abs(np.diff(near[:, 0])[0]), name)
+        still = receded(near[0], 2, 0.0, 0.0, 0.0, 0.0)
+        np.testing.assert_allclose(still, near[0], atol=1e-9)
+        self.assertGreater(WEATHERS["mist"].flatter, WEATHERS["clear"].flatter)
 
     def test_a_complement_chart_opens_every_step_with_white(self) -> None:
         for medium, lightener in (("opaque", "PW6"), ("wash", "water")):
