@@ -222,6 +222,75 @@ def _told(
     return TrueHue(name, angle, tuple(paints), tuple(parts), white, lab, off)
 
 
+RINGS: Final = (2 / 3, 1 / 3, 0.0)
+"""Share of each hue's chroma on the rings inside the wheel; on the last as grey as it gets."""
+
+_RING_SCAN: Final = 1 / (1 + np.exp(-np.linspace(-8, 8, 81)))
+
+
+@dataclass(frozen=True)
+class Muted:
+    """A hue of the wheel muted with its opposite.
+
+    Attributes
+    ----------
+    paints : tuple of Paint
+    parts : tuple of float
+        By volume, adding to 1; what opens both is in it.
+    lab : array, shape (3,)
+    """
+
+    paints: tuple[Paint, ...]
+    parts: tuple[float, ...]
+    lab: Array
+
+
+def muted_rings(hues: Sequence[TrueHue], viewing: Viewing = DEFAULT_VIEWING) -> list[list[Muted]]:
+    """The rings inside a wheel: each hue taken toward grey with the hue across from it.
+
+    Parameters
+    ----------
+    hues : sequence of TrueHue
+        A whole wheel in its order: an even number.
+    viewing : Viewing
+
+    Returns
+    -------
+    list of list of Muted
+        A list for each of `RINGS`, in the order of the hues.
+    """
+    count = len(hues)
+    across = [(i + count // 2) % count for i in range(count)]
+    paints = tuple({p.key: p for hue in hues for p in (*hue.paints, viewing.lightener)}.values())
+    place = {paint.key: i for i, paint in enumerate(paints)}
+    own = np.zeros((count, len(paints)))
+    for i, hue in enumerate(hues):
+        for paint, part in zip(hue.paints, hue.parts, strict=True):
+            own[i, place[paint.key]] += part
+        own[i, place[viewing.lightener.key]] += hue.white
+    own /= own.sum(axis=1, keepdims=True)
+    share = _RING_SCAN[:, None]
+    parts = own[:, None] * (1 - share) + own[across][:, None] * share
+    labs = viewing.lab(parts, paints)
+    chroma = np.hypot(labs[..., 1], labs[..., 2])
+    least = chroma.argmin(axis=1)
+    rings = []
+    for ring in RINGS:
+        enough = chroma <= ring * chroma[:, :1]
+        at = np.where(enough.any(axis=1), np.minimum(enough.argmax(axis=1), least), least)
+        rings.append(
+            [
+                Muted(
+                    tuple(p for p, n in zip(paints, parts[i, at[i]], strict=True) if n > 0),
+                    tuple(float(n) for n in parts[i, at[i]] if n > 0),
+                    labs[i, at[i]],
+                )
+                for i in range(count)
+            ]
+        )
+    return rings
+
+
 class _Optics:
     """Pairs of paints, mixed and opened, all at once."""
 

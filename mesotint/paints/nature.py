@@ -6,6 +6,7 @@ say. The words of light-fastness follow the classes that labels carry (excellent
 poor; the classes I to IV of ASTM D4302, recalled from memory).
 """
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -92,7 +93,7 @@ def nature(paint: Paint) -> Nature:
                 nature(known[most]).drying if most in known else "middle",
                 paint.opacity == "transparent",
             )
-    key = paint.key
+    key = _known(paint)
     drying = "middle"
     if paint.family in _FAST_DRYING or key in _FAST_TOO:
         drying = "fast"
@@ -107,12 +108,21 @@ def nature(paint: Paint) -> Nature:
     )
 
 
-def advice(paints: list[Paint]) -> tuple[str, ...]:
+def _known(paint: Paint) -> str:
+    """The library's key of a paint; of one that was calibrated, that of its pigment."""
+    paints = library().paints
+    if paint.key in paints:
+        return paint.key
+    same = (p.key for p in library().plain if p.colour_index == paint.colour_index)
+    return next(same, paint.key)
+
+
+def advice(paints: Sequence[Paint]) -> tuple[str, ...]:
     """What is worth a word where some paints are mixed or layered.
 
     Parameters
     ----------
-    paints : list of Paint
+    paints : sequence of Paint
     """
     told = []
     natures = [(paint, nature(paint)) for paint in paints]

@@ -30,12 +30,27 @@ CHART_MIXTURES: Final[Mapping[str, tuple[int, int]]] = {
     "recession": (1, 8),
     "calibration": (1, MOST_TUBES),
     "telling": (1, MOST_TUBES),
+    "grid": (1, 8),
+    "darks": (0, 24),
+    "shades": (1, 1),
+    "layers": (0, 8),
+    "wheel": (0, 12),
 }
-"""The charts, and how many tubes or mixtures each is made of: at least, at most."""
+"""The charts, and how many tubes or mixtures each is made of: at least, at most. Where none is
+needed, the tubes on the desk serve."""
+
+CHART_COLUMNS: Final[Mapping[str, tuple[int, int]]] = {
+    "grid": (1, 8),
+    "shades": (1, 8),
+    "layers": (1, 8),
+}
+"""The charts that have tubes or mixtures across as well, and how many."""
 
 CHART_COUNTS: Final[Mapping[str, tuple[int, int]]] = {
     "complement": (FEWEST_STEPS, MOST_STEPS),
     "values": (FEWEST_VALUES, MOST_VALUES),
+    "darks": (2, 12),
+    "shades": (2, 11),
 }
 """How many steps a chart has that has a number of them: at least, at most."""
 

@@ -31,6 +31,9 @@ _DEEPEST_VALUE: Final = 1.5
 _LEAST_FALL: Final = 0.5
 """Munsell values that a paint has to bring a colour down, or up, for a row of it."""
 
+_HELD_WITHIN: Final = 8.0
+"""Degrees of CIELAB hue within which a hue counts as held."""
+
 _NEIGHBOUR_WITHIN: Final = 75.0
 
 REACHED: Final = 0.85
@@ -61,6 +64,14 @@ class Shade:
     turns: float
     keeps: float
 
+    @property
+    def says(self) -> str:
+        """How the colour has changed here, in a few words."""
+        turned = "its hue held"
+        if abs(self.turns) >= _HELD_WITHIN:
+            turned = f"turned {abs(self.turns):.0f}° toward {_toward(self)}"
+        return f"{turned}, {100 * self.keeps:.0f} % of its chroma kept"
+
 
 @dataclass(frozen=True)
 class Shades:
@@ -80,7 +91,7 @@ class Shades:
         """How this paint turns the colour's hue and what chroma it keeps, at the last value."""
         last = self.steps[-1]
         toward = "holds its hue"
-        if abs(last.turns) >= 8:
+        if abs(last.turns) >= _HELD_WITHIN:
             toward = f"turns it {abs(last.turns):.0f}° toward {_toward(last)}"
         return f"{self.paint.name} {toward} and keeps {100 * last.keeps:.0f} % of its chroma."
 

@@ -4,10 +4,12 @@ gunicorn keeps the processes, waitress reads what comes: its one loop waits for 
 once, so that a client who sends half a header, or a body drop by drop, holds no thread of ours.
 """
 
+import ctypes
 import json
 import os
 import time
 from collections.abc import Callable, Iterable, Sized
+from pathlib import Path
 from typing import Any, Final
 
 from gunicorn.workers.base import Worker
@@ -28,6 +30,11 @@ _BEAT_S: Final = 1.0
 _LEFT_S: Final = 0.01
 """How long another worker has to take a line before a busy one does."""
 _LEAVES_WITHIN_S: Final = 5.0
+
+_TRIMMED_EVERY_S: Final = 5.0
+_TRIMMED_FROM_BYTES: Final = 230 * 2**20
+"""What a worker weighs from where on it gives back what it does not use: memory is kept at hand for
+speed, and a large photograph leaves much of it."""
 
 
 MOST_WAITING: Final = 60
@@ -76,6 +83,19 @@ class LeavingChannel(HTTPChannel):  # type: ignore[misc]  # waitress has no type
     task_class = LeavingTask
 
 
+def resident_bytes() -> int:
+    """What this process weighs."""
+    pages = int(Path("/proc/self/statm").read_text("ascii").split()[1])
+    return pages * os.sysconf("SC_PAGE_SIZE")
+
+
+def give_back() -> None:
+    """Give memory that lies idle back to the machine, where the C library can."""
+    trim = getattr(ctypes.CDLL(None), "malloc_trim", None)
+    if trim is not None and resident_bytes() > _TRIMMED_FROM_BYTES:
+        trim(0)
+
+
 def at_work(channel: object) -> bool:
     """Whether somebody waits for an answer on this line."""
     return isinstance(channel, HTTPChannel) and bool(
@@ -112,12 +132,15 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
         )
         server.channel_class = LeavingChannel
         server.leaves = False
-        channels, beat, left = server._map, 0.0, 0.0
+        channels, beat, left, trimmed = server._map, 0.0, 0.0, 0.0
         while self.alive and os.getppid() == self.ppid:
             now = time.monotonic()
             if now - beat > _BEAT_S:
                 self.notify()
                 beat = now
+            if now - trimmed > _TRIMMED_EVERY_S:
+                give_back()
+                trimmed = now
             # While some wait here, whoever comes is left to another worker for a moment.
             leaves = bool(dispatcher.queue) and now - left < _LEFT_S
             if not leaves:

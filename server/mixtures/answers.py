@@ -36,6 +36,22 @@ class Ground(BaseModel):
     look: Look
 
 
+class KindOut(BaseModel):
+    """A kind of colour that painters aim at: rows from light to dark, each cool, neutral, warm.
+
+    `opaque` and `wash` say how it is usually mixed; `source` where its ranges come from.
+    """
+
+    key: str
+    name: str
+    group: str
+    opaque: str
+    wash: str
+    source: str
+    across: list[str]
+    rows: list[list[Look]]
+
+
 class AreaColour(BaseModel):
     """The average colour of an area, and the spread of its pixels in CIEDE2000; its ± where a
     printed card tells one, and that in words."""

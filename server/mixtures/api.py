@@ -21,9 +21,10 @@ from server.kept.models import Photograph
 from server.kept.requests import CardSet, PhotoArea
 from server.kept.services import set_thrown
 from server.kept.uploads import body_of
-from server.mixtures.answers import AreaColour, FoundMixture, Ground, KeptMixtureOut, Note
+from server.mixtures.answers import AreaColour, FoundMixture, Ground, KeptMixtureOut, KindOut, Note
 from server.mixtures.finding import found_mixture
 from server.mixtures.keeping import kept_out, nearest
+from server.mixtures.kinds import kinds_out
 from server.mixtures.models import KeptMixture
 from server.mixtures.requests import SourceIn
 from server.painters.requests import SignedIn
@@ -49,6 +50,12 @@ def grounds(request: SignedIn) -> list[Ground]:
     """What a wash may be laid on, beside any colour."""
     told = zip(GROUNDS, looks(np.array(list(GROUNDS.values()))), strict=True)
     return [Ground(word=word, look=look) for word, look in told]
+
+
+@router.get("/kinds", response=list[KindOut])
+def kinds(request: SignedIn) -> list[KindOut]:
+    """Kinds of colour to aim at: skin, hair, foliage, stone, sky, water …"""
+    return kinds_out()
 
 
 @router.get("/mixtures", response=list[KeptMixtureOut])

@@ -10,10 +10,11 @@ from mesotint.optics.grid import Array
 from server.kept.looks import looks
 from server.kept.models import NAME_LENGTH
 from server.mixtures.answers import FoundMixture
-from server.mixtures.origins import found, made_of
+from server.mixtures.origins import found as found_origin
+from server.mixtures.origins import made_of
 from server.mixtures.requests import MOST_IN_MIXTURE, Origin, SourceIn, TubeMixture, TubePart
 from server.mixtures.services import box_of, in_tubes, paint_of
-from server.mixtures.targets import found_target
+from server.mixtures.targets import found_target, true_hue
 from server.painters.models import Painter
 from server.tubes.services import PaintBox
 
@@ -28,6 +29,10 @@ def found_mixture(painter: Painter, asked: SourceIn) -> FoundMixture:
         return _told(painter, _from(painter, Origin(kind="kept", id=asked.target.kept)))
     if asked.target.mixture is not None:
         return _told(painter, asked.target.mixture)
+    if asked.target.hue:
+        box, found = true_hue(painter, asked.target.hue)
+        parts = in_tubes(box, found.paints, found.parts) or []
+        return _told(painter, _mixture(parts, asked.target.name.strip() or f"true {found.name}"))
     lab, name = found_target(painter, asked.target)
     box = PaintBox(painter)
     if not box.paints:
@@ -39,7 +44,7 @@ def found_mixture(painter: Painter, asked: SourceIn) -> FoundMixture:
 
 def _from(painter: Painter, origin: Origin) -> TubeMixture:
     """What a patch, a passage, a pile or a kept mixture is made of, back to the tubes."""
-    source, name = found(painter, origin)
+    source, name = found_origin(painter, origin)
     parts = [
         TubePart(tube=tube, parts=float(f"{100 * share:.6g}"))
         for tube, share in made_of(source).items()

@@ -6,6 +6,7 @@ from django.shortcuts import get_object_or_404
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.mud import random_mud
+from mesotint.mixing.true_hues import TrueHue, angle_of, true_hues
 from mesotint.optics.grid import Array
 from server.kept.models import Photograph
 from server.kept.photographs import colour_of
@@ -16,6 +17,12 @@ from server.mixtures.services import box_of, paint_of
 from server.painters.models import Painter
 from server.tubes.readings import colour_typed
 from server.tubes.services import PaintBox
+
+
+def true_hue(painter: Painter, hue: str) -> tuple[PaintBox, TrueHue]:
+    """A hue of the wheel as the tubes on the desk mix it true."""
+    box = PaintBox(painter)
+    return box, true_hues([(hue, angle_of(hue))], box.paints)[0]
 
 
 def found_target(painter: Painter, asked: Target) -> tuple[Array, str]:
@@ -29,6 +36,8 @@ def found_target(painter: Painter, asked: Target) -> tuple[Array, str]:
     if asked.photo is not None:
         photo = get_object_or_404(Photograph, pk=asked.photo.photograph, painter=painter)
         return colour_of(photo, asked.photo.area).lab, ""
+    if asked.hue:
+        return true_hue(painter, asked.hue)[1].lab, asked.hue
     if asked.mud:
         return random_mud(PaintBox(painter).paints, np.random.default_rng()).lab, "random mud"
     if asked.colour.strip():

@@ -11,7 +11,7 @@ from server.kept.answers import Ticks
 from server.kept.looks import Line, Look, Swatch
 from server.kept.services import ticks_of
 from server.mixtures.answers import PaintRef, Part, Spare, Used, WorkLine
-from server.mixtures.requests import TubePart
+from server.mixtures.requests import TubeMixture, TubePart
 from server.scales.models import Patch, Sheet
 from server.scales.requests import AnyRequest, SheetMeasure, SheetRequest
 from server.tubes.services import version_of
@@ -112,15 +112,60 @@ class TriadOut(BaseModel):
     paint_data_version: str
 
 
+class LayersAhead(BaseModel):
+    """A chart of layers at every thickness, so that the thickness can be dragged: a line for each
+    cell, row by row, of the layers and of the mixture that comes nearest to them."""
+
+    coats: list[float]
+    laid: list[str]
+    layers: list[Line]
+    mixed: list[Line]
+    away: list[list[float]]
+
+
 class ChartOut(BaseModel):
-    """A computed chart, row by row."""
+    """A computed chart, row by row.
+
+    `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
+    `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
+    chart has nothing of the kind.
+    """
 
     title: str
     paints: list[PaintRef]
     rows: list[list[PatchOut]]
     row_labels: list[str]
     column_labels: list[str]
+    kinds: list[list[str]] = []
+    remarks: list[list[str]] = []
+    row_says: list[str] = []
+    column_says: list[str] = []
+    layers: LayersAhead | None = None
     paint_data_version: str
+
+
+class NudgeOut(BaseModel):
+    """One thing to add: `says` tells the lean and how much; the looks are those after it."""
+
+    tube: int
+    label: str
+    volume_ml: float
+    lean: str
+    says: str
+    look: Look
+    test: Look
+
+
+class NudgesOut(BaseModel):
+    """A pile as it is, and the run of traces that takes its lean out."""
+
+    look: Look
+    test: Look
+    lean: str | None
+    nudges: list[NudgeOut]
+    at_once: list[str]
+    mixture: TubeMixture
+    left: str | None
 
 
 class FixOut(BaseModel):

@@ -17,6 +17,7 @@ from server.scales.answers import (
     ChartOut,
     CompareOut,
     MutingOut,
+    NudgesOut,
     PartnerOut,
     ScaleOut,
     SheetOut,
@@ -27,10 +28,12 @@ from server.scales.answers import (
     summaries_out,
 )
 from server.scales.models import Sheet
+from server.scales.nudges import nudges_out
 from server.scales.requests import (
     ChartIn,
     CompareIn,
     MutingIn,
+    NudgesIn,
     PartnersIn,
     PlanIn,
     ScaleIn,
@@ -79,6 +82,12 @@ def compute_chart(request: SignedIn, payload: ChartIn) -> ChartOut:
 def compute_partners(request: SignedIn, payload: PartnersIn) -> list[PartnerOut]:
     """Every tube in the box as a partner of a colour, nearest to neutral first."""
     return partners.partners(request.user, payload)
+
+
+@router.post("/compute/nudges", response=NudgesOut)
+def compute_nudges(request: SignedIn, payload: NudgesIn) -> NudgesOut:
+    """What takes the lean out of a dark or a grey, trace by trace."""
+    return nudges_out(request.user, payload)
 
 
 @router.post("/compute/schools", response=list[MutingOut])

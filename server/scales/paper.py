@@ -10,6 +10,7 @@ from server.kept.downloads import download, layout_file
 from server.mixtures.services import amounts_of, parts_in_words
 from server.scales.answers import SheetOut, sheet_out
 from server.scales.models import Sheet
+from server.scales.requests import ChartIn
 
 WRITTEN = {"csv": sheet_csv, "json": sheet_json}
 
@@ -30,6 +31,7 @@ def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
 
 
 def _printed(sheet: SheetOut) -> placing.Sheet:
+    layered = isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers"
     return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,
@@ -43,7 +45,8 @@ def _printed(sheet: SheetOut) -> placing.Sheet:
                 in_gamut=patch.look.in_gamut,
                 parts=parts_in_words(patch.parts),
                 note=patch.note,
-                amounts=amounts_of(patch.parts),
+                # What lies over something else teaches nothing of a mixture of the two.
+                amounts={} if layered else amounts_of(patch.parts),
             )
             for patch in sheet.patches
         ],

@@ -4,7 +4,7 @@ from dataclasses import dataclass
 
 from pydantic import BaseModel
 
-from mesotint.mixing.mixture import Viewing
+from mesotint.mixing.mixture import Appearance, Viewing
 from mesotint.paints.library import Paint
 from mesotint.planning.patch import Patch
 from server.kept.looks import look
@@ -43,7 +43,9 @@ class Patches:
     """The patches of a sheet, in order, and what they are mixed from.
 
     `ingredients` are the paints of which mixtures among `paints` are made, by key; `columns` is
-    how many patches stand in a row; `summary` says in a sentence what the sheet found.
+    how many patches stand in a row; `summary` says in a sentence what the sheet found. `layered`
+    are the looks of layers that stand in place of the mixtures, and `advice` is what the work plan
+    says beside its lines.
     """
 
     box: PaintBox
@@ -54,6 +56,8 @@ class Patches:
     columns: int
     summary: str
     ingredients: dict[str, Paint]
+    layered: tuple[Appearance, ...] = ()
+    advice: tuple[str, ...] = ()
 
     def out(self, *, absent: bool = True) -> list[PatchOut]:
         """The patches as the API tells them, with the paints absent from each or without."""
@@ -66,8 +70,8 @@ class Patches:
     def result(self) -> Result:
         """What is kept of them."""
         told = []
-        for label, patch in zip(self.labels, self.patches, strict=True):
-            seen = patch.appearance
+        looks = self.layered or tuple(patch.appearance for patch in self.patches)
+        for label, patch, seen in zip(self.labels, self.patches, looks, strict=True):
             told.append(
                 PatchResult(
                     label=label[:120],

@@ -4,6 +4,7 @@ from typing import Annotated, Literal
 
 from pydantic import Field
 
+from mesotint.mixing.layers import THICKEST, THINNEST
 from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
@@ -12,6 +13,8 @@ from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture,
 from server.scales.models import NOTE_LENGTH
 
 MOST_PATCHES = 200
+MOST_MIXTURES = 24
+"""Tubes or mixtures along one side of a chart; how many each takes is its own to say."""
 
 
 class ThirdIn(Asked):
@@ -77,14 +80,29 @@ class ChartIn(Viewing):
     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
     alone, in tints and together, to be painted and read back. `telling`: what would tell most of
-    them now.
+    them now. `grid`: rows against `columns`. `darks`: the darks of some tubes or of the desk, each
+    opened. `shades`: one colour at falling values, by each of `columns`. `layers`: `columns` as
+    glazes over dry layers. `wheel`: hues mixed true, with their rings toward grey.
     """
 
     kind: Literal["chart"] = "chart"
     chart: Literal[
-        "complement", "browns", "values", "tints", "strings", "recession", "calibration", "telling"
+        "complement",
+        "browns",
+        "values",
+        "tints",
+        "strings",
+        "recession",
+        "calibration",
+        "telling",
+        "grid",
+        "darks",
+        "shades",
+        "layers",
+        "wheel",
     ]
-    mixtures: list[TubeMixture] = Field(min_length=1, max_length=8)
+    mixtures: list[TubeMixture] = Field([], max_length=MOST_MIXTURES)
+    columns: list[TubeMixture] = Field([], max_length=MOST_MIXTURES)
     base: list[Amount] = Field([], max_length=8, description="Parts of each in the base.")
     more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)
     count: int = 9
@@ -96,11 +114,23 @@ class ChartIn(Viewing):
     lighter: float = Field(8.0, ge=0, le=40, allow_inf_nan=False)
     cooler: float = Field(8.0, ge=0, le=90, allow_inf_nan=False)
     greyer: float = Field(0.35, ge=0, le=1, allow_inf_nan=False)
+    flatter: float = Field(0.0, ge=0, le=1, allow_inf_nan=False)
+    ratio: Literal["parts", "strength", "greyest"] = "parts"
+    row_parts: float = Field(1.0, ge=0.01, le=100, allow_inf_nan=False, description="To one.")
+    white: Opening = 0.0
+    order: Literal["given", "temperature", "value", "hue"] = "given"
+    most: Literal[2, 3] = 3
+    no_black: bool = False
+    transparent: bool = False
+    leans: str = Field("", max_length=20, description="warm, cool or a hue; none for grey.")
+    up: bool = False
+    coats: float = Field(0.3, ge=THINNEST, le=THICKEST, allow_inf_nan=False)
+    bare: bool = Field(True, description="Whether the bare ground stands first among the layers.")
 
     @property
     def asked_for(self) -> list[TubeMixture]:
         """Every tube or mixture that it names."""
-        return [*self.mixtures, *([self.dark] if self.dark else [])]
+        return [*self.mixtures, *self.columns, *([self.dark] if self.dark else [])]
 
 
 AnyRequest = ScaleIn | TriadIn | ChartIn
@@ -152,6 +182,14 @@ class CompareIn(Asked):
 
     request: ScaleIn
     sheet: Key
+
+
+class NudgesIn(Viewing):
+    """A mixture whose lean is to be taken out, and how the lean is made to show."""
+
+    mixture: TubeMixture
+    volume_ml: float = Field(5.0, gt=0, le=1000, allow_inf_nan=False)
+    test: Literal["white", "film"] = "white"
 
 
 class PartnersIn(Viewing):

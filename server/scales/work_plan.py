@@ -60,7 +60,7 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         left_ml=told.left_ml,
         left=look(told.left) if told.left else None,
         spare=spares(told),
-        advice=list(told.advice),
+        advice=[*made.advice, *told.advice],
         each_ml=each,
     )
 
@@ -101,6 +101,6 @@ def _in_parts(made: Patches, measure: SheetMeasure) -> WorkPlan:
         left_ml=0.0,
         left=None,
         spare=[],
-        advice=[],
+        advice=list(made.advice),
         each_ml=each,
     )

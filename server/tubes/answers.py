@@ -12,6 +12,7 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trust import uncertainty
 from mesotint.paints.calibration import Calibration, nearest_paint
 from mesotint.paints.library import NO_HAZARD, Paint, library
+from mesotint.paints.nature import SOURCE, nature
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.clock import now_s
 from server.kept.looks import Look, looks
@@ -40,12 +41,23 @@ class PaintOut(BaseModel):
     tint: Look
 
 
+class NatureOut(BaseModel):
+    """What a paint is beside its colour, from memory: the label has the say."""
+
+    granulates: bool
+    stains: bool
+    light_fast: str
+    drying: str
+    transparent: bool
+
+
 class TubeOut(BaseModel):
     """A tube in the box. `calibrated` tells that its own readings made its colour."""
 
     id: int
     label: str
     paint: PaintOut
+    nature: NatureOut
     medium: str
     finish: str
     size_ml: float | None
@@ -215,6 +227,7 @@ def _tube_fields(tube: Tube, paint: Paint, chip: Chip) -> dict[str, Any]:
         "id": tube.pk,
         "label": tube.label or paint.name,
         "paint": paint_out(paint, chip),
+        "nature": NatureOut(**vars(nature(paint))),
         "medium": tube.medium,
         "finish": tube.finish,
         "size_ml": tube.size_ml,
@@ -275,6 +288,8 @@ def _says(paint: Paint, known: Character) -> list[str]:
     if known.undertone_shift is not None:
         side = "toward yellow" if known.undertone_shift > 0 else "away from yellow"
         told.append(f"Opened with white its hue turns {abs(known.undertone_shift):.0f}° {side}.")
+    beside = ", ".join(nature(paint).words)
+    told.append(f"{beside[0].upper()}{beside[1:]} ({SOURCE}).")
     return told
 
 

@@ -8,7 +8,14 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.hues import WHEEL
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
-from mesotint.mixing.true_hues import TRUE_WITHIN, angle_of, true_hues, wheel_hues
+from mesotint.mixing.true_hues import (
+    RINGS,
+    TRUE_WITHIN,
+    angle_of,
+    muted_rings,
+    true_hues,
+    wheel_hues,
+)
 from mesotint.paints.library import library
 
 L = library()
@@ -59,6 +66,25 @@ class TrueHuesTest(unittest.TestCase):
                         best = max(best, float(np.where(off <= 1.5, lch[:, 1], 0).max()))
             (found,) = true_hues([(name, angle)], box)
             self.assertGreater(float(lch_from_lab(found.lab)[1]), best - 3.0, name)
+
+    def test_the_rings_inside_hold_less_and_less_chroma(self) -> None:
+        found = true_hues(wheel_hues(12), SIX)
+        full = np.array([float(lch_from_lab(each.lab)[1]) for each in found])
+        before = full
+        rings = muted_rings(found)
+        greyest = np.array([float(lch_from_lab(each.lab)[1]) for each in rings[-1]])
+        for ring, share in zip(rings, RINGS, strict=True):
+            for i, muted in enumerate(ring):
+                lab = VIEWING.lab(np.array(muted.parts), list(muted.paints))
+                np.testing.assert_allclose(lab, muted.lab, atol=1e-6)
+                mixed_of = {p.key for p in (*found[i].paints, *found[(i + 6) % 12].paints)}
+                self.assertLessEqual({p.key for p in muted.paints}, mixed_of | {"PW6"})
+            now = np.array([float(lch_from_lab(each.lab)[1]) for each in ring])
+            self.assertTrue((now <= before + 1e-6).all())
+            # Where a pair passes beside grey no more is taken than it can.
+            self.assertTrue(((now <= share * full + 0.5) | (now <= greyest + 1e-6)).all())
+            self.assertTrue((now >= share * full - 10).all(), now - share * full)
+            before = now
 
     def test_a_box_of_one_hue_gives_the_nearest_and_says_so(self) -> None:
         (found,) = true_hues([("green", angle_of("green"))], [L.paint("PR108-light"), L.white])

@@ -1,6 +1,7 @@
 """What a paint is beside its colour: every paint has it, and what the trade knows of a few."""
 
 import unittest
+from dataclasses import replace
 
 from mesotint.paints.library import library
 from mesotint.paints.nature import DRYING, LIGHT_FAST, SOURCE, advice, nature
@@ -30,6 +31,10 @@ class NatureTest(unittest.TestCase):
         self.assertEqual(nature(L.paint("PBk9")).drying, "slow")
         self.assertEqual(nature(L.paint("PB29")).light_fast, "excellent")
         self.assertIn(nature(L.paint("PR177")).light_fast, LIGHT_FAST[2:])
+
+    def test_a_calibrated_tube_is_what_its_pigment_is(self) -> None:
+        own = replace(L.paint("PB29"), key="tube17", name="My blue")
+        self.assertEqual(nature(own), nature(L.paint("PB29")))
 
     def test_a_mixed_tube_is_as_its_paints(self) -> None:
         tube = L.paint("neutral-tint")

@@ -736,6 +736,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Kinds
+         * @description Kinds of colour to aim at: skin, hair, foliage, stone, sky, water …
+         */
+        get: operations["server_mixtures_api_kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixtures": {
         parameters: {
             query?: never;
@@ -1074,6 +1094,26 @@ export interface paths {
          * @description Every tube in the box as a partner of a colour, nearest to neutral first.
          */
         post: operations["server_scales_api_compute_partners"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/compute/nudges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Compute Nudges
+         * @description What takes the lean out of a dark or a grey, trace by trace.
+         */
+        post: operations["server_scales_api_compute_nudges"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2760,6 +2800,22 @@ export interface components {
             tint: components["schemas"]["Look"];
         };
         /**
+         * NatureOut
+         * @description What a paint is beside its colour, from memory: the label has the say.
+         */
+        NatureOut: {
+            /** Granulates */
+            granulates: boolean;
+            /** Stains */
+            stains: boolean;
+            /** Light Fast */
+            light_fast: string;
+            /** Drying */
+            drying: string;
+            /** Transparent */
+            transparent: boolean;
+        };
+        /**
          * TubeOut
          * @description A tube in the box. `calibrated` tells that its own readings made its colour.
          */
@@ -2769,6 +2825,7 @@ export interface components {
             /** Label */
             label: string;
             paint: components["schemas"]["PaintOut"];
+            nature: components["schemas"]["NatureOut"];
             /** Medium */
             medium: string;
             /** Finish */
@@ -2913,6 +2970,7 @@ export interface components {
             /** Label */
             label: string;
             paint: components["schemas"]["PaintOut"];
+            nature: components["schemas"]["NatureOut"];
             /** Medium */
             medium: string;
             /** Finish */
@@ -3126,6 +3184,30 @@ export interface components {
             look: components["schemas"]["Look"];
         };
         /**
+         * KindOut
+         * @description A kind of colour that painters aim at: rows from light to dark, each cool, neutral, warm.
+         *
+         *     `opaque` and `wash` say how it is usually mixed; `source` where its ranges come from.
+         */
+        KindOut: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Group */
+            group: string;
+            /** Opaque */
+            opaque: string;
+            /** Wash */
+            wash: string;
+            /** Source */
+            source: string;
+            /** Across */
+            across: string[];
+            /** Rows */
+            rows: components["schemas"]["Look"][][];
+        };
+        /**
          * Ingredient
          * @description What is in a mixture of one tube, or of what thins it.
          */
@@ -3264,7 +3346,7 @@ export interface components {
         /**
          * Target
          * @description A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
-         *     of an area of a photograph; or a random mud of the box.
+         *     of an area of a photograph; a hue of the wheel, mixed true; or a random mud of the box.
          */
         Target: {
             /**
@@ -3281,6 +3363,12 @@ export interface components {
             /** Kept */
             kept?: number | null;
             photo?: components["schemas"]["PhotographArea"] | null;
+            /**
+             * Hue
+             * @description One of the wheel of twelve, such as red.
+             * @default
+             */
+            hue: string;
             /**
              * Mud
              * @default false
@@ -3692,6 +3780,10 @@ export interface components {
         /**
          * ChartOut
          * @description A computed chart, row by row.
+         *
+         *     `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
+         *     `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
+         *     chart has nothing of the kind.
          */
         ChartOut: {
             /** Title */
@@ -3704,8 +3796,62 @@ export interface components {
             row_labels: string[];
             /** Column Labels */
             column_labels: string[];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[][];
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[][];
+            /**
+             * Row Says
+             * @default []
+             */
+            row_says: string[];
+            /**
+             * Column Says
+             * @default []
+             */
+            column_says: string[];
+            layers?: components["schemas"]["LayersAhead"] | null;
             /** Paint Data Version */
             paint_data_version: string;
+        };
+        /**
+         * LayersAhead
+         * @description A chart of layers at every thickness, so that the thickness can be dragged: a line for each
+         *     cell, row by row, of the layers and of the mixture that comes nearest to them.
+         */
+        LayersAhead: {
+            /** Coats */
+            coats: number[];
+            /** Laid */
+            laid: string[];
+            /** Layers */
+            layers: components["schemas"]["Line"][];
+            /** Mixed */
+            mixed: components["schemas"]["Line"][];
+            /** Away */
+            away: number[][];
+        };
+        /**
+         * Line
+         * @description Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it.
+         */
+        Line: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
         };
         /**
          * ChartIn
@@ -3715,7 +3861,9 @@ export interface components {
          *     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
          *     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
          *     alone, in tints and together, to be painted and read back. `telling`: what would tell most of
-         *     them now.
+         *     them now. `grid`: rows against `columns`. `darks`: the darks of some tubes or of the desk, each
+         *     opened. `shades`: one colour at falling values, by each of `columns`. `layers`: `columns` as
+         *     glazes over dry layers. `wheel`: hues mixed true, with their rings toward grey.
          */
         ChartIn: {
             /**
@@ -3751,9 +3899,17 @@ export interface components {
              * Chart
              * @enum {string}
              */
-            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession" | "calibration" | "telling";
-            /** Mixtures */
+            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession" | "calibration" | "telling" | "grid" | "darks" | "shades" | "layers" | "wheel";
+            /**
+             * Mixtures
+             * @default []
+             */
             mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Columns
+             * @default []
+             */
+            columns: components["schemas"]["TubeMixture"][];
             /**
              * Base
              * @description Parts of each in the base.
@@ -3809,6 +3965,72 @@ export interface components {
              * @default 0.35
              */
             greyer: number;
+            /**
+             * Flatter
+             * @default 0
+             */
+            flatter: number;
+            /**
+             * Ratio
+             * @default parts
+             * @enum {string}
+             */
+            ratio: "parts" | "strength" | "greyest";
+            /**
+             * Row Parts
+             * @description To one.
+             * @default 1
+             */
+            row_parts: number;
+            /**
+             * White
+             * @default 0
+             */
+            white: number;
+            /**
+             * Order
+             * @default given
+             * @enum {string}
+             */
+            order: "given" | "temperature" | "value" | "hue";
+            /**
+             * Most
+             * @default 3
+             * @enum {integer}
+             */
+            most: 2 | 3;
+            /**
+             * No Black
+             * @default false
+             */
+            no_black: boolean;
+            /**
+             * Transparent
+             * @default false
+             */
+            transparent: boolean;
+            /**
+             * Leans
+             * @description warm, cool or a hue; none for grey.
+             * @default
+             */
+            leans: string;
+            /**
+             * Up
+             * @default false
+             */
+            up: boolean;
+            /**
+             * Coats
+             * @default 0.3
+             */
+            coats: number;
+            /**
+             * Bare
+             * @description Whether the bare ground stands first among the layers.
+             * @default true
+             */
+            bare: boolean;
         };
         /**
          * FixOut
@@ -3826,22 +4048,6 @@ export interface components {
             /** Says */
             says: string;
             line: components["schemas"]["Line"];
-        };
-        /**
-         * Line
-         * @description Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it.
-         */
-        Line: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
         };
         /**
          * PartnerOut
@@ -3926,6 +4132,83 @@ export interface components {
              * @default 0
              */
             lightener: number;
+        };
+        /**
+         * NudgeOut
+         * @description One thing to add: `says` tells the lean and how much; the looks are those after it.
+         */
+        NudgeOut: {
+            /** Tube */
+            tube: number;
+            /** Label */
+            label: string;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Lean */
+            lean: string;
+            /** Says */
+            says: string;
+            look: components["schemas"]["Look"];
+            test: components["schemas"]["Look"];
+        };
+        /**
+         * NudgesOut
+         * @description A pile as it is, and the run of traces that takes its lean out.
+         */
+        NudgesOut: {
+            look: components["schemas"]["Look"];
+            test: components["schemas"]["Look"];
+            /** Lean */
+            lean: string | null;
+            /** Nudges */
+            nudges: components["schemas"]["NudgeOut"][];
+            /** At Once */
+            at_once: string[];
+            mixture: components["schemas"]["TubeMixture"];
+            /** Left */
+            left: string | null;
+        };
+        /**
+         * NudgesIn
+         * @description A mixture whose lean is to be taken out, and how the lean is made to show.
+         */
+        NudgesIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            mixture: components["schemas"]["TubeMixture"];
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * Test
+             * @default white
+             * @enum {string}
+             */
+            test: "white" | "film";
         };
         /**
          * MutingOut
@@ -7794,6 +8077,35 @@ export interface operations {
             };
         };
     };
+    server_mixtures_api_kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     server_mixtures_api_mixtures: {
         parameters: {
             query?: never;
@@ -8349,6 +8661,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PartnerOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_scales_api_compute_nudges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NudgesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NudgesOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

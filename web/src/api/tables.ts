@@ -16,8 +16,10 @@ export const DEFAULTS: {
   Target: Partial<Schemas["Target"]>;
   ScaleIn: Partial<Schemas["ScaleIn"]>;
   TriadIn: Partial<Schemas["TriadIn"]>;
+  ChartOut: Partial<Schemas["ChartOut"]>;
   ChartIn: Partial<Schemas["ChartIn"]>;
   PartnersIn: Partial<Schemas["PartnersIn"]>;
+  NudgesIn: Partial<Schemas["NudgesIn"]>;
   MutingIn: Partial<Schemas["MutingIn"]>;
   SheetMeasure: Schemas["SheetMeasure"];
   SheetIn: Partial<Schemas["SheetIn"]>;
@@ -62,11 +64,13 @@ export const DEFAULTS: {
   "TubeMixture": {"name": ""},
   "TubePart": {"parts": 1.0},
   "PhotoArea": {"width": 0.0, "height": 0.0},
-  "Target": {"name": "", "colour": "", "mud": false},
+  "Target": {"name": "", "colour": "", "hue": "", "mud": false},
   "ScaleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "scale", "steps": 9, "spacing": "chroma", "to_grey": false, "lightener": 0.0, "pins": []},
   "TriadIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triad", "lightener": 0.0, "picks": []},
-  "ChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "base": [], "more": 1.0, "count": 9, "openings": [0.0, 1.0, 2.0, 3.0, 4.0], "values": [3, 4, 5, 6, 7, 8], "lighter": 8.0, "cooler": 8.0, "greyer": 0.35},
+  "ChartOut": {"kinds": [], "remarks": [], "row_says": [], "column_says": []},
+  "ChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "columns": [], "base": [], "more": 1.0, "count": 9, "openings": [0.0, 1.0, 2.0, 3.0, 4.0], "values": [3, 4, 5, 6, 7, 8], "lighter": 8.0, "cooler": 8.0, "greyer": 0.35, "flatter": 0.0, "ratio": "parts", "row_parts": 1.0, "white": 0.0, "order": "given", "most": 3, "no_black": false, "transparent": false, "leans": "", "up": false, "coats": 0.3, "bare": true},
   "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
+  "NudgesIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "volume_ml": 5.0, "test": "white"},
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
   "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
   "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
@@ -120,14 +124,15 @@ export const LIMITS = {
   "TubePart": {"tube": {"least": 0}, "parts": {"most": 1000}},
   "PhotoArea": {"left": {"least": 0, "most": 1}, "top": {"least": 0, "most": 1}, "width": {"least": 0, "most": 1}, "height": {"least": 0, "most": 1}},
   "PhotographArea": {"photograph": {"least": 1}},
-  "Target": {"name": {"longest": 120}, "colour": {"longest": 60}, "kept": {"least": 1}},
+  "Target": {"name": {"longest": 120}, "colour": {"longest": 60}, "kept": {"least": 1}, "hue": {"longest": 20}},
   "PinIn": {"place": {"least": 1, "most": 15}, "share": {"least": 0, "most": 1}},
   "ScaleIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}, "hold": {"least": 0.5, "most": 9.5}, "pins": {"most": 15}},
   "ThirdIn": {"parts": {"least": 0, "most": 20}},
   "PickIn": {"point": {"fewest": 3, "most": 3}},
   "TriadIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
-  "ChartIn": {"ground": {"longest": 40}, "mixtures": {"fewest": 1, "most": 8}, "base": {"most": 8}, "more": {"most": 20}, "openings": {"fewest": 1, "most": 10}, "values": {"fewest": 2, "most": 11}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}},
+  "ChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "columns": {"most": 24}, "base": {"most": 8}, "more": {"most": 20}, "openings": {"fewest": 1, "most": 10}, "values": {"fewest": 2, "most": 11}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}, "flatter": {"least": 0, "most": 1}, "row_parts": {"least": 0.01, "most": 100}, "white": {"least": 0, "most": 20.0}, "leans": {"longest": 20}, "coats": {"least": 0.02, "most": 2.0}},
   "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
+  "NudgesIn": {"ground": {"longest": 40}, "volume_ml": {"most": 1000}},
   "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},
   "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "CompareIn": {"sheet": {"least": 1}},
@@ -178,8 +183,8 @@ export const LIMITS = {
 /** Tables of the core. */
 export const TABLES = {
   "steps": [3, 15],
-  "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8], "calibration": [1, 6], "telling": [1, 6]},
-  "chartCounts": {"complement": [3, 15], "values": [5, 11]},
+  "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8], "calibration": [1, 6], "telling": [1, 6], "grid": [1, 8], "darks": [0, 24], "shades": [1, 1], "layers": [0, 8], "wheel": [0, 12]},
+  "chartCounts": {"complement": [3, 15], "values": [5, 11], "darks": [2, 12], "shades": [2, 11]},
   "traceBelow": 0.025,
   "differences": [[1.0, "no eye sees it"], [2.5, "seen when touching"], [5.0, "seen side by side"], [null, "seen at once"]],
   "hues": [["red", 22.0], ["orange", 60.0], ["yellow", 90.0], ["yellow-green", 114.0], ["green", 150.0], ["blue-green", 198.0], ["blue", 272.0], ["violet", 313.0], ["red-violet", 339.0]],

@@ -1,0 +1,65 @@
+"""Charts of a few paints opened, darkened or brought away: complement to recession."""
+
+from mesotint.errors import InputError
+from mesotint.mixing.muting.trail import Trail
+from mesotint.planning import charts as core
+from mesotint.planning.scale import Scale
+from server.scales.charts.asked import Asked, Grid, openings
+
+
+def complement(asked: Asked) -> Grid:
+    asked.need("A complement chart takes two tubes.")
+    trail = Trail(asked.paints[0], asked.paints[1], 0.0, asked.viewing)
+    scale = Scale(trail, asked.request.count)
+    rows = core.complement_chart(scale, asked.request.openings)
+    steps = [f"step {i + 1}" for i in range(asked.request.count)]
+    told = f"{trail.first.name} into {trail.second.name.lower()}"
+    return Grid(told, rows, openings(asked), steps)
+
+
+def browns(asked: Asked) -> Grid:
+    asked.need("A brown chart takes two to six tubes; three primaries are usual.")
+    base = asked.request.base or [1.0] * len(asked.paints)
+    if len(base) != len(asked.paints):
+        raise InputError("Give parts for every tube of the base.", "base")
+    rows = core.brown_chart(
+        dict(zip(asked.paints, base, strict=True)),
+        whites=asked.request.openings,
+        more=asked.request.more,
+        viewing=asked.viewing,
+    )
+    labels = ["base", *(f"more {paint.name.lower()}" for paint in asked.paints)]
+    told = ", ".join(paint.name for paint in asked.paints)
+    return Grid(f"Browns of {told}", rows, labels, openings(asked))
+
+
+def values(asked: Asked) -> Grid:
+    asked.need("A value scale takes one dark: a black, or a mixture.")
+    cells = core.value_scale(asked.paints[0], asked.request.count, viewing=asked.viewing)
+    labels = [cell.label for cell in cells]
+    return Grid(
+        f"Values of {asked.paints[0].name.lower()}", [cells], [asked.paints[0].name], labels
+    )
+
+
+def tints(asked: Asked) -> Grid:
+    rows = [core.tint_column(p, asked.request.openings, asked.viewing) for p in asked.paints]
+    return Grid("Tints", rows, [paint.name for paint in asked.paints], openings(asked))
+
+
+def strings(asked: Asked) -> Grid:
+    dark = asked.darkener()
+    rows = [core.string(p, asked.request.values, dark, asked.viewing) for p in asked.paints]
+    columns = [f"value {value:g}" for value in asked.request.values]
+    title = f"Strings, darkened with {dark.name.lower()}"
+    return Grid(title, rows, [paint.name for paint in asked.paints], columns)
+
+
+def recession(asked: Asked) -> Grid:
+    wanted, paints = asked.request, asked.paints
+    figures = wanted.lighter, wanted.cooler, wanted.greyer, wanted.flatter
+    found = core.recession(paints, asked.box, *figures, asked.viewing)
+    cells = core.cells_of_recipes([cell for row in found for cell in row])
+    columns = [label for label, _ in found[0]]
+    rows = [cells[i : i + len(columns)] for i in range(0, len(cells), len(columns))]
+    return Grid("Recession", rows, [paint.name for paint in paints], columns)

@@ -1,0 +1,32 @@
+"""One colour at falling or rising values."""
+
+import numpy as np
+
+from mesotint.planning import charts as core
+from mesotint.planning import shades as core_shades
+from server.scales.charts.asked import Asked, Grid
+
+
+def shades(asked: Asked) -> Grid:
+    wanted = asked.request
+    verb = "lightens" if wanted.up else "darkens"
+    asked.need(f"Shades take one colour down, and one to eight across of what {verb} it.")
+    colour = asked.paints[0]
+    found = core_shades.shades(
+        colour, asked.columns, wanted.count, up=wanted.up, viewing=asked.viewing
+    )
+    rows, remarks = [], []
+    for row in found:
+        told = [f"{colour.name} with {row.paint.name.lower()}, value {s.value:.1f}"
+                for s in row.steps]  # fmt: skip
+        parts = np.array([step.parts for step in row.steps])
+        rows.append(core.cells_of(told, [colour, row.paint], parts, asked.viewing))
+        remarks.append([step.says for step in row.steps])
+    return Grid(
+        f"Shades of {colour.name.lower()}",
+        rows,
+        [row.paint.name for row in found],
+        [f"value {step.value:.1f}" for step in found[0].steps],
+        remarks=remarks,
+        row_says=[row.says for row in found],
+    )

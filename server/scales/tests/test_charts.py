@@ -1,0 +1,200 @@
+"""The charts that are mixed of two sides, of the desk, and of layers; and a mixture nudged true."""
+
+import numpy as np
+
+from mesotint.colour.difference import delta_e_2000
+from mesotint.mixing.layers import layers
+from mesotint.mixing.mixture import Mixture, Viewing
+from mesotint.paints.library import library
+from server.scales.tests.desk import DeskTest
+
+PAINT = library().paint
+
+
+class ChartsTest(DeskTest):
+    """A desk with a green beside what the studio has."""
+
+    def setUp(self) -> None:
+        super().setUp()
+        status, told = self.send("post", "tubes", {"paint_key": "PG7"})
+        self.assertEqual(status, 201, told)
+        self.tubes = {**self.tubes, "PG7": told["id"]}
+
+
+class GridTest(ChartsTest):
+    def grid(self, down: str, across: str, **more):
+        columns = [self.one(key) for key in across.split()]
+        return self.chart("grid", *down.split(), columns=columns, **more)
+
+    def test_a_grid_of_two_sides(self) -> None:
+        told = self.computed("chart", self.grid("PO20 PY3", "PB29 PV23 PG7", row_parts=2, white=1))
+        self.assertEqual([len(row) for row in told["rows"]], [3, 3])
+        self.assertEqual(told["column_labels"][0], PAINT("PB29").name)
+        cell = told["rows"][1][2]
+        mixed = Mixture.of({PAINT("PY3"): 2.0, PAINT("PG7"): 1.0, PAINT("PW6"): 3.0}).lab
+        np.testing.assert_allclose(cell["look"]["lab"], mixed, atol=2e-3)
+        self.assertEqual({part["key"] for part in cell["parts"]}, {"PY3", "PG7", "PW6"})
+        self.assertEqual([len(row) for row in told["kinds"]], [3, 3])
+        self.assertEqual(told["layers"], None)
+
+    def test_by_strength_it_is_told_what_that_is_by_volume(self) -> None:
+        told = self.computed("chart", self.grid("PO20 PY3", "PG7", ratio="strength"))
+        self.assertIn("by volume, equal in strength", told["remarks"][0][0])
+        plain = self.computed("chart", self.grid("PO20 PY3", "PG7"))
+        self.assertNotIn("strength", plain["remarks"][0][0])
+
+    def test_it_is_kept_planned_printed_and_opened_again(self) -> None:
+        request = self.grid("PO20 PY3", "PB29 PV23", ratio="greyest", order="hue")
+        kept = self.kept(request)
+        self.assertEqual((len(kept["patches"]), kept["columns"]), (4, 2))
+        _, again = self.send("get", f"scales/{kept['id']}")
+        self.assertEqual(again["request"]["columns"], kept["request"]["columns"])
+        measure = {"kind": "grams", "step": 0.1, "volume_ml": 5}
+        plan = self.computed("plan", {"request": request, "measure": measure})
+        self.assertEqual(len(plan["patches"]), 4)
+        pdf = self.client.get(f"/api/scales/{kept['id']}/paper.pdf")
+        self.assertTrue(pdf.content.startswith(b"%PDF"))
+
+    def test_refused_with_a_way_out(self) -> None:
+        for asked, says in (
+            (self.grid("PO20", "PB29"), "is a scale"),
+            (self.grid("PO20 PB29", "PB29"), "take it out of one"),
+            (self.chart("grid", "PO20"), "one to eight"),
+            (self.grid("PO20 PW6", "PB29", ratio="strength"), "give it by parts"),
+        ):
+            self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, says)
+        nine = [self.one("PO20")] * 9
+        asked = {**self.grid("PO20", "PB29"), "mixtures": nine}
+        self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, "one to eight")
+
+
+class DarksTest(ChartsTest):
+    def test_darks_of_the_desk_and_of_some_tubes(self) -> None:
+        told = self.computed("chart", self.chart("darks", count=4, openings=[0, 4]))
+        self.assertEqual([len(row) for row in told["rows"]], [2] * len(told["rows"]))
+        for row, says in zip(told["rows"], told["row_says"], strict=True):
+            self.assertLess(row[0]["look"]["lab"][0], 45)
+            # What is opened is the same dark with four parts of white.
+            parts = {PAINT(part["key"]): part["exact"] for part in row[0]["parts"]}
+            opened = Mixture.of({**parts, PAINT("PW6"): 4 * sum(parts.values())}).lab
+            np.testing.assert_allclose(row[1]["look"]["lab"], opened, atol=2e-3)
+            self.assertIn("opened it", says)
+        few = self.computed("chart", self.chart("darks", "PG7", "PO20", most=2, count=3))
+        used = {part["key"] for row in few["rows"] for part in row[0]["parts"]}
+        self.assertEqual(used, {"PG7", "PO20"})
+        clean = self.computed("chart", self.chart("darks", no_black=True, count=12))
+        self.assertFalse([p for row in clean["rows"] for p in row[0]["parts"]
+                          if p["key"].startswith("PBk")])  # fmt: skip
+        self.assert_problem(
+            self.send("post", "scales/compute/chart", self.chart("darks", "PW6", "PY3")),
+            422, "Nothing dark",
+        )  # fmt: skip
+
+
+class ShadesTest(ChartsTest):
+    def test_shades_of_a_yellow(self) -> None:
+        columns = [self.one("PV23"), self.one("PG7"), self.mix("A dark", PV23=2, PG7=1)]
+        told = self.computed("chart", self.chart("shades", "PY3", columns=columns, count=5))
+        self.assertEqual([len(row) for row in told["rows"]], [5, 5, 5])
+        for row in told["rows"]:
+            light = [cell["look"]["lab"][0] for cell in row]
+            self.assertTrue((np.diff(light) < -3).all())
+        self.assertIn("of its chroma", told["row_says"][0])
+        self.assertIn("kept", told["remarks"][0][1])
+        self.assert_problem(
+            self.send("post", "scales/compute/chart", self.chart("shades", "PY3")), 422, "darkens"
+        )
+
+
+class LayersTest(ChartsTest):
+    def asked(self, **more):
+        columns = [self.one("PY3"), self.one("PO20")]
+        return self.chart("layers", "PV23", "PB29", columns=columns, **more)
+
+    def test_each_cell_is_the_film_over_the_film_at_every_thickness(self) -> None:
+        told = self.computed("chart", self.asked(coats=0.3))
+        ahead = told["layers"]
+        self.assertEqual([len(row) for row in told["rows"]], [2, 2, 2])
+        self.assertEqual(len(ahead["layers"]), 6)
+        at = 10
+        one = layers({PAINT("PV23"): 1.0}, {PAINT("PO20"): 1.0}, ahead["coats"][at],
+                     [PAINT("PV23"), PAINT("PO20")])  # fmt: skip
+        cell = ahead["layers"][3]
+        self.assertLess(float(delta_e_2000(np.array(cell["lab"][at]), one.lab)), 0.1)
+        self.assertEqual(told["row_labels"][0], "Bare ground, bright white")
+        self.assertNotIn("Bare", self.computed("chart", self.asked(bare=False))["row_labels"][0])
+        self.assertIn("medium", ahead["laid"][0])
+
+    def test_what_is_kept_and_printed_looks_like_the_layers_and_teaches_no_mixture(self) -> None:
+        request = self.asked(coats=0.3)
+        told = self.computed("chart", request)
+        kept = self.kept(request)
+        near = int(np.abs(np.log(np.array(told["layers"]["coats"]) / 0.3)).argmin())
+        for place, patch in enumerate(kept["patches"]):
+            laid = np.array(told["layers"]["layers"][place]["lab"][near])
+            self.assertLess(float(delta_e_2000(np.array(patch["look"]["lab"]), laid)), 0.1)
+        layout = self.client.get(f"/api/scales/{kept['id']}/paper.layout").json()
+        self.assertTrue(layout["boxes"])
+        self.assertFalse([box for box in layout["boxes"] if box.get("parts")])
+        plan = self.computed("plan", {"request": request, "measure": {}})
+        self.assertIn("let it dry", plan["advice"][0])
+        self.assertIn("down its column", plan["advice"][1])
+
+    def test_refused(self) -> None:
+        for asked, says in (
+            (self.chart("layers", "PV23"), "glazes"),
+            (self.asked(medium="wash"), "opaque paint"),
+        ):
+            self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, says)
+
+
+class WheelTest(ChartsTest):
+    def test_a_wheel_with_its_rings_and_its_tubes(self) -> None:
+        told = self.computed("chart", self.chart("wheel", count=12))
+        self.assertEqual([len(row) for row in told["rows"]], [12] * 4)
+        chroma = [np.hypot(*np.array([c["look"]["lab"] for c in row])[:, 1:].T)
+                  for row in told["rows"]]  # fmt: skip
+        for outer, inner in zip(chroma, chroma[1:], strict=False):
+            self.assertTrue((inner <= outer + 0.01).all())
+        named = ", ".join(told["column_says"])
+        for key in ("PO20", "PB29", "PY3"):
+            self.assertIn(PAINT(key).name, named)
+        asked = self.chart("wheel", count=7)
+        self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, "6, 12 or 24")
+
+
+class NudgesTest(ChartsTest):
+    def test_a_dark_is_nudged_true_and_its_mixture_can_be_gone_on_with(self) -> None:
+        body = {"mixture": self.mix("", PG7=1, PO20=1.5), "volume_ml": 4.0}
+        told = self.computed("nudges", body)
+        self.assertTrue(told["nudges"])
+        pile = {PAINT("PG7"): 4.0 / 2.5, PAINT("PO20"): 6.0 / 2.5}
+        keys = {tube: key for key, tube in self.tubes.items()}
+        for step in told["nudges"]:
+            paint = PAINT(keys[step["tube"]])
+            pile[paint] = pile.get(paint, 0.0) + step["volume_ml"]
+            test = Mixture.of({**pile, PAINT("PW6"): 4 * sum(pile.values())}).lab
+            np.testing.assert_allclose(step["test"]["lab"], test, atol=0.02)
+            self.assertIn(f"Leans {step['lean']}", step["says"])
+        mixed = {PAINT(keys[part["tube"]]): part["parts"] for part in told["mixture"]["parts"]}
+        last = told["nudges"][-1]["look"]["lab"]
+        np.testing.assert_allclose(Mixture.of(mixed).lab, last, atol=0.01)
+        self.assertEqual(len(told["at_once"]), len({step["tube"] for step in told["nudges"]}))
+        film = self.computed("nudges", {**body, "test": "film"})
+        self.assertNotEqual(film["test"]["lab"], told["test"]["lab"])
+
+    def test_advice_beside_a_plan_tells_what_fades_and_what_dries_when(self) -> None:
+        plan = self.computed(
+            "plan", {"request": self.chart("tints", "PO20", "PB29"), "measure": {}}
+        )
+        self.assertEqual(plan["advice"], [])
+
+
+class ViewingTest(ChartsTest):
+    def test_a_wash_opens_with_water(self) -> None:
+        columns = [self.one("PB29")]
+        asked = self.chart("grid", "PO20", "PY3", columns=columns, medium="wash", white=2)
+        told = self.computed("chart", asked)["rows"][0][0]["look"]["lab"]
+        wash = Viewing(medium="wash")
+        mixed = Mixture.of({PAINT("PO20"): 1.0, PAINT("PB29"): 1.0}, wash, water=2.0).lab
+        np.testing.assert_allclose(told, mixed, atol=2e-3)
