@@ -7,6 +7,7 @@ from dataclasses import asdict
 
 from bench import (
     amounts,
+    charts,
     colour,
     feel,
     hour,
@@ -29,6 +30,7 @@ STAGES = (
     feel,
     colour,
     muting,
+    charts,
     tubes,
     piles,
     paintings,

@@ -47,6 +47,7 @@ _TRIAD_LEVEL: Final = 5
 _TRIADS_REFINED: Final = 160
 _STEPS: Final = (0.3, 0.16, 0.08, 0.04, 0.02)
 _LEAST_STRENGTH: Final = 0.05
+_LEAST_PULL: Final = 0.01
 
 
 @dataclass(frozen=True)
@@ -136,6 +137,7 @@ def darks(
     if most == MOST_PAINTS:
         found += table.triads({each.paints: each.cost for each in found})
     found = [each for each in found if each.lab[0] < DARK_BELOW]
+    found = [each for each in found if table.holds_all(each)] or found
     if found and not (leaning := [each for each in found if table.leans_so(each)]):
         raise InputError(
             f"No dark of these tubes leans {leans}; ask for another lean, or for none.", "leans"
@@ -174,6 +176,14 @@ class _Table:
             self.aim = _AIM_CHROMA * np.array(
                 [np.cos(np.radians(angle)), np.sin(np.radians(angle))]
             )
+
+    def holds_all(self, dark: Dark) -> bool:
+        """Whether each of a dark's paints does something in it; where one does not, it is the dark
+        of the others."""
+        if len(dark.paints) == 1:
+            return True
+        pull = np.array(dark.parts) * [self.pull[self.paints.index(p)] for p in dark.paints]
+        return bool(pull.min() >= _LEAST_PULL * pull.sum())
 
     def leans_so(self, dark: Dark) -> bool:
         """Whether a dark leans the way that is asked for, if one is."""

@@ -31,7 +31,7 @@ THICKEST: Final = 2.0
 the last it is no longer thin."""
 
 POINTS: Final = 25
-_SHARES: Final = 63
+_SHARES: Final = 47
 AS_GOOD: Final = 2.5
 """CIEDE2000 within which one mixture does what the layers do: seen only when they touch."""
 

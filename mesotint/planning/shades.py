@@ -67,10 +67,10 @@ class Shade:
     @property
     def says(self) -> str:
         """How the colour has changed here, in a few words."""
-        turned = "its hue held"
+        turned = "it holds its hue"
         if abs(self.turns) >= _HELD_WITHIN:
-            turned = f"turned {abs(self.turns):.0f}° toward {_toward(self)}"
-        return f"{turned}, {100 * self.keeps:.0f} % of its chroma kept"
+            turned = f"it has turned {abs(self.turns):.0f}° toward {_toward(self)}"
+        return f"Here {turned}, and {100 * self.keeps:.0f} % of its chroma is left."
 
 
 @dataclass(frozen=True)

@@ -9,14 +9,15 @@ from typing import Any, Final
 
 import numpy as np
 
-from mesotint.colour.hues import MIDDLES
+from mesotint.colour.hues import MIDDLES, WHEEL
 from mesotint.colour.munsell import lab_from_munsell
 from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
+from mesotint.mixing.darks import LEANS
 from mesotint.mixing.traces import TRACE_BELOW
 from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
-from mesotint.planning.charts import CHART_COUNTS, CHART_MIXTURES
+from mesotint.planning.charts import CHART_COLUMNS, CHART_COUNTS, CHART_MIXTURES, WEATHERS
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.config.api import api
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
@@ -82,6 +83,10 @@ def tables() -> dict[str, Any]:
     return {
         "steps": [FEWEST_STEPS, MOST_STEPS],
         "chartMixtures": CHART_MIXTURES,
+        "chartColumns": CHART_COLUMNS,
+        "weathers": {name: vars(weather) for name, weather in WEATHERS.items()},
+        "wheel": [hue.name for hue in WHEEL],
+        "leans": LEANS,
         "chartCounts": CHART_COUNTS,
         "traceBelow": TRACE_BELOW,
         "differences": [

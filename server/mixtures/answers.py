@@ -18,7 +18,8 @@ class PaintRef(BaseModel):
 class Part(BaseModel):
     """How much of one paint a mixture holds: exact, in whole parts, or as a touch.
 
-    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `pull` is
+    what it does in white, in parts of ultramarine that would do as much; none for a white.
     """
 
     key: str
@@ -27,6 +28,7 @@ class Part(BaseModel):
     whole: int
     touch: int
     says: str
+    pull: float = 0.0
 
 
 class Ground(BaseModel):

@@ -112,14 +112,22 @@ class TriadOut(BaseModel):
     paint_data_version: str
 
 
+class LayerRun(BaseModel):
+    """One cell of a chart of layers from thin to thick; each list as a `Swatch` has it."""
+
+    srgb: list[str]
+    value_srgb: list[str]
+    in_gamut: list[bool]
+
+
 class LayersAhead(BaseModel):
     """A chart of layers at every thickness, so that the thickness can be dragged: a line for each
     cell, row by row, of the layers and of the mixture that comes nearest to them."""
 
     coats: list[float]
     laid: list[str]
-    layers: list[Line]
-    mixed: list[Line]
+    layers: list[LayerRun]
+    mixed: list[LayerRun]
     away: list[list[float]]
 
 

@@ -140,7 +140,7 @@ SheetRequest = Annotated[AnyRequest, Field(discriminator="kind")]
 class SheetMeasure(MeasureSteps):
     """How the painter measures, how much of each patch is wanted, and the method of working."""
 
-    kind: Literal["parts", "grams", "ml", "drops", "ribbon"] = "parts"
+    kind: Literal["parts", "strength", "grams", "ml", "drops", "ribbon"] = "parts"
     by: Literal["volume", "area"] = "volume"
     volume_ml: float = Field(5.0, gt=0, le=1000, allow_inf_nan=False)
     area_cm2: float = Field(50.0, gt=0, le=100_000, allow_inf_nan=False)

@@ -1,5 +1,7 @@
 """The work plan of a sheet in the painter's measure."""
 
+from collections.abc import Sequence
+
 import numpy as np
 
 from mesotint.planning.instructions import Line, Work, instructions
@@ -7,7 +9,7 @@ from mesotint.planning.making import number_in_steps
 from mesotint.planning.measures import volume_for_area
 from mesotint.planning.measuring import measured
 from server.kept.looks import look
-from server.mixtures.answers import Used
+from server.mixtures.answers import Part, Used
 from server.mixtures.services import parts_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.scales.answers import AmountOut, MeasuredOut, WorkPlan
@@ -24,7 +26,7 @@ def volume_ml(measure: SheetMeasure) -> float:
 
 def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
     """Amounts of each patch, and the plan line by line."""
-    if measure.kind == "parts":
+    if measure.kind in ("parts", "strength"):
         return _in_parts(made, measure)
     read, each = measure.core, volume_ml(measure)
     parts = np.array([patch.parts for patch in made.patches])
@@ -65,20 +67,33 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
     )
 
 
+def _says(part: Part) -> str:
+    if part.touch:
+        return part.says
+    return f"{part.whole} {'part' if part.whole == 1 else 'parts'}"
+
+
+def _with_strength(parts: Sequence[Part], amounts: Sequence[AmountOut]) -> list[AmountOut]:
+    """Amounts with what each is in parts of equal strength, the least of them one; whites have
+    no strength to count by."""
+    least = min((part.pull for part in parts if part.pull > 0), default=0.0)
+    return [
+        AmountOut(name=told.name, says=f"{told.says}, {part.pull / least:.2g} in strength")
+        if part.pull > 0
+        else told
+        for part, told in zip(parts, amounts, strict=True)
+    ]
+
+
 def _in_parts(made: Patches, measure: SheetMeasure) -> WorkPlan:
-    """The plan of a painter who measures by eye: whole parts of each patch by itself."""
+    """The plan of a painter who measures by eye: whole parts of each patch by itself, with what
+    they are by strength where that is how the painter counts."""
     lines, patches = [], []
     for label, patch in zip(made.labels, made.patches, strict=True):
         parts = [part for part in parts_of(made.paints, patch) if part.whole or part.touch]
-        amounts = [
-            AmountOut(
-                name=part.name,
-                says=part.says
-                if part.touch
-                else f"{part.whole} {'part' if part.whole == 1 else 'parts'}",
-            )
-            for part in parts
-        ]
+        amounts = [AmountOut(name=part.name, says=_says(part)) for part in parts]
+        if measure.kind == "strength":
+            amounts = _with_strength(parts, amounts)
         patches.append(MeasuredOut(amounts=amounts, cost_delta_e=patch.whole.cost_delta_e))
         heading = label[0].upper() + label[1:]
         lines += [

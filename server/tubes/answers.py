@@ -7,7 +7,7 @@ import numpy as np
 from pydantic import BaseModel
 
 from mesotint.instruments.colorimeter import WARM_UP_S
-from mesotint.mixing.character import Character, character
+from mesotint.mixing.character import Character, character, strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trust import uncertainty
 from mesotint.paints.calibration import Calibration, nearest_paint
@@ -52,12 +52,14 @@ class NatureOut(BaseModel):
 
 
 class TubeOut(BaseModel):
-    """A tube in the box. `calibrated` tells that its own readings made its colour."""
+    """A tube in the box. `calibrated` tells that its own readings made its colour; `strength` is
+    how much more it does in white than ultramarine, 0 for a white."""
 
     id: int
     label: str
     paint: PaintOut
     nature: NatureOut
+    strength: float
     medium: str
     finish: str
     size_ml: float | None
@@ -228,6 +230,7 @@ def _tube_fields(tube: Tube, paint: Paint, chip: Chip) -> dict[str, Any]:
         "label": tube.label or paint.name,
         "paint": paint_out(paint, chip),
         "nature": NatureOut(**vars(nature(paint))),
+        "strength": strength(paint),
         "medium": tube.medium,
         "finish": tube.finish,
         "size_ml": tube.size_ml,

@@ -27,7 +27,7 @@ def darks(asked: Asked) -> Grid:
             core.cells_of(labels, [*dark.paints, asked.viewing.lightener], parts, asked.viewing)
         )
     return Grid(
-        f"{listed(found[0].paints)} is the best dark of them",
+        f"The best dark: {listed(found[0].paints)[0].lower()}{listed(found[0].paints)[1:]}",
         rows,
         [listed(dark.paints) for dark in found],
         openings(asked),

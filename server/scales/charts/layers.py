@@ -4,11 +4,12 @@ from typing import Final
 
 import numpy as np
 
+from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing.layers import LayerGrid, layer_grid, thinned
 from mesotint.mixing.mixture import Appearance, appearances, merged
+from mesotint.optics.grid import Array
 from mesotint.planning import charts as core
-from server.kept.looks import lines
-from server.scales.answers import LayersAhead
+from server.scales.answers import LayerRun, LayersAhead
 from server.scales.charts.asked import Asked, Grid, listed
 
 _MIXED_BESIDE: Final = "The parts are those of the mixture that comes nearest to the layers."
@@ -63,11 +64,23 @@ def looks_of(grid: Grid, coats: float) -> tuple[Appearance, ...]:
 
 def ahead(found: LayerGrid) -> LayersAhead:
     points = len(found.coats)
-    laid, mixed = (of.reshape(-1, points, 3) for of in (found.labs, found.mixed_labs))
     return LayersAhead(
         coats=found.coats.tolist(),
         laid=[thinned(float(coats)) for coats in found.coats],
-        layers=lines(laid, laid),
-        mixed=lines(mixed, mixed),
+        layers=_runs(found.labs, points),
+        mixed=_runs(found.mixed_labs, points),
         away=found.away.reshape(-1, points).round(2).tolist(),
     )
+
+
+def _runs(labs: Array, points: int) -> list[LayerRun]:
+    flat = labs.reshape(-1, 3)
+    (codes, inside), values = hex_from_lab(flat), neutral_hex(flat[:, 0])
+    return [
+        LayerRun(
+            srgb=codes[at : at + points],
+            value_srgb=values[at : at + points],
+            in_gamut=inside[at : at + points],
+        )
+        for at in range(0, len(flat), points)
+    ]

@@ -2817,7 +2817,8 @@ export interface components {
         };
         /**
          * TubeOut
-         * @description A tube in the box. `calibrated` tells that its own readings made its colour.
+         * @description A tube in the box. `calibrated` tells that its own readings made its colour; `strength` is
+         *     how much more it does in white than ultramarine, 0 for a white.
          */
         TubeOut: {
             /** Id */
@@ -2826,6 +2827,8 @@ export interface components {
             label: string;
             paint: components["schemas"]["PaintOut"];
             nature: components["schemas"]["NatureOut"];
+            /** Strength */
+            strength: number;
             /** Medium */
             medium: string;
             /** Finish */
@@ -2971,6 +2974,8 @@ export interface components {
             label: string;
             paint: components["schemas"]["PaintOut"];
             nature: components["schemas"]["NatureOut"];
+            /** Strength */
+            strength: number;
             /** Medium */
             medium: string;
             /** Finish */
@@ -3483,7 +3488,8 @@ export interface components {
          * Part
          * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
          *
-         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `pull` is
+         *     what it does in white, in parts of ultramarine that would do as much; none for a white.
          */
         Part: {
             /** Key */
@@ -3498,6 +3504,11 @@ export interface components {
             touch: number;
             /** Says */
             says: string;
+            /**
+             * Pull
+             * @default 0
+             */
+            pull: number;
         };
         /**
          * ScaleOut
@@ -3821,6 +3832,18 @@ export interface components {
             paint_data_version: string;
         };
         /**
+         * LayerRun
+         * @description One cell of a chart of layers from thin to thick; each list as a `Swatch` has it.
+         */
+        LayerRun: {
+            /** Srgb */
+            srgb: string[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+        };
+        /**
          * LayersAhead
          * @description A chart of layers at every thickness, so that the thickness can be dragged: a line for each
          *     cell, row by row, of the layers and of the mixture that comes nearest to them.
@@ -3831,27 +3854,11 @@ export interface components {
             /** Laid */
             laid: string[];
             /** Layers */
-            layers: components["schemas"]["Line"][];
+            layers: components["schemas"]["LayerRun"][];
             /** Mixed */
-            mixed: components["schemas"]["Line"][];
+            mixed: components["schemas"]["LayerRun"][];
             /** Away */
             away: number[][];
-        };
-        /**
-         * Line
-         * @description Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it.
-         */
-        Line: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
         };
         /**
          * ChartIn
@@ -4048,6 +4055,22 @@ export interface components {
             /** Says */
             says: string;
             line: components["schemas"]["Line"];
+        };
+        /**
+         * Line
+         * @description Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it.
+         */
+        Line: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
         };
         /**
          * PartnerOut
@@ -4370,7 +4393,7 @@ export interface components {
              * @default parts
              * @enum {string}
              */
-            kind: "parts" | "grams" | "ml" | "drops" | "ribbon";
+            kind: "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon";
             /**
              * Step
              * @description Smallest step of a scale or syringe.

@@ -5,7 +5,7 @@ import { pileQuery, pilesQuery } from "../api/queries";
 import { newToken } from "../api/token";
 
 /** A target with nothing said yet. */
-export const NO_TARGET: Target = { name: "", colour: "", mud: false };
+export const NO_TARGET: Target = { name: "", colour: "", hue: "", mud: false };
 
 /** A pile of the usual size with nothing on it. */
 const EMPTY_PILE: NewPile = { name: "", kind: "pile", volume_ml: 5 };

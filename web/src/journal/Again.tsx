@@ -5,7 +5,7 @@ import { useState } from "react";
 import { api, type Entry, got } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
 import { newToken } from "../api/token";
-import { newPile, useBeginPiles } from "../app/beginPile";
+import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
 import { Swatch } from "../seen/Swatch";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
@@ -137,7 +137,7 @@ function Plan({ entry }: { entry: Entry }) {
               begin.mutate([
                 newPile({
                   name: entry.title,
-                  target: { name: entry.title, colour: "", mud: false, kept: entry.id },
+                  target: { ...NO_TARGET, name: entry.title, kept: entry.id },
                   mixture: told.mixture,
                   volume_ml: amount,
                 }),

@@ -146,3 +146,6 @@ export function blendTrails(
     in_gamut: from.in_gamut.map((shown, k) => shown && (to.in_gamut[k] ?? shown)),
   };
 }
+
+/** A figure as one would say it in a ratio. */
+export const ratioText = (ratio: number) => Number(ratio.toPrecision(2)).toString();

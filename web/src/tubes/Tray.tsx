@@ -12,12 +12,16 @@ export function Tray({
   inUse,
   hint,
   onPick,
+  only,
 }: {
   inUse: ReadonlyArray<number | null>;
   hint: string;
   onPick: (tube: Tube) => void;
+  /** Which tubes are shown; all of them where nothing is said. */
+  only?: (tube: Tube) => boolean;
 }) {
-  const { data: tubes = [] } = useQuery(tubesQuery);
+  const { data: every = [] } = useQuery(tubesQuery);
+  const tubes = only ? every.filter(only) : every;
   const [adding, setAdding] = useState(false);
   /** Whether the drawer that the tray is on a phone stands open. */
   const [drawn, setDrawn] = useState(false);

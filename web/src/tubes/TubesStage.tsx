@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
+import type { Tube } from "../api/client";
 import { reachQuery, tubesQuery } from "../api/queries";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
+import { Select } from "../ui/Choice";
 import { Stepper } from "../ui/Stepper";
 import { useSize } from "../ui/useSize";
 import { AddTubes } from "./adding/AddTubes";
@@ -13,6 +15,19 @@ import { Tray } from "./Tray";
 import { TubeSlip } from "./TubeSlip";
 import { NEW_TUBE, useTubeChanges } from "./useTubes";
 import { WheelPlot } from "./WheelPlot";
+
+/** What a tube is beside its colour, to look for tubes by; from memory, the label has the say. */
+const NATURES = [
+  ["all", "All tubes", () => true],
+  ["transparent", "Transparent", (tube: Tube) => tube.nature.transparent],
+  ["granulates", "Granulate", (tube: Tube) => tube.nature.granulates],
+  ["calm", "Do not stain", (tube: Tube) => !tube.nature.stains],
+  ["lasting", "Most light-fast", (tube: Tube) => tube.nature.light_fast === "excellent"],
+  ["fast", "Dry fast in oil", (tube: Tube) => tube.nature.drying === "fast"],
+  ["slow", "Dry slowly in oil", (tube: Tube) => tube.nature.drying === "slow"],
+] as const satisfies ReadonlyArray<readonly [string, string, (tube: Tube) => boolean]>;
+
+type Nature = (typeof NATURES)[number][0];
 
 /** The first stage of the work: what each tube really is, and what the box reaches. */
 export default function TubesStage() {
@@ -25,6 +40,8 @@ export default function TubesStage() {
   const [adding, setAdding] = useState(false);
   const { add } = useTubeChanges();
   const [room, width, height] = useSize();
+  const [nature, setNature] = useState<Nature>("all");
+  const only = NATURES.find(([key]) => key === nature)?.[2] ?? (() => true);
   const tube = tubes.find((each) => each.id === chosen) ?? tubes[0] ?? null;
   const other = tubes.find((each) => each.id === beside) ?? null;
   const pick = (id: number) => {
@@ -40,10 +57,17 @@ export default function TubesStage() {
         inUse={[tube?.id ?? null, other?.id ?? null]}
         hint={comparing ? "Tap the tube to hold beside it." : "Tap a tube to look at it."}
         onPick={(each) => pick(each.id)}
+        only={only}
       />
       <main className="flex min-h-0 min-w-0 flex-col bg-stage">
         <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
           <Boxes />
+          <Select
+            label="Tubes shown"
+            options={NATURES.map(([key, says]) => [key, says] as const)}
+            value={nature}
+            onChoose={setNature}
+          />
           <FileMenu />
         </div>
         {tubes.length === 0 && !isPending ? (
@@ -61,7 +85,7 @@ export default function TubesStage() {
             <div ref={room} className="min-h-96 flex-1 overflow-hidden">
               {width > 0 && (
                 <WheelPlot
-                  tubes={tubes}
+                  tubes={tubes.filter(only)}
                   reach={reach}
                   selected={tube?.id ?? null}
                   beside={other?.id ?? null}

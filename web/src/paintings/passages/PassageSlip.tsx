@@ -3,6 +3,8 @@ import { Layers, Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
 import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import { MixtureFinder } from "../../piles/targets/MixtureFinder";
+import { ratioText } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
@@ -25,7 +27,7 @@ import { PaintingHead } from "../PaintingHead";
 import { Standing } from "../picture/Standing";
 import type { Shown } from "../shown";
 import { LayersPanel } from "./LayersPanel";
-import { MixtureFinder } from "./MixtureFinder";
+import { equalStrength } from "./strength";
 
 /** The chosen passage: what it is, where it lies, and what it is mixed from. */
 export function PassageSlip({ onChoose, ...shown }: Shown & { onChoose: (place: number) => void }) {
@@ -221,6 +223,7 @@ function Mixture({
   const [finding, setFinding] = useState(false);
   const parts = mixture?.parts ?? [];
   const label = (id: number) => tubes.find((tube) => tube.id === id)?.label ?? "a tube elsewhere";
+  const strong = equalStrength(parts, tubes);
   return (
     <section aria-label="Mixture" className="border-ink border-t-2 pt-2">
       <div className="flex items-center gap-2">
@@ -268,6 +271,11 @@ function Mixture({
           </li>
         ))}
       </ul>
+      {strong && (
+        <Button look="paper" onClick={() => onChange({ name: "", parts: strong })}>
+          Equal strength: {strong.map((part) => ratioText(part.parts)).join(" to ")}
+        </Button>
+      )}
       {parts.length === 0 && (
         <p className="text-sm leading-snug">
           Tap tubes at the left, or find a mixture: a pile, a patch of a scale, a kept mixture, a

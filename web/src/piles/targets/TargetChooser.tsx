@@ -10,13 +10,17 @@ import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { TextField } from "../../ui/TextField";
 import { mixturesQuery } from "../queries";
+import { KindsOfColour } from "./KindsOfColour";
 import { ReadingTargets } from "./ReadingTargets";
+import { TrueHues } from "./TrueHues";
 
 const SOURCES = [
   ["write", "Write it"],
   ["photograph", "From a photograph"],
   ["reading", "A reading"],
   ["kept", "Mixed before"],
+  ["kind", "A kind of colour"],
+  ["hue", "A hue, mixed true"],
   ["mud", "Random mud"],
 ] as const;
 
@@ -91,6 +95,13 @@ export function TargetChooser({
         <Kept
           chosen={pointed?.kept ?? null}
           onChoose={(mixture) => setPointed({ ...NO_TARGET, kept: mixture.id })}
+        />
+      )}
+      {source === "kind" && <KindsOfColour onChoose={setPointed} />}
+      {source === "hue" && (
+        <TrueHues
+          chosen={pointed?.hue ?? ""}
+          onChoose={(hue) => setPointed({ ...NO_TARGET, hue })}
         />
       )}
       {source === "mud" && (

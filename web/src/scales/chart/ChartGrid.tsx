@@ -1,18 +1,23 @@
 import type { KeyboardEvent } from "react";
 import type { Chart, Patch } from "../../api/client";
 import { partsInWords } from "../../plots/trail";
-import { useSwatchStyle } from "../../seen/Swatch";
+import { type Colour, Swatch, useSwatchStyle } from "../../seen/Swatch";
 
 const NARROW_FROM = 9;
+const MOST_WORDS = 14;
+const LONG_NAME = 34;
 
 /** The cells of a chart, touching, with what the rows and columns are. */
 export function ChartGrid({
   chart,
+  at,
   notes,
   selected,
   onSelect,
 }: {
   chart: Chart;
+  /** Of a chart of layers: at which of the thicknesses that were sent ahead it is seen. */
+  at: number;
   notes: Readonly<Record<number, string>>;
   selected: number;
   onSelect: (place: number) => void;
@@ -30,7 +35,7 @@ export function ChartGrid({
     cell?.focus();
   };
   return (
-    <div className="flex min-h-0 flex-1 flex-col overflow-auto p-4">
+    <div className="flex min-h-0 flex-1 flex-col gap-3 overflow-auto p-4">
       {/* biome-ignore lint/a11y/useSemanticElements: cells that touch stand in a CSS grid */}
       <div
         role="grid"
@@ -39,8 +44,8 @@ export function ChartGrid({
         onKeyDown={walk}
         className="grid min-h-0 flex-1"
         style={{
-          gridTemplateColumns: `6.5rem repeat(${columns}, minmax(2.75rem, 1fr))`,
-          gridTemplateRows: `auto repeat(${chart.rows.length}, minmax(4.5rem, 1fr))`,
+          gridTemplateColumns: `${labelled(chart)} repeat(${columns}, minmax(2.75rem, 1fr))`,
+          gridTemplateRows: `auto repeat(${chart.rows.length}, minmax(2.75rem, 1fr))`,
         }}
       >
         {/* biome-ignore lint/a11y/useSemanticElements: a row of the CSS grid */}
@@ -54,7 +59,7 @@ export function ChartGrid({
               tabIndex={-1}
               className="self-end overflow-hidden px-0.5 pb-1 text-center text-sm text-stage-ink leading-tight"
             >
-              {columns >= NARROW_FROM ? label.replace(/^\D+/, "") : label}
+              {narrow(label, columns)}
             </span>
           ))}
         </div>
@@ -76,6 +81,8 @@ export function ChartGrid({
                   // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its place
                   key={c}
                   patch={patch}
+                  colour={seenAt(chart.layers?.layers[place], at) ?? patch.look}
+                  beside={seenAt(chart.layers?.mixed[place], at)}
                   place={place}
                   note={notes[place] ?? ""}
                   selected={place === selected}
@@ -86,24 +93,87 @@ export function ChartGrid({
           </div>
         ))}
       </div>
+      {chart.kinds.length > 0 && <WordMap chart={chart} />}
     </div>
   );
 }
 
+/** How wide the names beside the rows stand. */
+const labelled = (chart: Chart) =>
+  Math.max(...chart.row_labels.map((label) => label.length)) > LONG_NAME ? "13rem" : "6.5rem";
+
+/** What still fits above a narrow column: of "step 7" the figure; of a word as much as wraps. */
+function narrow(label: string, columns: number): string {
+  if (columns < NARROW_FROM) return label;
+  const figure = label.replace(/^\D+/, "");
+  return figure || (columns > MOST_WORDS ? "" : label);
+}
+
+/** Which cells are brown, green, grey: the same places in words. */
+function WordMap({ chart }: { chart: Chart }) {
+  return (
+    <table className="w-full shrink-0 table-fixed bg-paper text-ink text-sm leading-tight">
+      <caption className="sr-only">What each cell is, in a word</caption>
+      <thead className="sr-only">
+        <tr>
+          <td />
+          {chart.column_labels.map((label) => (
+            <th key={label} scope="col">
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {chart.kinds.map((row, r) => (
+          <tr key={chart.row_labels[r]} className="border-ink/20 border-b last:border-0">
+            <th scope="row" className="w-[6.5rem] truncate px-2 py-1 text-left font-normal">
+              {chart.row_labels[r]}
+            </th>
+            {row.map((word, c) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a cell is its place
+              <td key={c} className="truncate px-0.5 text-center font-bold">
+                {word}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+type Run = NonNullable<Chart["layers"]>["layers"][number];
+
+/** A cell of layers as it looks at one thickness. */
+function seenAt(run: Run | undefined, at: number): Colour | null {
+  const srgb = run?.srgb[at];
+  if (!run || !srgb) return null;
+  return {
+    ...{ srgb, value_srgb: run.value_srgb[at] ?? srgb, opened_srgb: null },
+    in_gamut: run.in_gamut[at] ?? true,
+  };
+}
+
 function Cell({
   patch,
+  colour,
+  beside,
   place,
   note,
   selected,
   onSelect,
 }: {
   patch: Patch;
+  colour: Colour;
+  /** The mixture that comes nearest to it, where the cell is of layers. */
+  beside: Colour | null;
   place: number;
   note: string;
   selected: boolean;
   onSelect: () => void;
 }) {
-  const style = useSwatchStyle(patch.look);
+  const style = useSwatchStyle(colour);
   return (
     // biome-ignore lint/a11y/useSemanticElements: a cell of the CSS grid
     <div
@@ -118,11 +188,12 @@ function Cell({
       className="relative flex min-w-0 cursor-pointer flex-col justify-end"
       style={style}
     >
+      {beside && <Swatch colour={beside} className="absolute right-0 bottom-0 h-2/5 w-2/5" />}
       {selected && (
         <span className="pointer-events-none absolute inset-1 border-2 border-black outline-2 outline-white" />
       )}
       {(selected || note) && (
-        <span className="m-2 truncate bg-paper px-1.5 text-center text-ink text-sm leading-5">
+        <span className="relative m-2 truncate bg-paper px-1.5 text-center text-ink text-sm leading-5">
           {note || patch.look.munsell}
         </span>
       )}

@@ -1,12 +1,18 @@
 import { TABLES } from "../../api/tables";
 import { Ground } from "../../seen/Ground";
+import { Button } from "../../ui/Button";
 import { Choice, Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Stepper } from "../../ui/Stepper";
-import { CHART_MIXTURES, type ChartDraft } from "../sheet/draft";
+import { CHART_COLUMNS, CHART_MIXTURES, type ChartDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
 const CHARTS = [
+  ["grid", "Grid"],
+  ["darks", "Darks"],
+  ["shades", "Shades"],
+  ["layers", "Layers"],
+  ["wheel", "Wheel of hues"],
   ["browns", "Brown chart"],
   ["complement", "Complement chart"],
   ["values", "Value scale"],
@@ -22,6 +28,48 @@ const MEDIA = [
   ["wash", "Water"],
 ] as const;
 
+const RATIOS = [
+  ["1", "1 to 1"],
+  ["2", "2 to 1"],
+  ["0.5", "1 to 2"],
+  ["strength", "Equal strength"],
+  ["greyest", "Greyest"],
+] as const;
+
+const ORDERS = [
+  ["given", "As chosen"],
+  ["temperature", "Warm to cool"],
+  ["value", "Light to dark"],
+  ["hue", "By hue"],
+] as const;
+
+const HUES = [
+  ["6", "6 hues"],
+  ["12", "12 hues"],
+  ["24", "24 hues"],
+] as const;
+
+const LEANS = [
+  ["", "True grey"],
+  ...TABLES.leans.map((lean) => [lean, `Leans ${lean}`] as const),
+] as const;
+
+const WAYS = [
+  ["down", "Darkened"],
+  ["up", "Lightened"],
+] as const;
+
+const WEATHERS = [
+  ["own", "My own"],
+  ["clear", "Clear"],
+  ["haze", "Haze"],
+  ["mist", "Mist"],
+  ["rain", "Rain"],
+] as const;
+
+/** What is laid over something dry, or goes far away, is opaque. */
+const OPAQUE: ReadonlyArray<ChartDraft["chart"]> = ["recession", "layers"];
+
 const STEPS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> = TABLES.chartCounts;
 
 /** Which chart, and what each kind leaves to choose. */
@@ -33,13 +81,26 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
     const [least, most] = STEPS[next] ?? [0, 99];
     set({
       chart: next,
-      count: Math.min(most, Math.max(least, request.count)),
-      mixtures: request.mixtures.slice(0, CHART_MIXTURES[next][1]),
+      count: next === "wheel" ? 12 : Math.min(most, Math.max(least, request.count)),
+      // What is sought on the whole desk begins with the whole desk.
+      mixtures:
+        next === "darks" || next === "wheel"
+          ? []
+          : request.mixtures.slice(0, CHART_MIXTURES[next][1]),
+      columns: request.columns.slice(0, CHART_COLUMNS[next]?.[1] ?? 0),
       base: [],
+      ...(next === "darks" ? { openings: [0, 4, 12] } : {}),
+      ...(OPAQUE.includes(next) ? { medium: "opaque" as const } : {}),
     });
   };
   const range = STEPS[chart];
-  const opened = chart === "complement" || chart === "browns" || chart === "tints";
+  const opened = ["complement", "browns", "tints", "darks"].includes(chart);
+  const weather =
+    Object.entries(TABLES.weathers).find(([, each]) =>
+      (["lighter", "cooler", "greyer", "flatter"] as const).every(
+        (figure) => each[figure] === request[figure],
+      ),
+    )?.[0] ?? "own";
   return (
     <div className="flex flex-wrap items-end gap-2">
       <Select
@@ -54,11 +115,11 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           value={request.count}
           least={range[0]}
           most={range[1]}
-          word="steps"
+          word={chart === "darks" ? "darks" : chart === "shades" ? "values" : "steps"}
           onChange={(count) => set({ count })}
         />
       )}
-      {chart !== "recession" && (
+      {!OPAQUE.includes(chart) && (
         <Choice
           label="Lightened with"
           options={MEDIA}
@@ -66,8 +127,89 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
           onChoose={(medium) => set({ medium })}
         />
       )}
-      {chart !== "recession" && request.medium === "wash" && (
+      {((!OPAQUE.includes(chart) && request.medium === "wash") ||
+        (chart === "layers" && request.bare)) && (
         <Ground ground={request.ground} onChange={(ground) => set({ ground })} />
+      )}
+      {chart === "grid" && (
+        <>
+          <Select
+            label="Ratio, down to across"
+            options={RATIOS}
+            value={ratioOf(request)}
+            onChoose={(ratio) =>
+              set(
+                ratio === "strength" || ratio === "greyest"
+                  ? { ratio }
+                  : { ratio: "parts", row_parts: Number(ratio) },
+              )
+            }
+          />
+          <Select
+            label="Order"
+            options={ORDERS}
+            value={request.order}
+            onChoose={(order) => set({ order })}
+          />
+          <NumberField
+            label={request.medium === "wash" ? "Water" : "White"}
+            unit="parts"
+            value={request.white}
+            least={0}
+            most={20}
+            onChange={(white) => set({ white })}
+            className="w-24"
+          />
+        </>
+      )}
+      {chart === "darks" && (
+        <>
+          <Select
+            label="Which way it leans"
+            options={LEANS}
+            value={request.leans as (typeof LEANS)[number][0]}
+            onChoose={(leans) => set({ leans })}
+          />
+          <Button
+            aria-pressed={request.no_black}
+            onClick={() => set({ no_black: !request.no_black })}
+          >
+            No tube black
+          </Button>
+          <Button
+            aria-pressed={request.transparent}
+            onClick={() => set({ transparent: !request.transparent })}
+          >
+            Transparent
+          </Button>
+          <Button
+            aria-pressed={request.most === 2}
+            onClick={() => set({ most: request.most === 2 ? 3 : 2 })}
+          >
+            Two paints
+          </Button>
+        </>
+      )}
+      {chart === "shades" && (
+        <Choice
+          label="Which way"
+          options={WAYS}
+          value={request.up ? "up" : "down"}
+          onChoose={(way) => set({ up: way === "up", columns: [] })}
+        />
+      )}
+      {chart === "layers" && (
+        <Button aria-pressed={request.bare} onClick={() => set({ bare: !request.bare })}>
+          Bare ground first
+        </Button>
+      )}
+      {chart === "wheel" && (
+        <Choice
+          label="Hues"
+          options={HUES}
+          value={String(request.count) as "6" | "12" | "24"}
+          onChoose={(count) => set({ count: Number(count) })}
+        />
       )}
       {opened && (
         <Stepper
@@ -100,6 +242,12 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
       )}
       {chart === "recession" && (
         <>
+          <Select
+            label="Weather"
+            options={WEATHERS}
+            value={weather as (typeof WEATHERS)[number][0]}
+            onChoose={(named) => named !== "own" && set({ ...TABLES.weathers[named] })}
+          />
           <NumberField
             label="Lighter by"
             unit="L*"
@@ -127,10 +275,24 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
             onChange={(percent) => set({ greyer: percent / 100 })}
             className="w-24"
           />
+          <NumberField
+            label="Flatter by"
+            unit="%"
+            value={Math.round(request.flatter * 100)}
+            least={0}
+            most={100}
+            onChange={(percent) => set({ flatter: percent / 100 })}
+            className="w-24"
+          />
         </>
       )}
     </div>
   );
+}
+
+/** The ratio of a grid among those that are offered; another one as it was typed. */
+function ratioOf(request: ChartDraft): (typeof RATIOS)[number][0] {
+  return (request.ratio === "parts" ? String(request.row_parts) : request.ratio) as never;
 }
 
 /** Parts of white, one more or one less: each new one twice as far as the last was. */

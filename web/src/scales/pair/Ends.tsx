@@ -1,5 +1,7 @@
-import { ArrowLeftRight, X } from "lucide-react";
+import { ArrowLeftRight, Pipette, X } from "lucide-react";
+import { useState } from "react";
 import type { Tube, TubeMixture } from "../../api/client";
+import { MixtureFinder } from "../../piles/targets/MixtureFinder";
 import { Button } from "../../ui/Button";
 import { MixtureChip } from "../MixtureChip";
 import { mixtureName, type ScaleDraft } from "../sheet/draft";
@@ -32,6 +34,8 @@ export function Ends({
       onActive={() => onSlot(which)}
     />
   );
+  const [finding, setFinding] = useState(false);
+  const word = { first: "the first end", second: "the second end", third: "the third paint" }[slot];
   return (
     <div className="flex items-center gap-1 max-md:flex-wrap">
       {chip("first", "From", request.first)}
@@ -77,6 +81,23 @@ export function Ends({
         >
           Third paint
         </Button>
+      )}
+      <Button aria-label={`Find a mixture for ${word}`} onClick={() => setFinding(true)}>
+        <Pipette aria-hidden="true" size={18} />
+      </Button>
+      {finding && (
+        <MixtureFinder
+          name={word}
+          onClose={() => setFinding(false)}
+          onFound={(mixture) => {
+            sheet.set(
+              slot === "third"
+                ? { third: { mixture, parts: request.third?.parts ?? 0.05 } }
+                : { [slot]: mixture, pins: [] },
+            );
+            setFinding(false);
+          }}
+        />
       )}
     </div>
   );

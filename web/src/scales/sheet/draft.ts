@@ -87,13 +87,17 @@ export function mixturesOf(request: RequestDraft): TubeMixture[] {
       ? [request.first, request.second, request.third?.mixture ?? null]
       : request.kind === "triad"
         ? request.corners
-        : [...request.mixtures, request.dark ?? null];
+        : [...request.mixtures, ...request.columns, request.dark ?? null];
   return ends.filter((end) => end !== null);
 }
 
 /** How many mixtures each chart takes: at least, at most. */
 export const CHART_MIXTURES: Record<ChartDraft["chart"], readonly [number, number]> =
   TABLES.chartMixtures;
+
+/** How many stand across a chart that has two sides: at least, at most. */
+export const CHART_COLUMNS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> =
+  TABLES.chartColumns;
 
 /** What is asked of the server under a light; null while something is still to be chosen. */
 export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): SheetRequest | null {
@@ -108,7 +112,10 @@ export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): Sh
       return corners.length === 3 ? { ...draft, ...lit, corners } : null;
     }
     case "chart":
-      return draft.mixtures.length >= CHART_MIXTURES[draft.chart][0] ? { ...draft, ...lit } : null;
+      return draft.mixtures.length >= CHART_MIXTURES[draft.chart][0] &&
+        draft.columns.length >= (CHART_COLUMNS[draft.chart]?.[0] ?? 0)
+        ? { ...draft, ...lit }
+        : null;
   }
 }
 
@@ -141,6 +148,11 @@ const CHART_TITLES: Record<ChartDraft["chart"], string> = {
   recession: "Recession",
   calibration: "Calibration",
   telling: "What tells most",
+  grid: "Grid",
+  darks: "Darks",
+  shades: "Shades",
+  layers: "Layers",
+  wheel: "Wheel",
 };
 
 /** A name to find a sheet by until the painter gives it a better one. */
@@ -152,7 +164,7 @@ export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
       ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`
       : draft.kind === "triad"
         ? names.map((name, i) => (i ? lower(name) : name)).join(", ")
-        : `${CHART_TITLES[draft.chart]} of ${names.map(lower).join(", ")}`;
+        : `${CHART_TITLES[draft.chart]} of ${names.map(lower).join(", ") || "the desk"}`;
   return told.slice(0, 120);
 }
 
@@ -185,6 +197,40 @@ export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] 
   const warm = byKey(["PO20", "PO73", "PBr7-burnt-sienna", "PR101", "PR108-light"]) ?? tubes[0];
   const cool = byKey(["PB29", "PB28", "PB35", "PB15:3", "PB15:1"]) ?? tubes.at(-1);
   return warm && cool && warm !== cool ? [oneTube(warm.id), oneTube(cool.id)] : null;
+}
+
+/** Reds and browns of the box against its greens and blues: the sides of a grid to begin with. */
+export function exampleGrid(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
+  const reds = ["PR108-light", "PO20", "PV19", "PR177", "PR101", "PBr7-burnt-sienna"];
+  return {
+    mixtures: someOf(tubes, reds, 4),
+    columns: someOf(tubes, ["PG18", "PG7", "PG17", "PG23", "PB29", "PB15:3", "PB35"], 4),
+  };
+}
+
+/** A yellow, and what painters try first for its shadow. */
+export function exampleShades(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
+  return {
+    mixtures: someOf(tubes, ["PY3", "PY37", "PY74", "PY43"], 1),
+    columns: someOf(tubes, ["PV23", "PV19", "PG7", "PB29", "PBr7-burnt-umber", "PBk9"], 6),
+  };
+}
+
+/** Muted darks and a white below, what is thin over them across. */
+export function exampleLayers(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
+  return {
+    mixtures: someOf(tubes, ["PV23", "PB29", "PBr7-burnt-umber", "PY43", "PW6"], 4),
+    columns: someOf(tubes, ["PY43", "PV19", "PO20", "PB15:3", "PG18", "PG7"], 4),
+  };
+}
+
+/** The first few tubes of some that the box has. */
+function someOf(tubes: readonly Tube[], keys: readonly string[], count: number): TubeMixture[] {
+  return keys
+    .map((key) => tubes.find((tube) => tube.paint.key === key))
+    .filter((tube) => tube !== undefined)
+    .slice(0, count)
+    .map((tube) => oneTube(tube.id));
 }
 
 /** A red, a yellow and a blue of the box, or three tubes that lie apart. */

@@ -1,8 +1,8 @@
-import { ArrowRight, PinOff } from "lucide-react";
+import { ArrowRight, MoveRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { NoteIt } from "../../app/NoteIt";
-import { roughParts } from "../../plots/trail";
+import { ratioText, roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
@@ -15,6 +15,7 @@ import {
   type RequestDraft,
 } from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
+import { NudgeTrue } from "./NudgeTrue";
 import { useAmounts } from "./plan";
 import type { SlipProps } from "./Slip";
 
@@ -29,6 +30,8 @@ export function Chosen<R extends RequestDraft>({
   moving,
   pins = [],
   onUnpin,
+  remark = "",
+  onTrail = null,
 }: SlipProps<R> & { patch: Patch }) {
   const pinned = pins.some((pin) => pin.place === selected);
   const amounts = useAmounts(sheet.draft.measure, request)?.patches[selected];
@@ -72,6 +75,8 @@ export function Chosen<R extends RequestDraft>({
       <p className="mt-1 leading-snug" data-testid="chosen-words">
         {patch.look.munsell} · {patch.look.name}
       </p>
+      {!rough && <InStrength patch={patch} />}
+      {remark && <p className="mt-1 leading-snug">{remark}</p>}
       {!rough && (
         <p className="text-ink-soft text-sm leading-snug">
           Predicted within ± {differenceText(patch.uncertainty_delta_e)}.{" "}
@@ -96,7 +101,7 @@ export function Chosen<R extends RequestDraft>({
           className="min-h-11 w-full bg-white px-2 text-base ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
         />
       </label>
-      <div className="mt-2 flex flex-wrap gap-2">
+      <div className="mt-2 grid grid-cols-2 gap-x-2">
         {patch.mixture && (
           <GoOn
             says="Go on with it"
@@ -106,6 +111,18 @@ export function Chosen<R extends RequestDraft>({
             medium={sheet.draft.request.medium}
           />
         )}
+        {patch.mixture && (
+          <NudgeTrue
+            mixture={{ parts: patch.mixture, name: "", origin: null }}
+            viewing={{ medium: sheet.draft.request.medium, ground: sheet.draft.request.ground }}
+            volume={sheet.draft.measure.volume_ml}
+          />
+        )}
+        {onTrail && (
+          <Button look="paper" className="flex-1" onClick={onTrail}>
+            <MoveRight aria-hidden="true" size={18} /> Its whole trail
+          </Button>
+        )}
         {pinned && onUnpin && (
           <Button look="paper" className="flex-1" onClick={() => onUnpin(selected)}>
             <PinOff aria-hidden="true" size={18} /> Let go
@@ -113,6 +130,18 @@ export function Chosen<R extends RequestDraft>({
         )}
       </div>
     </section>
+  );
+}
+
+/** What the parts are by strength, where two or more have any. */
+function InStrength({ patch }: { patch: Patch }) {
+  const pulls = patch.parts.filter((part) => part.pull > 0);
+  if (pulls.length < 2) return null;
+  const least = Math.min(...pulls.map((part) => part.pull));
+  return (
+    <p className="text-ink-soft text-sm leading-snug">
+      In strength: {pulls.map((part) => ratioText(part.pull / least)).join(" to ")}
+    </p>
   );
 }
 
@@ -148,6 +177,13 @@ export function GoOn({
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: start }))],
     ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: start })])],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIAD, medium, corners }))],
+    [
+      "A colour’s shades with it",
+      () =>
+        begin(
+          draftWith({ ...EMPTY_CHART, chart: "shades", medium, mixtures: [], columns: [start] }),
+        ),
+    ],
     ...CHARTS.map(
       ([chart, says]) =>
         [

@@ -4,6 +4,7 @@ import { NumberField } from "../../ui/NumberField";
 
 const MEASURES = [
   ["parts", "Parts, by eye"],
+  ["strength", "Parts, by strength"],
   ["grams", "Grams, on a scale"],
   ["ml", "Millilitres"],
   ["drops", "Drops"],
@@ -112,7 +113,7 @@ export function MeasureForm({
           />
         </div>
       )}
-      {scale && measure.kind !== "parts" && (
+      {scale && measure.kind !== "parts" && measure.kind !== "strength" && (
         <Select
           look="paper"
           label="Method"

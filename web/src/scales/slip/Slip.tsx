@@ -29,6 +29,10 @@ export interface SlipProps<R extends RequestDraft> {
   pins?: ScaleDraft["pins"];
   onUnpin?: (place: number) => void;
   comparison?: Comparing;
+  /** What else there is to say of the chosen patch. */
+  remark?: string;
+  /** Opens the whole trail that the chosen patch lies on. */
+  onTrail?: (() => void) | null;
 }
 
 /** The slip: what the sheet found, what the chosen patch takes, and the work plan to tick. */

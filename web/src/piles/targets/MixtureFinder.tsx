@@ -2,11 +2,11 @@ import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type MixtureSource, type TubeMixture } from "../../api/client";
 import { pilesQuery, sheetsQuery } from "../../api/queries";
-import { TargetChooser } from "../../piles/targets/TargetChooser";
 import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
+import { TargetChooser } from "./TargetChooser";
 
 const FROM = [
   ["pile", "A pile"],
@@ -18,7 +18,7 @@ type From = (typeof FROM)[number][0];
 
 const NOTHING: MixtureSource = { origin: null, target: null };
 
-/** A mixture for a passage, from wherever the painter has the colour. */
+/** A mixture for a passage or an end of a sheet, from wherever the painter has the colour. */
 export function MixtureFinder({
   name,
   onFound,
@@ -56,7 +56,7 @@ export function MixtureFinder({
       {from === "target" ? (
         <TargetChooser
           verb="Mix it"
-          named="A colour for the passage"
+          named={`A colour for ${name}`}
           busy={find.isPending}
           error={find.error}
           onDone={(target) => take({ target })}
