@@ -25,7 +25,9 @@ SPACINGS = {"chroma": "Even in chroma", "parts": "Even in parts", "value": "Even
             "difference": "Even to the eye"}  # fmt: skip
 
 
-class Muting(InBrowser):
+class AtTheScales(InBrowser):
+    """The demo studio, with words for new sheets."""
+
     def setUp(self) -> None:
         super().setUp()
         self.open_demo()
@@ -46,6 +48,8 @@ class Muting(InBrowser):
             tray.get_by_title(label, exact=True).click()
         self.page.locator("[data-run-step]").first.wait_for()
 
+
+class Muting(AtTheScales):
     def test_the_screen_says_what_the_core_says_of_ten_scales(self) -> None:
         page = self.page
         for first, one, second, other, steps, spacing, white in TEN:
