@@ -134,6 +134,25 @@ def _share(page: Page) -> list[float]:
     return drag(page, (box["x"] + box["width"] / 3, y), (box["x"] + box["width"] - 8, y))
 
 
+def _glaze(page: Page) -> list[float]:
+    """Eight glazes over eight layers, and their thickness dragged."""
+    page.goto(f"{page.url.split('/scales')[0]}/scales?new=chart&turn=5")
+    page.get_by_role("button", name="Chart: ").click()
+    page.get_by_role("option", name="Layers", exact=True).click()
+    page.get_by_role("button", name="Show me an example").click()
+    tray = page.get_by_role("navigation", name="Tubes").get_by_role("button", pressed=False)
+    for side in ("Dry below", "Glazed over"):
+        page.get_by_role("button", name=side, exact=True).click()
+        for _ in range(4):
+            tray.first.click()
+    page.locator('[data-cell="60"]').wait_for()
+    page.wait_for_timeout(SETTLE_MS)
+    box = page.get_by_role("slider", name="Thickness of the glazes").bounding_box()
+    assert box is not None
+    y = box["y"] + box["height"] / 2
+    return drag(page, (box["x"] + box["width"] / 2, y), (box["x"] + box["width"] - 12, y))
+
+
 def _point(page: Page) -> list[float]:
     _open(page, "Breakers' yard")
     x, y = _middle(page, '[data-testid="point"]')
@@ -276,6 +295,7 @@ def _first_view(browser: Browser, address: str, state: Any) -> tuple[float, floa
 DRAGS: dict[str, Callable[[Page], list[float]]] = {
     "a step": _step,
     "a share": _share,
+    "the thickness of 64 glazes": _glaze,
     "a point of the triangle": _point,
     "a mother's share of 24 passages": _mother_share,
 }

@@ -30,12 +30,6 @@ def _open(page: Page, sheet: str) -> None:
     page.get_by_label("The chosen patch").wait_for()
 
 
-def _toggled(page: Page, button: str, name: str) -> None:
-    page.get_by_role("button", name=button).click()
-    _shot(page, name)
-    page.get_by_role("button", name=button).click()
-
-
 def _take_scales(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Open the demo studio").wait_for()
@@ -44,7 +38,6 @@ def _take_scales(page: Page, address: str) -> None:
     page.locator("[data-run-step]").first.wait_for()
     _shot(page, "scales")
     _open(page, "Bleached rope")
-    _toggled(page, "White test", "white-test")
     page.get_by_role("button", name="Partners").click()
     violet = page.get_by_role("listitem").filter(has_text="Dioxazine violet")
     violet.get_by_role("button").first.click()
@@ -110,6 +103,17 @@ def _take_piles(page: Page) -> None:
     _shot(page, "pile-photograph")
 
 
+def _take_charts(page: Page, address: str) -> None:
+    for turn, kind, name in ((7, "Grid", "grid"), (8, "Shades", "shades")):
+        page.goto(f"{address}scales?new=chart&turn={turn}")
+        page.get_by_role("button", name=re.compile("^Chart:")).click()
+        page.get_by_role("option", name=kind, exact=True).click()
+        page.get_by_role("button", name="Show me an example").click()
+        page.get_by_role("gridcell").nth(10).click()
+        page.get_by_label("The chosen patch").wait_for()
+        _shot(page, name)
+
+
 def _take_read_back(page: Page, address: str) -> None:
     page.goto(f"{address}scales?new=chart&turn=9")
     page.get_by_role("button", name=re.compile("^Chart:")).click()
@@ -133,9 +137,6 @@ def _take_journal(page: Page) -> None:
     page.get_by_role("button", name="weed on stones").first.click()
     page.get_by_test_id("entry-looks").wait_for()
     _shot(page, "journal")
-    shown.get_by_role("button", name="By colour").click()
-    page.get_by_role("button", name=re.compile("entries, ")).first.wait_for()
-    _shot(page, "journal-map")
 
 
 def _take_paintings(page: Page) -> None:
@@ -172,6 +173,7 @@ def main() -> int:
             _take_piles(page)
             _take_paintings(page)
             _take_journal(page)
+            _take_charts(page, stack.address)
             _take_read_back(page, stack.address)
         finally:
             browser.close()
