@@ -41,9 +41,10 @@ def grid(asked: Asked) -> Grid:
 def _strength_says(ratio: str, cell: core.Cell, remark: str) -> str:
     """What there is to say of a pair beside its colour; parts of equal strength are told as such,
     since by volume they look like no such thing."""
+    remark = remark and f"{remark[0].upper()}{remark[1:]}."
     if ratio != "strength" or len(cell.parts) < 2:
         return remark
     first, second = cell.parts[:2]
     more = max(first, second) / min(first, second)
-    told = f"1 to {more:.2g} by volume, equal in strength"
-    return f"{told}. {remark[:1].upper()}{remark[1:]}" if remark else told
+    told = f"1 to {more:.2g} by volume, equal in strength."
+    return f"{told} {remark}".strip()

@@ -200,11 +200,15 @@ export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] 
 }
 
 /** Reds and browns of the box against its greens and blues: the sides of a grid to begin with. */
-export function exampleGrid(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
+export function exampleGrid(
+  tubes: readonly Tube[],
+): Pick<ChartDraft, "mixtures" | "columns" | "white"> {
   const reds = ["PR108-light", "PO20", "PV19", "PR177", "PR101", "PBr7-burnt-sienna"];
   return {
     mixtures: someOf(tubes, reds, 4),
     columns: someOf(tubes, ["PG18", "PG7", "PG17", "PG23", "PB29", "PB15:3", "PB35"], 4),
+    // Strong pairs are all but black; opened they say what they are.
+    white: 2,
   };
 }
 
