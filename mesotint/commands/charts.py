@@ -20,7 +20,7 @@ from mesotint.mixing.true_hues import angle_of, true_hues, wheel_hues
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
 from mesotint.planning.shades import shades as shades_of
-from mesotint.planning.shades import usual_darkeners
+from mesotint.planning.shades import usual_darkeners, usual_lighteners
 
 
 def _looks(labs: Array) -> list[dict[str, Any]]:
@@ -122,7 +122,8 @@ def shades(args: argparse.Namespace) -> None:
     """One colour down in value by each of some paints, or up."""
     viewing = viewing_from(vars(args))
     colour = library().paint(args.paint)
-    added = box_of(args.added) if args.added else usual_darkeners(colour, library().plain, viewing)
+    usual = usual_lighteners if args.up else usual_darkeners
+    added = box_of(args.added) if args.added else usual(colour, library().plain, viewing)
     rows = shades_of(colour, added, args.steps, up=args.up, viewing=viewing)
     if not args.json:
         for row in rows:

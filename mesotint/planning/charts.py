@@ -19,7 +19,7 @@ from mesotint.paints.library import Paint
 from mesotint.planning.calibration_sheet import MOST_TUBES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS, Scale
 
-FEWEST_VALUES: Final = 5
+FEWEST_VALUES: Final = 3
 MOST_VALUES: Final = 11
 CHART_MIXTURES: Final[Mapping[str, tuple[int, int]]] = {
     "complement": (2, 2),
@@ -41,10 +41,11 @@ needed, the tubes on the desk serve."""
 
 CHART_COLUMNS: Final[Mapping[str, tuple[int, int]]] = {
     "grid": (1, 8),
-    "shades": (1, 8),
+    "shades": (0, 8),
     "layers": (1, 8),
 }
-"""The charts that have tubes or mixtures across as well, and how many."""
+"""The charts that have tubes or mixtures across as well, and how many; where shades have none, what
+painters try first."""
 
 CHART_COUNTS: Final[Mapping[str, tuple[int, int]]] = {
     "complement": (FEWEST_STEPS, MOST_STEPS),
@@ -160,7 +161,7 @@ def lightness_of_value(value: float) -> float:
 def value_scale(
     black: Paint, count: int = 9, white: Paint | None = None, viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Cell]:
-    """A black, mixed or from a tube, to white in 5 to 11 steps even in Munsell value.
+    """A black, mixed or from a tube, to white in 3 to 11 steps even in Munsell value.
 
     Parameters
     ----------

@@ -226,3 +226,29 @@ def usual_darkeners(
     found += [paint for paint in darker if is_earth(paint)][:1]
     found += [paint for paint in darker if is_black(paint)][:1]
     return list({paint.key: paint for paint in found}.values())
+
+
+def usual_lighteners(
+    colour: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
+) -> list[Paint]:
+    """What painters try to lighten a colour: white, or water, and lighter paints of its hue.
+
+    Parameters
+    ----------
+    colour : Paint
+    box : sequence of Paint
+    viewing : Viewing
+    """
+    depth = float(viewing.lab(np.ones(1), [colour])[0])
+    own = hue_of(colour)
+    near = [
+        (abs(float(turn(hue, own))), paint)
+        for paint in box
+        if own is not None
+        and paint.key != colour.key
+        and (hue := hue_of(paint)) is not None
+        and float(viewing.lab(np.ones(1), [paint])[0]) > depth + 10
+    ]
+    near.sort(key=lambda each: each[0])
+    found = [viewing.lightener, *(p for gap, p in near if gap <= _NEIGHBOUR_WITHIN)]
+    return [paint for paint in found if paint.key != colour.key][:4]

@@ -9,7 +9,7 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
 from mesotint.paints.library import library
-from mesotint.planning.shades import shades, usual_darkeners
+from mesotint.planning.shades import shades, usual_darkeners, usual_lighteners
 
 L = library()
 PAINT = L.paint
@@ -71,6 +71,11 @@ class ShadesTest(unittest.TestCase):
         self.assertIn("PBk9", [p.key for p in found])
         self.assertIn("PBr7-burnt-umber", [p.key for p in found])
         self.assertEqual(usual_darkeners(PAINT("PBk7"), [L.white]), [])
+        lighter = usual_lighteners(PAINT("PR108-light"), [*box, PAINT("PY35")])
+        self.assertEqual(lighter[0].key, "PW6")
+        self.assertIn("PO20", [p.key for p in lighter])
+        self.assertNotIn("PB29", [p.key for p in lighter])
+        shades(PAINT("PR108-light"), lighter, 3, up=True)
 
     def test_in_a_wash_water_lightens(self) -> None:
         wash = Viewing(medium="wash")

@@ -10,11 +10,11 @@ from server.scales.charts.asked import Asked, Grid
 def shades(asked: Asked) -> Grid:
     wanted = asked.request
     verb = "lightens" if wanted.up else "darkens"
-    asked.need(f"Shades take one colour down, and one to eight across of what {verb} it.")
+    asked.need(f"Shades take one colour, and up to eight of what {verb} it.")
     colour = asked.paints[0]
-    found = core_shades.shades(
-        colour, asked.columns, wanted.count, up=wanted.up, viewing=asked.viewing
-    )
+    usual = core_shades.usual_lighteners if wanted.up else core_shades.usual_darkeners
+    added = asked.columns or usual(colour, asked.box, asked.viewing)
+    found = core_shades.shades(colour, added, wanted.count, up=wanted.up, viewing=asked.viewing)
     rows, remarks = [], []
     for row in found:
         told = [f"{colour.name} with {row.paint.name.lower()}, value {s.value:.1f}"

@@ -104,9 +104,14 @@ class ShadesTest(ChartsTest):
             self.assertTrue((np.diff(light) < -3).all())
         self.assertIn("of its chroma", told["row_says"][0])
         self.assertIn("of its chroma is left", told["remarks"][0][1])
-        self.assert_problem(
-            self.send("post", "scales/compute/chart", self.chart("shades", "PY3")), 422, "darkens"
-        )
+        # Where nothing is said, what painters try first.
+        usual = self.computed("chart", self.chart("shades", "PY3"))
+        self.assertIn(PAINT("PV23").name, usual["row_labels"])
+        lighter = self.computed("chart", self.chart("shades", "PO20", up=True, count=3))
+        self.assertEqual(lighter["row_labels"][0], PAINT("PW6").name)
+        for asked, says in ((self.chart("shades"), "one colour"),
+                            (self.chart("shades", "PY3", "PO20"), "one colour")):  # fmt: skip
+            self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, says)
 
 
 class LayersTest(ChartsTest):

@@ -184,7 +184,7 @@ class ChartTest(DeskTest):
             (self.chart("browns", "PO20"), "two to six"),
             (self.chart("browns", "PO20", "PY3", base=[1]), "every tube"),
             (self.chart("values", "PO20", "PY3"), "one dark"),
-            (self.chart("values", "PV23", count=3), "5 to 11"),
+            (self.chart("values", "PV23", count=2), "3 to 11"),
             (self.chart("strings", "PO20", values=[0.6, 5]), "cannot be brought"),
             (self.chart("pie", "PO20"), "recession"),
         ]

@@ -186,11 +186,11 @@ export const LIMITS = {
 export const TABLES = {
   "steps": [3, 15],
   "chartMixtures": {"complement": [2, 2], "browns": [2, 6], "values": [1, 1], "tints": [1, 8], "strings": [1, 8], "recession": [1, 8], "calibration": [1, 6], "telling": [1, 6], "grid": [1, 8], "darks": [0, 24], "shades": [1, 1], "layers": [0, 8], "wheel": [0, 12]},
-  "chartColumns": {"grid": [1, 8], "shades": [1, 8], "layers": [1, 8]},
+  "chartColumns": {"grid": [1, 8], "shades": [0, 8], "layers": [1, 8]},
   "weathers": {"clear": {"lighter": 5.0, "cooler": 6.0, "greyer": 0.2, "flatter": 0.05}, "haze": {"lighter": 6.0, "cooler": 9.0, "greyer": 0.35, "flatter": 0.2}, "mist": {"lighter": 4.0, "cooler": 4.0, "greyer": 0.5, "flatter": 0.45}, "rain": {"lighter": 1.0, "cooler": 5.0, "greyer": 0.55, "flatter": 0.35}},
   "wheel": ["red", "red-orange", "orange", "yellow-orange", "yellow", "yellow-green", "green", "blue-green", "blue", "blue-violet", "violet", "red-violet"],
   "leans": ["warm", "cool", "red", "orange", "yellow", "yellow-green", "green", "blue-green", "blue", "violet", "red-violet"],
-  "chartCounts": {"complement": [3, 15], "values": [5, 11], "darks": [2, 12], "shades": [2, 11]},
+  "chartCounts": {"complement": [3, 15], "values": [3, 11], "darks": [2, 12], "shades": [2, 11]},
   "traceBelow": 0.025,
   "differences": [[1.0, "no eye sees it"], [2.5, "seen when touching"], [5.0, "seen side by side"], [null, "seen at once"]],
   "hues": [["red", 22.0], ["orange", 60.0], ["yellow", 90.0], ["yellow-green", 114.0], ["green", 150.0], ["blue-green", 198.0], ["blue", 272.0], ["violet", 313.0], ["red-violet", 339.0]],

@@ -46,7 +46,7 @@ const ASKS: Record<ChartDraft["chart"], string> = {
   telling: "Choose tubes: the mixtures of them that would tell most of what is not known yet.",
   grid: "Choose tubes for down and for across: reds against greens, say, each with each.",
   darks: "The darks of your desk, best first.",
-  shades: "Choose a colour, then what may darken it, or lighten it: a row for each.",
+  shades: "Choose a colour: a row for each thing that may darken it, or lighten it.",
   layers: "Choose what lies dry below, down, and what is glazed over it, across.",
   wheel: "The hues of the wheel, each mixed true from the tubes beside it.",
 };

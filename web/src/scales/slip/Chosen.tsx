@@ -1,5 +1,7 @@
+import { useQuery } from "@tanstack/react-query";
 import { ArrowRight, MoveRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
+import { tubesQuery } from "../../api/queries";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { NoteIt } from "../../app/NoteIt";
 import { ratioText, roughParts } from "../../plots/trail";
@@ -12,6 +14,7 @@ import {
   EMPTY_CHART,
   EMPTY_SCALE,
   EMPTY_TRIAD,
+  oneTube,
   type RequestDraft,
 } from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
@@ -171,6 +174,8 @@ export function GoOn({
 }) {
   const begin = useNewSheet();
   const pile = useBeginPiles();
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const black = tubes.find((tube) => tube.paint.family.includes("carbon"));
   const start: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name, origin };
   const corners = [start, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
@@ -181,7 +186,11 @@ export function GoOn({
       "A colour’s shades with it",
       () =>
         begin(
-          draftWith({ ...EMPTY_CHART, chart: "shades", medium, mixtures: [], columns: [start] }),
+          draftWith({
+            ...{ ...EMPTY_CHART, chart: "shades", medium, mixtures: [] },
+            // Beside a tube black, which flattens where a mixed dark may not.
+            columns: black ? [start, oneTube(black.id)] : [start],
+          }),
         ),
     ],
     ...CHARTS.map(
