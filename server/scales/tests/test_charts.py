@@ -106,7 +106,7 @@ class ShadesTest(ChartsTest):
         self.assertIn("of its chroma is left", told["remarks"][0][1])
         # Where nothing is said, what painters try first.
         usual = self.computed("chart", self.chart("shades", "PY3"))
-        self.assertIn(PAINT("PV23").name, usual["row_labels"])
+        self.assertIn(PAINT("PB29").name, usual["row_labels"])
         lighter = self.computed("chart", self.chart("shades", "PO20", up=True, count=3))
         self.assertEqual(lighter["row_labels"][0], PAINT("PW6").name)
         for asked, says in ((self.chart("shades"), "one colour"),
