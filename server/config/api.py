@@ -15,6 +15,7 @@ from server.painted.api import router as painted
 from server.painters.api import router as painters
 from server.paintings.api import router as paintings
 from server.piles.api import router as piles
+from server.practice.api import router as practice
 from server.scales.api import router as scales
 from server.tubes.api import router as tubes
 
@@ -51,3 +52,4 @@ api.add_router("", piles)
 api.add_router("/paintings", paintings)
 api.add_router("/journal", journal)
 api.add_router("/painted", painted)
+api.add_router("/practice", practice)

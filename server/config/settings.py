@@ -47,6 +47,7 @@ INSTALLED_APPS = [
     "server.paintings",
     "server.journal",
     "server.painted",
+    "server.practice",
     "server.demo",
 ]
 MIDDLEWARE = [

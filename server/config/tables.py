@@ -98,6 +98,10 @@ def tables() -> dict[str, Any]:
         ),
         "stage": [DARKEST_STAGE, LIGHTEST_STAGE],
         "values": neutral_hex(whole),
+        # What a screen and a room have to show before an eye is asked about darks and lights.
+        "screenCheck": neutral_hex(
+            lab_from_munsell(np.array([[0.0, v, 0.0] for v in (1.0, 1.5, 9.0, 9.5)]))[:, 0]
+        ),
         "mostPhotographBytes": MOST_BYTES,
         "recolour": RECOLOUR,
     }

@@ -96,6 +96,13 @@ export type TimePoint = components["schemas"]["Point"];
 export type ReadBack = components["schemas"]["ReadBackOut"];
 export type ReadBox = components["schemas"]["ReadBox"];
 export type Task = components["schemas"]["TaskOut"];
+export type Practice = components["schemas"]["PracticeOut"];
+export type PracticeSession = components["schemas"]["PracticeSession"];
+export type Exercise = components["schemas"]["ExerciseOut"];
+export type PracticeAnswer = components["schemas"]["PracticeAnswer"];
+export type AnswerJudged = components["schemas"]["AnswerJudged"];
+export type PracticeRecord = components["schemas"]["PracticeRecord"];
+export type PracticeKind = NonNullable<components["schemas"]["PracticeBegin"]["kinds"]>[number];
 export type SheetSummary = components["schemas"]["SummaryOut"];
 
 /**

@@ -2701,6 +2701,206 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Practice
+         * @description What can be practised with the tubes on the desk, and the session that was not ended.
+         */
+        get: operations["server_practice_api_practice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Begin Session
+         * @description Begin a session; sent twice, it is begun once.
+         */
+        post: operations["server_practice_api_begin_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{session_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Session
+         * @description A session, with the exercise on the stage.
+         */
+        get: operations["server_practice_api_session"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{session_id}/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Answer Exercise
+         * @description Judge an answer; only then its reason is told.
+         */
+        post: operations["server_practice_api_answer_exercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{session_id}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Stop Session
+         * @description End a session where it stands.
+         */
+        post: operations["server_practice_api_stop_session"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sessions/{session_id}/results.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Results
+         * @description What was answered in a session, as a file for the teacher.
+         */
+        get: operations["server_practice_api_results"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Record
+         * @description Thresholds over time, what is confused with what, matches, and what to do next.
+         */
+        get: operations["server_practice_api_record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Make Set
+         * @description A set for a class, as a file to hand out.
+         */
+        post: operations["server_practice_api_make_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/sets/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Take Set
+         * @description Begin a set from its file; tubes that are not owned are told with the nearest that is.
+         */
+        post: operations["server_practice_api_take_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/practice/results": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Lay Beside
+         * @description Results of pupils side by side; nothing of them is kept.
+         */
+        post: operations["server_practice_api_lay_beside"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -6695,6 +6895,279 @@ export interface components {
         FoundCard: {
             /** Entry */
             entry: number;
+        };
+        /**
+         * ExerciseChoice
+         * @description Something to choose; a patch, where it has a swatch.
+         */
+        ExerciseChoice: {
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+            swatch: components["schemas"]["Swatch"] | null;
+        };
+        /**
+         * ExerciseOut
+         * @description The exercise on the stage. `pile` is where a match is mixed.
+         */
+        ExerciseOut: {
+            /** Token */
+            token: string;
+            /** Kind */
+            kind: string;
+            /** Asks */
+            asks: string;
+            /** Shown */
+            shown: components["schemas"]["ExerciseShown"][];
+            /** Choices */
+            choices: components["schemas"]["ExerciseChoice"][];
+            /** Pile */
+            pile: number | null;
+        };
+        /**
+         * ExerciseShown
+         * @description A colour on the stage, and what it is called.
+         */
+        ExerciseShown: {
+            /** Id */
+            id: string;
+            /** Says */
+            says: string;
+            swatch: components["schemas"]["Swatch"];
+        };
+        /**
+         * PracticeOut
+         * @description What can be practised: the kinds that the desk is enough for, what the others lack, how much
+         *     by heart is due, and the session that was not ended.
+         */
+        PracticeOut: {
+            /** Kinds */
+            kinds: string[];
+            /** Lacking */
+            lacking: {
+                [key: string]: string;
+            };
+            /** Due */
+            due: number;
+            session: components["schemas"]["PracticeSession"] | null;
+        };
+        /**
+         * PracticeSession
+         * @description A session and how far it has come: `number` of `of`; no exercise once it is done.
+         */
+        PracticeSession: {
+            /** Id */
+            id: number;
+            /** Minutes */
+            minutes: number;
+            /** Number */
+            number: number;
+            /** Of */
+            of: number;
+            /** Done */
+            done: boolean;
+            /** Name */
+            name: string;
+            /** Right */
+            right: number;
+            /** Notes */
+            notes: string[];
+            exercise: components["schemas"]["ExerciseOut"] | null;
+        };
+        /**
+         * PracticeBegin
+         * @description A session to begin; the surround it is done on is noted with it.
+         */
+        PracticeBegin: {
+            /**
+             * Minutes
+             * @default 10
+             * @enum {integer}
+             */
+            minutes: 5 | 10 | 20;
+            /**
+             * Kinds
+             * @description Only these; all where none is named.
+             * @default []
+             */
+            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "mud" | "memory")[];
+            /**
+             * Surround
+             * @default 5
+             */
+            surround: number;
+            /** Token */
+            token: string;
+        };
+        /**
+         * AnswerJudged
+         * @description What an answer came to, why, and what to go on with; then the session as it is now.
+         *
+         *     `answer` is the id of the right choice, or a share; `order` the right order. `mixture` is what
+         *     was asked about, in tubes, to be shown on another stage.
+         */
+        AnswerJudged: {
+            /** Right */
+            right: boolean;
+            /** Score */
+            score: number;
+            /** Off */
+            off: number;
+            /** Says */
+            says: string;
+            /** Answer */
+            answer: string | null;
+            /** Share */
+            share: number | null;
+            /** Order */
+            order: string[];
+            mixture: components["schemas"]["TubeMixture"] | null;
+            session: components["schemas"]["PracticeSession"];
+        };
+        /**
+         * PracticeAnswer
+         * @description An answer to the exercise of a token: the id of a choice, a share, or ids in order.
+         */
+        PracticeAnswer: {
+            /** Token */
+            token: string;
+            /** Choice */
+            choice?: string | null;
+            /** Share */
+            share?: number | null;
+            /** Order */
+            order?: string[] | null;
+        };
+        /**
+         * ConfusedOut
+         * @description How often a lean was named as another.
+         */
+        ConfusedOut: {
+            /** Wanted */
+            wanted: string;
+            /** Said */
+            said: string;
+            /** Count */
+            count: number;
+        };
+        /**
+         * PracticeMatch
+         * @description One match: additions, how many times the pile grew, and how near it came.
+         */
+        PracticeMatch: {
+            /**
+             * At
+             * Format: date-time
+             */
+            at: string;
+            /** Additions */
+            additions: number;
+            /** Volume Ml */
+            volume_ml: number;
+            /** Delta E */
+            delta_e: number;
+        };
+        /**
+         * PracticeRecord
+         * @description All that practice has shown, and what to do next.
+         */
+        PracticeRecord: {
+            /** Answers */
+            answers: number;
+            /** Days */
+            days: number;
+            /** Thresholds */
+            thresholds: components["schemas"]["ThresholdOut"][];
+            /** Confused */
+            confused: components["schemas"]["ConfusedOut"][];
+            /** Matches */
+            matches: components["schemas"]["PracticeMatch"][];
+            /** Kinds */
+            kinds: components["schemas"]["PractisedOut"][];
+            /** Says */
+            says: string[];
+        };
+        /**
+         * PractisedOut
+         * @description How a kind goes: answers, and the share of the right ones of the last twenty.
+         */
+        PractisedOut: {
+            /** Kind */
+            kind: string;
+            /** Answers */
+            answers: number;
+            /** Right */
+            right: number;
+        };
+        /**
+         * ThresholdOut
+         * @description What difference of a kind is told, over time, and in words.
+         */
+        ThresholdOut: {
+            /** Kind */
+            kind: string;
+            /** Says */
+            says: string;
+            /** Answers */
+            answers: number;
+            /** Points */
+            points: components["schemas"]["ThresholdPoint"][];
+        };
+        /**
+         * ThresholdPoint
+         * @description A threshold as it was known at the end of a day.
+         */
+        ThresholdPoint: {
+            /**
+             * Day
+             * Format: date-time
+             */
+            day: string;
+            /** Value */
+            value: number;
+            /** Low */
+            low: number;
+            /** High */
+            high: number;
+        };
+        /**
+         * PracticeSet
+         * @description A set for a class: so many exercises of some kinds, over the tubes on the desk.
+         */
+        PracticeSet: {
+            /**
+             * Name
+             * @default Practice
+             */
+            name: string;
+            /** Kinds */
+            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "mud" | "memory")[];
+            /**
+             * Count
+             * @default 12
+             */
+            count: number;
+        };
+        /**
+         * ResultRow
+         * @description One pupil's results of a set.
+         */
+        ResultRow: {
+            /** Pupil */
+            pupil: string;
+            /** Name */
+            name: string;
+            /** Answers */
+            answers: number;
+            /** Right */
+            right: number;
+            /** Score */
+            score: number;
+            /** By Kind */
+            by_kind: {
+                [key: string]: number;
+            };
         };
         /**
          * Problem
@@ -11703,6 +12176,329 @@ export interface operations {
                     "application/json": {
                         [key: string]: unknown;
                     };
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_begin_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeBegin"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSession"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSession"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_answer_exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeAnswer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerJudged"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_stop_session: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSession"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_results: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                session_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRecord"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_make_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeSet"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_take_set: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * File
+                     * Format: binary
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSession"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_practice_api_lay_beside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Files */
+                    files: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ResultRow"][];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

@@ -55,6 +55,8 @@ export const DEFAULTS: {
   BookIn: Schemas["BookIn"];
   WrittenFilters: Partial<Schemas["WrittenFilters"]>;
   Taken: Schemas["Taken"];
+  PracticeBegin: Partial<Schemas["PracticeBegin"]>;
+  PracticeSet: Partial<Schemas["PracticeSet"]>;
   Problem: Partial<Schemas["Problem"]>;
 } = {
   "ReadingIn": {"white_parts": 0.0},
@@ -107,6 +109,8 @@ export const DEFAULTS: {
   "BookIn": {"form": "cards", "filters": {"words": "", "tag": "", "medium": "", "painting": null, "owned": false, "read": false, "true": false}},
   "WrittenFilters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
   "Taken": {"page": 1, "size": "A4", "light": "", "corners": ""},
+  "PracticeBegin": {"minutes": 10, "kinds": [], "surround": 5.0},
+  "PracticeSet": {"name": "Practice", "count": 12},
   "Problem": {"field": "", "mark": ""},
 };
 
@@ -180,6 +184,9 @@ export const LIMITS = {
   "WrittenFilters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},
   "Taken": {"page": {"least": 1, "most": 50}, "corners": {"longest": 200}},
   "TubesIn": {"tubes": {"fewest": 1, "most": 12}},
+  "PracticeBegin": {"kinds": {"most": 11}, "surround": {"least": 2.0, "most": 9.0}, "token": {"longest": 40}},
+  "PracticeAnswer": {"token": {"longest": 40}, "choice": {"longest": 80}, "share": {"least": 0, "most": 1}, "order": {"most": 20}},
+  "PracticeSet": {"name": {"longest": 120}, "kinds": {"fewest": 1, "most": 11}, "count": {"least": 1, "most": 100}},
 } as const;
 
 /** Tables of the core. */
@@ -197,6 +204,7 @@ export const TABLES = {
   "neutrals": {"2": "#313131", "2.5": "#3c3c3c", "3": "#484848", "3.5": "#545454", "4": "#606060", "4.5": "#6d6d6d", "5": "#797979", "5.5": "#868686", "6": "#939393", "6.5": "#a0a0a0", "7": "#adadad", "7.5": "#bbbbbb", "8": "#c8c8c8", "8.5": "#d5d5d5", "9": "#e3e3e3"},
   "stage": [2.0, 9.0],
   "values": ["#1c1c1c", "#313131", "#484848", "#606060", "#797979", "#939393", "#adadad", "#c8c8c8", "#e3e3e3"],
+  "screenCheck": ["#1c1c1c", "#262626", "#e3e3e3", "#f1f1f1"],
   "mostPhotographBytes": 26214400,
   "recolour": {"linearFromLight": [[3.080112695534, -1.537208, -0.542921646176], [-0.92093818004, 1.8757561, 0.045205488504], [0.052950699265, -0.2040211, 1.150888565215]], "lightFromLinear": [[0.433891249816, 0.3762354829, 0.189906346644], [0.212599990736, 0.715199984235, 0.07220001553], [0.017725468394, 0.109475373554, 0.872955630202]], "edge": 2, "alike": 0.06, "leastGrain": 0.35, "mostGrain": 1.6, "outer": 0.02, "sampled": 400, "halvings": 8, "rounds": 4, "darkest": 0.13793103448275862},
 } as const;

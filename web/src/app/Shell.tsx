@@ -18,6 +18,7 @@ const STAGES = [
   { to: "/piles/{-$pileId}", name: "Piles" },
   { to: "/paintings/{-$paintingId}", name: "Paintings" },
   { to: "/journal/{-$entryId}", name: "Journal" },
+  { to: "/practice", name: "Practice" },
 ] as const;
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */

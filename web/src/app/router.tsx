@@ -116,6 +116,12 @@ const journal = createRoute({
   },
 });
 
+const practice = createRoute({
+  getParentRoute: () => studio,
+  path: "/practice",
+  component: lazyRouteComponent(() => import("../practice/PracticeStage")),
+});
+
 // The kit is looked at while it is built; nothing of it ships.
 const kit = import.meta.env.DEV
   ? [
@@ -130,7 +136,7 @@ const kit = import.meta.env.DEV
 const tree = root.addChildren([
   signIn,
   ...kit,
-  studio.addChildren([home, tubes, scales, piles, paintings, journal]),
+  studio.addChildren([home, tubes, scales, piles, paintings, journal, practice]),
 ]);
 
 export function makeRouter(cache: QueryClient) {

@@ -1,0 +1,84 @@
+"""The staircase against simulated observers whose thresholds are known, and Bayes' rule by hand."""
+
+import unittest
+
+import numpy as np
+
+from mesotint.errors import InputError
+from mesotint.practice.staircase import LAPSE, SCALES, SLOPES, TOLD, Staircase
+
+
+def observer(kind: str, threshold: float, slope: float, level: float) -> float:
+    """Chance of a right answer of an observer: Watson 2017, a Weibull in log contrast, that passes
+    75 % at its threshold."""
+    guess = 1 / SCALES[kind].choices
+    beta = -np.log(1 - (TOLD - guess) / (1 - guess - LAPSE))
+    told = 1 - np.exp(-beta * (level / threshold) ** slope)
+    return float(guess + (1 - guess - LAPSE) * told)
+
+
+def found(kind: str, threshold: float, slope: float, seed: int, answers: int = 60) -> Staircase:
+    rng, stair = np.random.default_rng(seed), Staircase(kind)
+    for _ in range(answers):
+        level = stair.next_level()
+        stair.note(level, bool(rng.random() < observer(kind, threshold, slope, level)))
+    return stair
+
+
+class StaircaseTest(unittest.TestCase):
+    def test_known_observers_are_found_and_the_spread_covers_them(self) -> None:
+        """Within a quarter in 60 answers for nine of ten, and the 90 % told hold nine of ten; the
+        benchmark counts over a hundred seeds."""
+        for kind, threshold in (("lean", 4.0), ("darker", 2.0), ("duller", 5.0)):
+            near, covered, seeds = 0, 0, 20
+            for seed in range(seeds):
+                told = found(kind, threshold, 2.5, seed).estimate
+                near += abs(told.value / threshold - 1) <= 0.25
+                covered += told.low <= threshold <= told.high
+            self.assertGreaterEqual(near, 16, kind)
+            self.assertGreaterEqual(covered, 16, kind)
+
+    def test_bayes_by_hand(self) -> None:
+        stair = Staircase("darker")
+        before = stair.posterior
+        stair.note(3.0, True)
+        told = np.array([[observer("darker", t, s, 3.0) for s in SLOPES] for t in stair.thresholds])
+        after = before * told
+        np.testing.assert_allclose(stair.posterior, after / after.sum(), rtol=1e-9)
+        stair.note(0.5, False)
+        told = np.array([[observer("darker", t, s, 0.5) for s in SLOPES] for t in stair.thresholds])
+        after = after * (1 - told)
+        np.testing.assert_allclose(stair.posterior, after / after.sum(), rtol=1e-9)
+
+    def test_the_next_difference_is_the_one_of_least_expected_entropy(self) -> None:
+        stair = found("duller", 6.0, 2.5, 3, 12)
+        expected = []
+        for level in stair.levels:
+            mean = 0.0
+            for right in (True, False):
+                chance = np.array(
+                    [[observer("duller", t, s, level) for s in SLOPES] for t in stair.thresholds]
+                )
+                chance = chance if right else 1 - chance
+                joint = stair.posterior * chance
+                share = joint.sum()
+                of = (joint / share).sum(axis=1)
+                mean -= share * float((of * np.log(np.maximum(of, 1e-300))).sum())
+            expected.append(mean)
+        self.assertAlmostEqual(stair.next_level(), float(stair.levels[int(np.argmin(expected))]))
+
+    def test_it_gets_surer_and_harder_as_it_goes_well(self) -> None:
+        early, late = found("lean", 3.0, 2.5, 1, 10), found("lean", 3.0, 2.5, 1, 80)
+        self.assertLess(late.estimate.within, early.estimate.within)
+        stair = Staircase("lean")
+        first = stair.next_level()
+        for _ in range(8):
+            stair.note(stair.next_level(), True)
+        self.assertLess(stair.next_level(), first)
+        self.assertGreaterEqual(stair.next_level(), SCALES["lean"].least)
+        self.assertRegex(stair.says(), r"from \d+\.\d of chroma on, 75 % of the time, ± \d")
+        self.assertEqual(stair.estimate.answers, 8)
+
+    def test_bad_input(self) -> None:
+        with self.assertRaisesRegex(InputError, "No threshold"):
+            Staircase("mud")

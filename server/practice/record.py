@@ -1,0 +1,110 @@
+"""What practice has shown: thresholds over time, what is confused, matches, and what to do next."""
+
+from collections import Counter
+from datetime import datetime
+from typing import Final
+
+from mesotint.practice.making import KINDS, THRESHOLDS
+from mesotint.practice.staircase import Staircase
+from server.painters.models import Painter
+from server.practice.answers import (
+    ConfusedOut,
+    PracticeMatch,
+    PracticeRecord,
+    PractisedOut,
+    ThresholdOut,
+    ThresholdPoint,
+)
+from server.practice.models import Answer
+
+LAST: Final = 20
+"""Answers of a kind that tell how it goes now."""
+
+FEWEST: Final = 8
+"""Answers of a kind below which nothing is said of it."""
+
+GOOD_FOR: Final = {
+    "lean": "naming the lean of a grey is how a neutral is made true",
+    "darker": "telling values apart is what a painting reads by",
+    "value": "naming values is how a mixture is begun: value first",
+    "duller": "telling chroma apart keeps accents clear",
+    "mixture": "knowing what tubes make saves paint",
+    "how-much": "knowing how little it takes saves paint",
+    "fix": "taking leans out is half of all correcting",
+    "partner": "knowing what mutes what is muting",
+    "order": "ordering patches is laying out a palette",
+    "mud": "matching is all of it together",
+    "memory": "a remembered colour survives the way to the palette",
+}
+"""Why each is practised: common practice, no published source."""
+
+
+def record_out(painter: Painter) -> PracticeRecord:
+    """All that a painter's answers tell."""
+    rows = list(
+        Answer.objects.filter(session__painter=painter)
+        .order_by("id")
+        .values_list("kind", "level", "right", "said", "wanted", "at", "figures", "off")
+    )
+    kinds = [
+        PractisedOut(kind=kind, answers=len(told), right=sum(told[-LAST:]) / len(told[-LAST:]))
+        for kind in KINDS
+        if (told := [row[2] for row in rows if row[0] == kind])
+    ]
+    confused = Counter((row[4], row[3]) for row in rows if row[0] == "lean" and row[3] != row[4])
+    return PracticeRecord(
+        answers=len(rows),
+        days=len({row[5].date() for row in rows}),
+        thresholds=[seen for kind in THRESHOLDS if (seen := _threshold(kind, rows)) is not None],
+        confused=[
+            ConfusedOut(wanted=wanted, said=said, count=count)
+            for (wanted, said), count in confused.most_common(12)
+        ],
+        matches=[
+            PracticeMatch(
+                at=row[5],
+                additions=row[6]["additions"],
+                volume_ml=row[6]["volume_ml"],
+                delta_e=row[7],
+            )
+            for row in rows
+            if row[6]
+        ],
+        kinds=kinds,
+        says=_says(kinds),
+    )
+
+
+def _threshold(kind: str, rows: list[tuple[str, float, bool, str, str, datetime, object, float]]
+               ) -> ThresholdOut | None:  # fmt: skip
+    """A threshold as it was known at the end of each day."""
+    stair, points = Staircase(kind), list[ThresholdPoint]()
+    for row in rows:
+        if row[0] != kind:
+            continue
+        stair.note(row[1], row[2])
+        found = stair.estimate
+        point = ThresholdPoint(day=row[5], value=found.value, low=found.low, high=found.high)
+        if points and points[-1].day.date() == row[5].date():
+            points[-1] = point
+        else:
+            points.append(point)
+    if stair.answers < FEWEST:
+        return None
+    return ThresholdOut(kind=kind, says=stair.says(), answers=stair.answers, points=points)
+
+
+def _says(kinds: list[PractisedOut]) -> list[str]:
+    """What to practise next, and what it is good for."""
+    known = [each for each in kinds if each.answers >= FEWEST]
+    if not known:
+        return [f"After {FEWEST} answers of a kind this says how it goes."]
+    weakest = min(known, key=lambda each: each.right)
+    told = [
+        f"Next: {weakest.kind.replace('-', ' ')}; {weakest.right:.0%} of the last were right, and "
+        f"{GOOD_FOR[weakest.kind]}."
+    ]
+    best = max(known, key=lambda each: each.right)
+    if best.kind != weakest.kind and best.right >= 0.85:
+        told.append(f"{best.kind.replace('-', ' ').capitalize()} goes well: {best.right:.0%}.")
+    return told

@@ -1,0 +1,198 @@
+import { useMutation } from "@tanstack/react-query";
+import { useState } from "react";
+import type { PracticeKind, PracticeSession } from "../api/client";
+import { problemFrom } from "../api/problem";
+import { csrfToken } from "../api/session";
+import { sendFile, upload } from "../api/upload";
+import { draftWith, EMPTY_CHART } from "../scales/sheet/draft";
+import { useNewSheet } from "../scales/sheet/useNewSheet";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+import { Stepper } from "../ui/Stepper";
+import { TextField } from "../ui/TextField";
+import { KINDS, titleOf } from "./queries";
+
+interface ResultRow {
+  pupil: string;
+  name: string;
+  answers: number;
+  right: number;
+  score: number;
+  by_kind: Record<string, number>;
+}
+
+/** A set that a teacher hands out, taken by pupils, and their results side by side. */
+export function ForAClass({
+  kinds,
+  onTaken,
+}: {
+  kinds: readonly string[];
+  onTaken: (session: PracticeSession) => void;
+}) {
+  const [name, setName] = useState("");
+  const [count, setCount] = useState(12);
+  const [chosen, setChosen] = useState<ReadonlySet<PracticeKind>>(new Set(["lean", "mixture"]));
+  const begin = useNewSheet();
+  const make = useMutation({
+    mutationFn: async () => {
+      const answer = await fetch("/api/practice/sets", {
+        method: "POST",
+        headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
+        body: JSON.stringify({ name: name || "Practice", kinds: [...chosen], count }),
+      });
+      if (!answer.ok) throw problemFrom(answer.status, await answer.json());
+      const link = document.createElement("a");
+      link.href = URL.createObjectURL(await answer.blob());
+      link.download = `${name || "practice"}.json`;
+      link.click();
+      URL.revokeObjectURL(link.href);
+    },
+  });
+  const take = useMutation({
+    mutationFn: (file: File) => upload<PracticeSession>("/api/practice/sets/take", file),
+    onSuccess: onTaken,
+  });
+  const compare = useMutation({
+    mutationFn: (files: FileList) => {
+      const body = new FormData();
+      for (const file of files) body.append("files", file);
+      return sendFile<ResultRow[]>("/api/practice/results", body);
+    },
+  });
+  const flip = (kind: PracticeKind) => {
+    const next = new Set(chosen);
+    if (!next.delete(kind)) next.add(kind);
+    setChosen(next);
+  };
+  const trouble = make.error ?? take.error ?? compare.error;
+  return (
+    <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4">
+      {trouble && <Note>{trouble.message}</Note>}
+      <section className="flex flex-col gap-3 bg-paper p-4 text-ink">
+        <h2 className="font-bold text-lg">Make a set</h2>
+        <p className="leading-snug">
+          The same exercises for everyone, over the tubes on your desk, as a file to hand out.
+        </p>
+        <TextField
+          label="Name of the set"
+          value={name}
+          most={120}
+          placeholder="Week one"
+          onChange={setName}
+          className="max-w-sm"
+        />
+        <fieldset aria-label="Exercises of the set" className="flex flex-wrap gap-x-4">
+          {KINDS.filter(([kind]) => kinds.includes(kind) && kind !== "mud").map(([kind, says]) => (
+            <label key={kind} className="flex min-h-11 items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-6 accent-ink"
+                checked={chosen.has(kind)}
+                onChange={() => flip(kind)}
+              />
+              {says}
+            </label>
+          ))}
+        </fieldset>
+        <div className="flex flex-wrap items-center gap-3">
+          <Stepper
+            look="paper"
+            value={count}
+            least={1}
+            most={100}
+            word="exercises"
+            onChange={setCount}
+          />
+          <Button
+            look="solid"
+            disabled={chosen.size === 0 || make.isPending}
+            onClick={() => make.mutate()}
+          >
+            Download the set
+          </Button>
+        </div>
+      </section>
+      <section className="flex flex-wrap items-center gap-3 bg-paper p-4 text-ink">
+        <h2 className="w-full font-bold text-lg">Do a set, and hand it in</h2>
+        <FileButton says="Open a set …" onFiles={(files) => files[0] && take.mutate(files[0])} />
+        <FileButton
+          says="Lay results side by side …"
+          multiple
+          onFiles={(files) => compare.mutate(files)}
+        />
+        {compare.data && (
+          <table className="w-full text-sm">
+            <thead>
+              <tr className="text-left">
+                <th scope="col">Pupil</th>
+                <th scope="col">Set</th>
+                <th scope="col">Right</th>
+                <th scope="col">By exercise</th>
+              </tr>
+            </thead>
+            <tbody>
+              {compare.data.map((row) => (
+                <tr key={`${row.pupil} ${row.name}`}>
+                  <td>{row.pupil}</td>
+                  <td>{row.name}</td>
+                  <td>
+                    {row.right} of {row.answers}
+                  </td>
+                  <td>
+                    {Object.entries(row.by_kind)
+                      .map(([kind, score]) => `${titleOf(kind)} ${Math.round(100 * score)} %`)
+                      .join(" · ")}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </section>
+      <section className="flex flex-wrap items-center gap-3 bg-paper p-4 text-ink">
+        <h2 className="w-full font-bold text-lg">To paint</h2>
+        <p className="w-full leading-snug">
+          Sheets to print, paint and read back from a photograph.
+        </p>
+        <Button
+          look="paper"
+          onClick={() => begin(draftWith({ ...EMPTY_CHART, chart: "strings", mixtures: [] }))}
+        >
+          Three value columns
+        </Button>
+        <Button
+          look="paper"
+          onClick={() => begin(draftWith({ ...EMPTY_CHART, chart: "complement", mixtures: [] }))}
+        >
+          A complement scale
+        </Button>
+      </section>
+    </div>
+  );
+}
+
+function FileButton({
+  says,
+  multiple = false,
+  onFiles,
+}: {
+  says: string;
+  multiple?: boolean;
+  onFiles: (files: FileList) => void;
+}) {
+  return (
+    <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
+      {says}
+      <input
+        type="file"
+        accept="application/json"
+        multiple={multiple}
+        className="sr-only"
+        onChange={(event) => {
+          if (event.target.files?.length) onFiles(event.target.files);
+          event.target.value = "";
+        }}
+      />
+    </label>
+  );
+}

@@ -1,0 +1,61 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import type { PracticeSession } from "../api/client";
+import { TABLES } from "../api/tables";
+import { Choice } from "../ui/Choice";
+import { BeginSession } from "./BeginSession";
+import { ExerciseStage } from "./ExerciseStage";
+import { ForAClass } from "./ForAClass";
+import { practiceQuery } from "./queries";
+import { Record } from "./Record";
+
+const VIEWS = [
+  ["practise", "Practise"],
+  ["record", "Record"],
+  ["class", "For a class"],
+] as const;
+
+/** The eye and the hand, trained on one's own box, on one grey whatever the room is set to. */
+export default function PracticeStage() {
+  const { data: practice, error } = useQuery(practiceQuery);
+  const [view, setView] = useState<(typeof VIEWS)[number][0]>("practise");
+  const [session, setSession] = useState<PracticeSession | null>(null);
+  /** A session that was not ended goes on where it stood. */
+  const open = session ?? practice?.session ?? null;
+  return (
+    <main
+      className="flex min-h-0 flex-1 flex-col text-stage-ink"
+      style={{ backgroundColor: TABLES.neutrals["5"] }}
+    >
+      <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
+        <Choice label="View of practice" options={VIEWS} value={view} onChoose={setView} />
+        {open && !open.done && view === "practise" && (
+          <span className="ml-auto px-2">
+            {open.number} of {open.of}
+            {open.name && ` · ${open.name}`}
+          </span>
+        )}
+      </div>
+      {view === "record" ? (
+        <Record />
+      ) : view === "class" ? (
+        <ForAClass
+          kinds={practice?.kinds ?? []}
+          onTaken={(taken) => {
+            setSession(taken);
+            setView("practise");
+          }}
+        />
+      ) : open && !open.done && open.exercise ? (
+        <ExerciseStage key={open.id} session={open} onSession={setSession} />
+      ) : (
+        <BeginSession
+          practice={practice ?? null}
+          error={error}
+          ended={session?.done ? session : null}
+          onSession={setSession}
+        />
+      )}
+    </main>
+  );
+}

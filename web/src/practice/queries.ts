@@ -1,0 +1,75 @@
+import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import {
+  type AnswerJudged,
+  api,
+  got,
+  type PracticeAnswer,
+  type PracticeKind,
+  type PracticeSession,
+} from "../api/client";
+import { newToken } from "../api/token";
+
+export const practiceQuery = queryOptions({
+  queryKey: ["practice"],
+  queryFn: () => got(api.GET("/api/practice")),
+});
+
+export const recordQuery = queryOptions({
+  queryKey: ["practice", "record"],
+  queryFn: () => got(api.GET("/api/practice/record")),
+});
+
+/** The grey that every exercise is looked at on; noted with the session. */
+export const SURROUND = 5;
+
+/** What each exercise is called. */
+export const KINDS: ReadonlyArray<readonly [PracticeKind, string]> = [
+  ["lean", "Which way does it lean?"],
+  ["darker", "Which is darker?"],
+  ["value", "What value is it?"],
+  ["duller", "Which is duller?"],
+  ["mixture", "What will they make?"],
+  ["how-much", "How much?"],
+  ["fix", "What takes it out?"],
+  ["partner", "What mutes it?"],
+  ["order", "Put in order"],
+  ["memory", "From memory"],
+  ["mud", "Match the mud"],
+];
+
+export const titleOf = (kind: string) => KINDS.find(([key]) => key === kind)?.[1] ?? kind;
+
+/** Beginning, answering and ending a session. */
+export function usePractice(onSession: (session: PracticeSession) => void) {
+  const cache = useQueryClient();
+  const changed = () => cache.invalidateQueries({ queryKey: practiceQuery.queryKey });
+  const begin = useMutation({
+    mutationFn: ({ minutes, kinds }: { minutes: 5 | 10 | 20; kinds: PracticeKind[] }) =>
+      got(
+        api.POST("/api/practice/sessions", {
+          body: { minutes, kinds, surround: SURROUND, token: newToken() },
+        }),
+      ),
+    onSuccess: onSession,
+  });
+  const answer = useMutation({
+    mutationFn: ({ session, ...body }: Partial<PracticeAnswer> & { session: PracticeSession }) =>
+      got(
+        api.POST("/api/practice/sessions/{session_id}/answer", {
+          params: { path: { session_id: session.id } },
+          body: { ...body, token: session.exercise?.token ?? "" },
+        }),
+      ) as Promise<AnswerJudged>,
+    onSuccess: changed,
+  });
+  const stop = useMutation({
+    mutationFn: (id: number) =>
+      got(
+        api.POST("/api/practice/sessions/{session_id}/stop", {
+          params: { path: { session_id: id } },
+        }),
+      ),
+    onSettled: changed,
+  });
+  return { begin, answer, stop };
+}
