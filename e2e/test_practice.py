@@ -21,6 +21,7 @@ class AtPractice(InBrowser):
         expect(stop.or_(begin).first).to_be_visible()
         if stop.count():
             stop.click()
+            expect(self.page.get_by_role("heading", level=1)).to_contain_text("Done")
         expect(begin).to_be_enabled()
 
     def begin(self, *kinds: str) -> None:

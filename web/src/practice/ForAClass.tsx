@@ -53,7 +53,7 @@ export function ForAClass({
     onSuccess: onTaken,
   });
   const compare = useMutation({
-    mutationFn: (files: FileList) => {
+    mutationFn: (files: readonly File[]) => {
       const body = new FormData();
       for (const file of files) body.append("files", file);
       return sendFile<ResultRow[]>("/api/practice/results", body);
@@ -131,8 +131,9 @@ export function ForAClass({
               </tr>
             </thead>
             <tbody>
-              {compare.data.map((row) => (
-                <tr key={`${row.pupil} ${row.name}`}>
+              {compare.data.map((row, i) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: a pupil may hand in twice
+                <tr key={i}>
                   <td>{row.pupil}</td>
                   <td>{row.name}</td>
                   <td>
@@ -178,7 +179,7 @@ function FileButton({
 }: {
   says: string;
   multiple?: boolean;
-  onFiles: (files: FileList) => void;
+  onFiles: (files: readonly File[]) => void;
 }) {
   return (
     <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
@@ -189,7 +190,9 @@ function FileButton({
         multiple={multiple}
         className="sr-only"
         onChange={(event) => {
-          if (event.target.files?.length) onFiles(event.target.files);
+          // What is in the list goes when the field is emptied.
+          const files = [...(event.target.files ?? [])];
+          if (files.length) onFiles(files);
           event.target.value = "";
         }}
       />

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import type { PracticeSession } from "../api/client";
 import { TABLES } from "../api/tables";
 import { Choice } from "../ui/Choice";
@@ -20,8 +20,12 @@ export default function PracticeStage() {
   const { data: practice, error } = useQuery(practiceQuery);
   const [view, setView] = useState<(typeof VIEWS)[number][0]>("practise");
   const [session, setSession] = useState<PracticeSession | null>(null);
-  /** A session that was not ended goes on where it stood. */
-  const open = session ?? practice?.session ?? null;
+  const unended = practice?.session ?? null;
+  // A session that was not ended goes on where it stood.
+  useEffect(() => {
+    if (unended) setSession((now) => now ?? unended);
+  }, [unended]);
+  const open = session ?? unended;
   return (
     <main
       className="flex min-h-0 flex-1 flex-col text-stage-ink"
@@ -48,6 +52,8 @@ export default function PracticeStage() {
         />
       ) : open && !open.done && open.exercise ? (
         <ExerciseStage key={open.id} session={open} onSession={setSession} />
+      ) : !practice && !error ? (
+        <p className="m-auto">Looking at what your desk is enough for …</p>
       ) : (
         <BeginSession
           practice={practice ?? null}

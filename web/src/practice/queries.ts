@@ -60,7 +60,7 @@ export function usePractice(onSession: (session: PracticeSession) => void) {
           body: { ...body, token: session.exercise?.token ?? "" },
         }),
       ) as Promise<AnswerJudged>,
-    onSuccess: changed,
+    onSuccess: () => cache.invalidateQueries({ queryKey: recordQuery.queryKey }),
   });
   const stop = useMutation({
     mutationFn: (id: number) =>
