@@ -17,6 +17,7 @@ from bench import (
     paintings,
     pictures,
     piles,
+    practice,
     scales,
     sheets,
     strangers,
@@ -37,6 +38,7 @@ STAGES = (
     pictures,
     journal,
     sheets,
+    practice,
     load,
     strangers,
 )

@@ -94,7 +94,8 @@ def mixture(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
             near = delta_e_2000(np.array(labs), wrong).min()
             if near >= TOLD_APART and seen_truly(wrong) and len(labs) < PATCHES:
                 labs.append(wrong)
-        if len(labs) == PATCHES and seen_truly(right):
+        tubes = [_tube_seen(paint) for paint in some]
+        if len(labs) == PATCHES and seen_truly(np.array([right, *tubes])):
             break
     else:
         raise NotForThisBox("These tubes make too few different colours; add another.", "box")
@@ -104,7 +105,7 @@ def mixture(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     strongest = some[int(pulls.argmax())].name.lower()
     return Exercise(
         "mixture", seed, f"What will they make? {told}, and {opened:.0f} white.",
-        tuple(Shown(p.key, DEFAULT_VIEWING.lab(np.ones(1), [p]), p.name) for p in some),
+        tuple(Shown(p.key, lab, p.name) for p, lab in zip(some, tubes, strict=True)),
         tuple(Choice(str(i + 1), f"patch {i + 1}", labs[k]) for i, k in enumerate(at)),
         str(at.index(0) + 1), least_apart(labs, 0),
         f"They make a {describe(right)}. {strongest[0].upper()}{strongest[1:]} does most in it: "
@@ -112,6 +113,16 @@ def mixture(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         topic="mixture:" + "+".join(sorted(p.key for p in some)),
         paints=(*some, white), parts=(*parts.tolist(), opened),
     )  # fmt: skip
+
+
+def _tube_seen(paint: Paint) -> Array:
+    """A tube as a screen can show it: its masstone, or opened with as little white as it takes."""
+    white = library().white
+    for opened in (0.0, 0.5, 1.0, 2.0, 4.0, 8.0):
+        lab = DEFAULT_VIEWING.lab(np.array([1.0, opened]), [paint, white])
+        if seen_truly(lab):
+            break
+    return lab
 
 
 def _mistakes(

@@ -20,7 +20,17 @@ LAPSE: Final = 0.02
 """Share of answers that are slips of the finger whatever is shown (usual in the literature)."""
 
 THRESHOLDS: Final = 61
-SLOPES: Final[Array] = np.array([1.0, 1.6, 2.5, 4.0, 6.0])
+SLOPES: Final[Array] = np.array([1.2, 1.6, 2.1, 2.8, 3.7, 4.9, 6.5])
+USUAL_SLOPE: Final = 2.9
+"""Slope about which observers scatter, by a third in its logarithm: 3.5 is usual for seeing at all
+(A. B. Watson and D. G. Pelli, *QUEST*, Perception & Psychophysics 33, 1983), judging is less steep
+(our own judgement)."""
+
+_SCATTER: Final = 0.35
+_TAIL: Final = 0.035
+"""On either side of the spread that is told: a little less than a twentieth, since the grid is
+coarse."""
+
 TOLD: Final = 0.75
 """Share of answers that are right at the difference that is told as the threshold."""
 
@@ -91,7 +101,8 @@ class Staircase:
         self._chance = self._right_at(self.levels)
         prior = np.log(self.thresholds) - np.log(np.sqrt(scale.least * scale.most))
         spread = np.exp(-0.5 * (prior / 1.2) ** 2)
-        flat = np.broadcast_to(np.log(spread)[:, None], (THRESHOLDS, len(SLOPES)))
+        steep = np.exp(-0.5 * (np.log(SLOPES / USUAL_SLOPE) / _SCATTER) ** 2)
+        flat = np.log(spread)[:, None] + np.log(steep)[None]
         self._log_posterior = flat - np.log(np.exp(flat).sum())
 
     def _right_at(self, levels: Array) -> Array:
@@ -146,7 +157,7 @@ class Staircase:
         logs = np.log(self.thresholds)
         mean = float(np.exp(weights @ logs))
         along = np.cumsum(weights)
-        low, high = (float(np.exp(np.interp(at, along, logs))) for at in (0.05, 0.95))
+        low, high = (float(np.exp(np.interp(at, along, logs))) for at in (_TAIL, 1 - _TAIL))
         return Estimate(mean, low, high, self.answers)
 
     def says(self) -> str:
