@@ -14,7 +14,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.errors import InputError
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Indices
 
 LAPSE: Final = 0.02
 """Share of answers that are slips of the finger whatever is shown (usual in the literature)."""
@@ -134,6 +134,32 @@ class Staircase:
         self._log_posterior = self._log_posterior + np.log(chance if right else 1 - chance)
         self._log_posterior = self._log_posterior - self._log_posterior.max()
         self.answers += 1
+
+    def noted(self, levels: Array, right: Array, ends: Indices) -> list[Estimate]:
+        """Take many answers in, and tell what was known after some of them.
+
+        Parameters
+        ----------
+        levels : array, shape (n,)
+        right : array of bool, shape (n,)
+        ends : array of int, shape (m,)
+            After how many answers, rising, 1 to n.
+        """
+        chance = self._right_at(np.asarray(levels, dtype=np.float64))
+        told = np.log(np.where(np.asarray(right)[:, None, None], chance, 1 - chance))
+        begun, first = self._log_posterior, self.answers
+        sums = told[:0]
+        if len(ends):
+            starts = np.concatenate([[0], ends[:-1]]).astype(np.intp)
+            sums = np.add.reduceat(told[: ends[-1]], starts)
+        found = []
+        for end, more in zip(ends.tolist(), sums, strict=True):
+            begun = begun + more
+            self._log_posterior, self.answers = begun - begun.max(), first + end
+            found.append(self.estimate)
+        rest = told[ends[-1] if len(ends) else 0 :].sum(axis=0)
+        self._log_posterior, self.answers = begun + rest, first + len(told)
+        return found
 
     def next_level(self) -> float:
         """The difference from whose answer most is to be learnt; never below what can be told apart

@@ -1,8 +1,11 @@
 """What practice has shown: thresholds over time, what is confused, matches, and what to do next."""
 
 from collections import Counter
+from collections.abc import Sequence
 from datetime import datetime
-from typing import Final
+from typing import Any, Final
+
+import numpy as np
 
 from mesotint.practice.making import KINDS, THRESHOLDS
 from mesotint.practice.staircase import Staircase
@@ -37,6 +40,9 @@ GOOD_FOR: Final = {
     "memory": "a remembered colour survives the way to the palette",
 }
 """Why each is practised: common practice, no published source."""
+
+
+_Row = tuple[str, float, bool, str, str, datetime, Any, float]
 
 
 def record_out(painter: Painter) -> PracticeRecord:
@@ -75,23 +81,26 @@ def record_out(painter: Painter) -> PracticeRecord:
     )
 
 
-def _threshold(kind: str, rows: list[tuple[str, float, bool, str, str, datetime, object, float]]
-               ) -> ThresholdOut | None:  # fmt: skip
+def _threshold(kind: str, rows: Sequence[_Row]) -> ThresholdOut | None:
     """A threshold as it was known at the end of each day."""
-    stair, points = Staircase(kind), list[ThresholdPoint]()
-    for row in rows:
-        if row[0] != kind:
-            continue
-        stair.note(row[1], row[2])
-        found = stair.estimate
-        point = ThresholdPoint(day=row[5], value=found.value, low=found.low, high=found.high)
-        if points and points[-1].day.date() == row[5].date():
-            points[-1] = point
-        else:
-            points.append(point)
-    if stair.answers < FEWEST:
+    mine = [row for row in rows if row[0] == kind]
+    if len(mine) < FEWEST:
         return None
-    return ThresholdOut(kind=kind, says=stair.says(), answers=stair.answers, points=points)
+    days = [row[5].date() for row in mine]
+    ends = [i + 1 for i, day in enumerate(days) if i + 1 == len(days) or days[i + 1] != day]
+    stair = Staircase(kind)
+    found = stair.noted(
+        np.array([row[1] for row in mine]), np.array([row[2] for row in mine]), np.array(ends)
+    )
+    return ThresholdOut(
+        kind=kind,
+        says=stair.says(),
+        answers=stair.answers,
+        points=[
+            ThresholdPoint(day=mine[end - 1][5], value=told.value, low=told.low, high=told.high)
+            for end, told in zip(ends, found, strict=True)
+        ],
+    )
 
 
 def _says(kinds: list[PractisedOut]) -> list[str]:

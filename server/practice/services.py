@@ -49,8 +49,9 @@ def staircase_of(painter: Painter, kind: str) -> Staircase:
     """What is known of a painter's threshold."""
     stair = Staircase(kind)
     rows = Answer.objects.filter(session__painter=painter, kind=kind).order_by("-id")
-    for level, right in reversed(rows.values_list("level", "right")[:REMEMBERED]):
-        stair.note(level, right)
+    if told := list(rows.values_list("level", "right")[:REMEMBERED]):
+        levels, right = zip(*told, strict=True)
+        stair.noted(np.array(levels), np.array(right), np.array([], dtype=np.intp))
     return stair
 
 

@@ -67,6 +67,23 @@ class StaircaseTest(unittest.TestCase):
             expected.append(mean)
         self.assertAlmostEqual(stair.next_level(), float(stair.levels[int(np.argmin(expected))]))
 
+    def test_many_answers_at_once_are_the_same_as_one_by_one(self) -> None:
+        rng = np.random.default_rng(4)
+        levels, right = rng.uniform(1, 10, 50), rng.random(50) < 0.7
+        one, all_ = Staircase("lean"), Staircase("lean")
+        told = []
+        for i in range(50):
+            one.note(float(levels[i]), bool(right[i]))
+            if i + 1 in (3, 20, 41):
+                told.append(one.estimate)
+        found = all_.noted(levels, right, np.array([3, 20, 41]))
+        for each, other in zip(told, found, strict=True):
+            self.assertAlmostEqual(each.value, other.value, places=9)
+            self.assertAlmostEqual(each.high, other.high, places=9)
+            self.assertEqual(each.answers, other.answers)
+        np.testing.assert_allclose(one.posterior, all_.posterior, rtol=1e-9)
+        self.assertEqual(all_.answers, 50)
+
     def test_it_gets_surer_and_harder_as_it_goes_well(self) -> None:
         early, late = found("lean", 3.0, 2.5, 1, 10), found("lean", 3.0, 2.5, 1, 80)
         self.assertLess(late.estimate.within, early.estimate.within)
