@@ -85,22 +85,17 @@ def _take_piles(page: Page) -> None:
     page.get_by_role("link", name="Harbour water").click()
     page.get_by_role("img", name=re.compile("^The plan: hue")).first.wait_for()
     _shot(page, "pile")
-    page.get_by_role("button", name="Palette moves").click()
-    page.get_by_role("menuitem", name="Split it").click()
-    page.get_by_label("Into equal piles").fill("4")
-    page.get_by_role("button", name=re.compile("^Split ")).click()
-    page.get_by_role("link", name="Harbour water 4").wait_for()
-    page.get_by_role("button", name="New pile").click()
-    page.get_by_role("button", name="From a photograph").click()
-    picture = page.get_by_test_id("photograph")
-    picture.get_by_role("img").evaluate("image => image.decode()")
-    box = picture.bounding_box()
-    assert box is not None
-    # A rust run on the hull.
-    page.mouse.click(box["x"] + 0.588 * box["width"], box["y"] + 0.4 * box["height"])
-    page.get_by_role("button", name="Its main notes").click()
-    page.get_by_role("button", name="A pile for each").wait_for()
-    _shot(page, "pile-photograph")
+
+
+def _take_practice(page: Page, address: str) -> None:
+    page.goto(f"{address}practice")
+    page.get_by_role("checkbox", name="What will they make?").check()
+    page.get_by_role("button", name="Begin", exact=True).click()
+    page.get_by_role("region", name="The exercise").wait_for()
+    page.keyboard.press("1")
+    page.get_by_role("button", name="Next").wait_for()
+    _shot(page, "practice")
+    page.get_by_role("button", name="Stop here").click()
 
 
 def _take_charts(page: Page, address: str) -> None:
@@ -174,6 +169,7 @@ def main() -> int:
             _take_paintings(page)
             _take_journal(page)
             _take_charts(page, stack.address)
+            _take_practice(page, stack.address)
             _take_read_back(page, stack.address)
         finally:
             browser.close()

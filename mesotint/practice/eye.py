@@ -36,12 +36,14 @@ _HUES_APART: Final = 60.0
 _EVENLY: Final = 0.155
 
 
-def lean(seed: int, _paints: Sequence[Paint], level: float) -> Exercise:
+def lean(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     """A grey that leans; which way?
 
     Parameters
     ----------
     seed : int
+    paints : sequence of Paint
+        Unused: any box will do.
     level : float
         Chroma of the lean.
     """
@@ -60,12 +62,14 @@ def lean(seed: int, _paints: Sequence[Paint], level: float) -> Exercise:
     )  # fmt: skip
 
 
-def darker(seed: int, _paints: Sequence[Paint], level: float) -> Exercise:
+def darker(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     """Two colours of different hue; one is darker.
 
     Parameters
     ----------
     seed : int
+    paints : sequence of Paint
+        Unused: any box will do.
     level : float
         L* between the two.
     """
@@ -89,12 +93,14 @@ def darker(seed: int, _paints: Sequence[Paint], level: float) -> Exercise:
     )  # fmt: skip
 
 
-def duller(seed: int, _paints: Sequence[Paint], level: float) -> Exercise:
+def duller(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     """Two colours of one hue and value; one is duller.
 
     Parameters
     ----------
     seed : int
+    paints : sequence of Paint
+        Unused: any box will do.
     level : float
         Chroma between the two.
     """
