@@ -354,6 +354,7 @@ def mud(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     return Exercise(
         "mud", seed, "Match the mud: mix it, look, say what is wrong, add the smallest thing.",
         (Shown("target", target.lab),), (), 0.0, TOLD_APART,
-        f"It was made of {told}. Value first, then hue, then chroma.",
+        f"It was made of {told}: {len(target.paints)} additions would do. Value first, then hue, "
+        "then chroma.",
         paints=target.paints, parts=target.parts,
     )  # fmt: skip

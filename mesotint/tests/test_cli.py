@@ -471,3 +471,44 @@ class ChartsTest(unittest.TestCase):
                       ("nudge", "--pile", "PG7=1"), ("wheel", "--hue", "red")):  # fmt: skip
             self.assertEqual(run(*words)[0], 0)
             self.assertTrue(run(*words)[1])
+
+
+class PracticeTest(unittest.TestCase):
+    BOX = "PW6,PY3,PO20,PV23,PB29,PG7,PR108-light"
+
+    def test_every_kind_is_made_and_its_own_answer_is_right(self) -> None:
+        for kind in ("lean", "darker", "value", "duller", "mixture", "how-much", "fix", "partner",
+                     "order", "mud", "memory"):  # fmt: skip
+            words = ("practice", "make", kind, "--seed", "7", "--paints", self.BOX, "--json")
+            status, out, _ = run(*words)
+            self.assertEqual(status, 0, kind)
+            told = json.loads(out)
+            self.assertLessEqual(
+                {"kind", "seed", "asks", "shown", "choices", "answer", "margin", "why"}, set(told)
+            )
+            self.assertEqual(run(*words)[1], out)
+            for shown in told["shown"]:
+                self.assertLessEqual({"id", "lab", "srgb"}, set(shown))
+            answer = told["answer"]
+            if kind == "mud":
+                answer = told["shown"][0]["lab"]
+            answer = ",".join(map(str, answer)) if isinstance(answer, list) else str(answer)
+            status, judged, _ = run("practice", "judge", "-", answer, "--json", stdin=out)
+            self.assertEqual(status, 0, kind)
+            self.assertTrue(json.loads(judged)["right"], (kind, judged))
+
+    def test_in_words_and_bad_input(self) -> None:
+        self.assertIn("Answer: ", run("practice", "make", "lean", "--seed", "3")[1])
+        made = run("practice", "make", "lean", "--seed", "3", "--json")[1]
+        self.assertIn("leans", run("practice", "judge", "-", "green", stdin=made)[1])
+        for words, stdin, told in (
+            (("make", "leans", "--seed", "3"), "", "lean"),
+            (("make", "lean", "--seed", "-3"), "", "whole number"),
+            (("make", "mixture", "--seed", "3", "--paints", "PW6"), "", "tubes"),
+            (("judge", "-", "green"), "{", "no exercise"),
+            (("judge", "nowhere.json", "green"), "", "no exercise"),
+            (("judge", "-", "mauve"), made, "none of the choices"),
+        ):
+            status, out, err = run("practice", *words, stdin=stdin)
+            self.assertEqual((status, out), (2, ""), words)
+            self.assertIn(told, err)

@@ -1,10 +1,11 @@
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { PracticeKind, PracticeSession } from "../api/client";
 import { problemFrom } from "../api/problem";
+import { tubesQuery } from "../api/queries";
 import { csrfToken } from "../api/session";
 import { sendFile, upload } from "../api/upload";
-import { draftWith, EMPTY_CHART } from "../scales/sheet/draft";
+import { draftWith, EMPTY_CHART, examplePair, exampleTriad } from "../scales/sheet/draft";
 import { useNewSheet } from "../scales/sheet/useNewSheet";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -33,6 +34,7 @@ export function ForAClass({
   const [count, setCount] = useState(12);
   const [chosen, setChosen] = useState<ReadonlySet<PracticeKind>>(new Set(["lean", "mixture"]));
   const begin = useNewSheet();
+  const { data: tubes = [] } = useQuery(tubesQuery);
   const make = useMutation({
     mutationFn: async () => {
       const answer = await fetch("/api/practice/sets", {
@@ -157,13 +159,27 @@ export function ForAClass({
         </p>
         <Button
           look="paper"
-          onClick={() => begin(draftWith({ ...EMPTY_CHART, chart: "strings", mixtures: [] }))}
+          onClick={() =>
+            begin(
+              draftWith({
+                ...{ ...EMPTY_CHART, chart: "strings" },
+                mixtures: exampleTriad(tubes) ?? [],
+              }),
+            )
+          }
         >
           Three value columns
         </Button>
         <Button
           look="paper"
-          onClick={() => begin(draftWith({ ...EMPTY_CHART, chart: "complement", mixtures: [] }))}
+          onClick={() =>
+            begin(
+              draftWith({
+                ...{ ...EMPTY_CHART, chart: "complement" },
+                mixtures: examplePair(tubes) ?? [],
+              }),
+            )
+          }
         >
           A complement scale
         </Button>

@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import type { PracticeRecord } from "../api/client";
+import { TABLES } from "../api/tables";
 import { Note } from "../ui/Note";
 import { recordQuery, titleOf } from "./queries";
 
@@ -43,6 +44,7 @@ export function Record() {
         {record.confused.length > 0 && (
           <section className="bg-paper p-4 text-ink">
             <h2 className="font-bold">What is taken for what</h2>
+            <Confused pairs={record.confused} />
             <ul className="leading-snug">
               {record.confused.map((each) => (
                 <li key={`${each.wanted} ${each.said}`}>
@@ -94,6 +96,38 @@ export function Record() {
         )}
       </div>
     </div>
+  );
+}
+
+/** Leans around the wheel, and a line from each to what it was taken for, the thicker the more. */
+function Confused({ pairs }: { pairs: PracticeRecord["confused"] }) {
+  const hues = TABLES.hues.map(([name]) => name);
+  const at = (name: string) => {
+    const angle = (2 * Math.PI * hues.indexOf(name as never)) / hues.length - Math.PI / 2;
+    return [100 + 70 * Math.cos(angle), 90 + 70 * Math.sin(angle)] as const;
+  };
+  const most = Math.max(...pairs.map((pair) => pair.count));
+  return (
+    <svg viewBox="0 0 200 180" aria-hidden="true" className="my-2 h-52 w-full">
+      {pairs
+        .filter(({ wanted, said }) => [wanted, said].every((name) => hues.includes(name as never)))
+        .map(({ wanted, said, count }) => {
+          const [[x1, y1], [x2, y2]] = [at(wanted), at(said)];
+          return (
+            <line
+              key={`${wanted} ${said}`}
+              {...{ x1, y1, x2, y2 }}
+              stroke="#111111"
+              strokeWidth={1 + (4 * count) / most}
+            />
+          );
+        })}
+      {hues.map((name) => (
+        <text key={name} x={at(name)[0]} y={at(name)[1]} fontSize={10} textAnchor="middle">
+          {name}
+        </text>
+      ))}
+    </svg>
   );
 }
 

@@ -7,6 +7,7 @@ import {
   type PracticeKind,
   type PracticeSession,
 } from "../api/client";
+import { Problem } from "../api/problem";
 import { newToken } from "../api/token";
 
 export const practiceQuery = queryOptions({
@@ -39,6 +40,10 @@ export const KINDS: ReadonlyArray<readonly [PracticeKind, string]> = [
 
 export const titleOf = (kind: string) => KINDS.find(([key]) => key === kind)?.[1] ?? kind;
 
+/** A session as the server has it now. */
+const sessionOf = (id: number) =>
+  got(api.GET("/api/practice/sessions/{session_id}", { params: { path: { session_id: id } } }));
+
 /** Beginning, answering and ending a session. */
 export function usePractice(onSession: (session: PracticeSession) => void) {
   const cache = useQueryClient();
@@ -61,6 +66,10 @@ export function usePractice(onSession: (session: PracticeSession) => void) {
         }),
       ) as Promise<AnswerJudged>,
     onSuccess: () => cache.invalidateQueries({ queryKey: recordQuery.queryKey }),
+    // It was answered in another window, or before the line was lost: the next one stands there.
+    onError: async (error, { session }) => {
+      if (error instanceof Problem && error.status === 409) onSession(await sessionOf(session.id));
+    },
   });
   const stop = useMutation({
     mutationFn: (id: number) =>
