@@ -102,9 +102,9 @@ export function Record() {
 /** Leans around the wheel, and a line from each to what it was taken for, the thicker the more. */
 function Confused({ pairs }: { pairs: PracticeRecord["confused"] }) {
   const hues = TABLES.hues.map(([name]) => name);
-  const at = (name: string) => {
+  const at = (name: string, out = 72) => {
     const angle = (2 * Math.PI * hues.indexOf(name as never)) / hues.length - Math.PI / 2;
-    return [100 + 70 * Math.cos(angle), 90 + 70 * Math.sin(angle)] as const;
+    return [100 + out * Math.cos(angle), 90 + out * Math.sin(angle)] as const;
   };
   const most = Math.max(...pairs.map((pair) => pair.count));
   return (
@@ -112,7 +112,7 @@ function Confused({ pairs }: { pairs: PracticeRecord["confused"] }) {
       {pairs
         .filter(({ wanted, said }) => [wanted, said].every((name) => hues.includes(name as never)))
         .map(({ wanted, said, count }) => {
-          const [[x1, y1], [x2, y2]] = [at(wanted), at(said)];
+          const [[x1, y1], [x2, y2]] = [at(wanted, 56), at(said, 56)];
           return (
             <line
               key={`${wanted} ${said}`}
