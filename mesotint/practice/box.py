@@ -11,6 +11,7 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.hues import family, opposite_of
 from mesotint.colour.words import describe
 from mesotint.colour.words import lean as lean_of
 from mesotint.mixing.character import by_strength, hue_of
@@ -36,7 +37,8 @@ from mesotint.practice.exercise import (
 
 TRIES: Final = 120
 PATCHES: Final = 6
-TUBES: Final = 5
+TUBES: Final = 3
+_LEAST_STRENGTH: Final = 0.02
 OPENED: Final = 4.0
 """Parts of white in which pairs are looked at: dark mixtures hide what they are."""
 
@@ -45,6 +47,12 @@ _MUTED: Final = 12.0
 
 _CLEARLY: Final = 3.0
 """Chroma by which a right tube mutes more than any wrong one, or leans more than none."""
+
+_AMOUNTS: Final = np.geomspace(1e-3, 1.5, 41)
+"""Parts of a tube to one of a pair that may take a lean out."""
+
+_APART: Final = 11
+"""Places among the amounts between a right and a wrong one: some seven times."""
 
 
 def coloured(paints: Sequence[Paint]) -> list[Paint]:
@@ -63,10 +71,6 @@ def _needs(paints: Sequence[Paint], fewest: int, what: str) -> list[Paint]:
     if len(found) < fewest:
         raise NotForThisBox(f"{what} takes {fewest} coloured tubes; put more on the desk.", "box")
     return found
-
-
-def _pull(paint: Paint) -> float:
-    return max(float(by_strength(np.ones(1), [paint])[0]), 0.02)
 
 
 def mixture(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
@@ -101,8 +105,7 @@ def mixture(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         raise NotForThisBox("These tubes make too few different colours; add another.", "box")
     at = rng.permutation(PATCHES).tolist()
     told = ", ".join(f"{n:.0f} {p.name.lower()}" for n, p in zip(parts, some, strict=True))
-    pulls = by_strength(parts, some)
-    strongest = some[int(pulls.argmax())].name.lower()
+    strongest = some[int(by_strength(parts, some).argmax())].name.lower()
     return Exercise(
         "mixture", seed, f"What will they make? {told}, and {opened:.0f} white.",
         tuple(Shown(p.key, lab, p.name) for p, lab in zip(some, tubes, strict=True)),
@@ -130,7 +133,7 @@ def _mistakes(
 ) -> list[Array]:
     """What would come of the usual mistakes, and of lesser ones to fill the page."""
     white = library().white
-    equal = parts / [_pull(paint) for paint in some]
+    equal = parts / np.maximum(by_strength(np.ones(len(some)), some), _LEAST_STRENGTH)
     masstones = np.array([DEFAULT_VIEWING.lab(np.ones(1), [p]) for p in some])
     tints = np.array([DEFAULT_VIEWING.lab(np.array([1.0, 8.0]), [p, white]) for p in some])
     shares = parts / parts.sum()
@@ -183,28 +186,16 @@ def how_much(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
             break
     else:
         raise NotForThisBox("No two of these tubes lie far enough apart; add another.", "box")
-    told = f"1 part to {share_text(share)}"
     return Exercise(
         "how-much", seed,
         f"How much {other.name.lower()} goes into {one.name.lower()} for this, in white?",
         (Shown("target", target), Shown("first", ends[0], one.name),
          Shown("second", ends[1], other.name)),
         (), share, margin,
-        f"{told} of {one.name.lower()}: {100 * share:.3g} % of the two.",
+        f"1 part to {(1 - share) / share:.2g} of {one.name.lower()}: {100 * share:.3g} % of both.",
         topic=f"how-much:{one.key}+{other.key}", paints=(one, other, library().white),
         parts=(1 - share, share, OPENED),
     )  # fmt: skip
-
-
-def share_text(share: float) -> str:
-    """How many parts of the first stand to one of the second.
-
-    Parameters
-    ----------
-    share : float
-        Of the second in the two, above 0 and below 1.
-    """
-    return f"{(1 - share) / share:.2g}"
 
 
 def _muting(paint: Paint, others: Sequence[Paint]) -> tuple[Array, Array]:
@@ -214,6 +205,9 @@ def _muting(paint: Paint, others: Sequence[Paint]) -> tuple[Array, Array]:
 
 def partner(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     """A tube: what mutes it, and on which side of grey does it pass?
+
+    Every tube stands there with its own side and with another one, so that none is told by how
+    often it stands there.
 
     Parameters
     ----------
@@ -226,44 +220,62 @@ def partner(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     box = [p for p in _needs(paints, 3, "Choosing what mutes") if hue_of(p) is not None]
     if len(box) < 3:
         raise NotForThisBox("Choosing what mutes takes 3 tubes that have a hue.", "box")
-    rng = dice("partner", seed)
+    rng, white = dice("partner", seed), library().white
     for _ in range(TRIES):
         paint = box[int(rng.integers(len(box)))]
         others = [p for p in box if p.key != paint.key]
         some = [others[i] for i in rng.choice(len(others), min(TUBES, len(others)), replace=False)]
         shares, labs = _muting(paint, some)
         chroma = np.hypot(labs[:, 1], labs[:, 2])
-        rank = np.argsort(chroma)
-        inside = 0.002 < shares[rank[0]] < 0.998
-        margin = float(chroma[rank[1]] - chroma[rank[0]])
-        tube = DEFAULT_VIEWING.lab(np.array([1.0, OPENED]), [paint, library().white])
-        if inside and margin >= _CLEARLY and chroma[rank[0]] < _MUTED and seen_truly(tube):
+        best, second = (int(i) for i in np.argsort(chroma)[:2])
+        tube = DEFAULT_VIEWING.lab(np.array([1.0, OPENED]), [paint, white])
+        margin = float(chroma[second] - chroma[best])
+        if (
+            0.002 < shares[best] < 0.998
+            and margin >= _CLEARLY
+            and chroma[best] < _MUTED
+            and seen_truly(tube)
+        ):
             break
     else:
         raise NotForThisBox("No tube here mutes another clearly better than the rest.", "box")
-    best = int(rank[0])
-    side = lean_of(labs[best]) or "neither way"
-    choices = [
-        Choice(p.key, f"{p.name}, and it passes {_side(lab)}")
-        for p, lab in zip(some, labs, strict=True)
+    rows = [
+        (f"{p.name}, and it passes {side}", i == best and true)
+        for i, (p, lab) in enumerate(zip(some, labs, strict=True))
+        for side, true in zip(_sides(lab, paint), (True, False), strict=True)
     ]
+    choices, answer = _shuffled(rows, rng)
     return Exercise(
         "partner", seed, f"What mutes {paint.name.lower()} best, and on which side of grey?",
-        (Shown(paint.key, tube, paint.name),), tuple(choices), some[best].key, margin,
-        f"{some[best].name} leaves {chroma[best]:.1f} of chroma, leaning {side}; the next leaves "
-        f"{chroma[rank[1]]:.1f}.",
-        topic=f"partner:{paint.key}", paints=(paint, some[best], library().white),
+        (Shown(paint.key, tube, paint.name),), choices, answer, margin,
+        f"{some[best].name} passes {_sides(labs[best], paint)[0]} with {chroma[best]:.1f} of "
+        f"chroma left; the next leaves {chroma[second]:.1f}.",
+        topic=f"partner:{paint.key}", paints=(paint, some[best], white),
         parts=(float(1 - shares[best]), float(shares[best]), OPENED),
     )  # fmt: skip
 
 
-def _side(lab: Array) -> str:
+def _sides(lab: Array, paint: Paint) -> tuple[str, str]:
+    """On which side of grey a mixture passes, and a side on which it does not."""
     hue = lean_of(lab)
-    return "through grey" if hue is None else f"on the {hue} side"
+    if hue is None:
+        return "through grey", f"on the {family(hue_of(paint) or 0.0)} side"
+    return f"on the {hue} side", f"on the {opposite_of(hue)} side"
+
+
+def _shuffled(
+    rows: Sequence[tuple[str, bool]], rng: np.random.Generator
+) -> tuple[tuple[Choice, ...], str]:
+    """Choices in words, numbered as they stand, and the number of the one that is right."""
+    order = [rows[i] for i in rng.permutation(len(rows))]
+    answer = next(str(i + 1) for i, (_, right) in enumerate(order) if right)
+    return tuple(Choice(str(i + 1), says) for i, (says, _) in enumerate(order)), answer
 
 
 def fix(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     """A grey that leans: which tube takes it out, and how much of it?
+
+    Every tube stands there with the amount that does most and with another one.
 
     Parameters
     ----------
@@ -277,7 +289,6 @@ def fix(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     if len(box) < 3:
         raise NotForThisBox("Taking a lean out takes 3 coloured tubes.", "box")
     rng, white = dice("fix", seed), library().white
-    amounts = np.geomspace(1e-3, 1.5, 41)
     for _ in range(TRIES):
         one, other = (box[i] for i in rng.choice(len(box), 2, replace=False))
         shares, labs = _muting(one, [other])
@@ -286,40 +297,45 @@ def fix(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         if not (0.002 < share < 0.998 and 6 <= chroma <= 30 and seen_truly(grey)):
             continue
         rest = [p for p in box if p.key not in (one.key, other.key)]
-        left = []
-        for paint in rest:
-            table = np.stack([np.full_like(amounts, 1 - share), np.full_like(amounts, share),
-                              amounts, np.full_like(amounts, OPENED)], axis=1)  # fmt: skip
-            seen = DEFAULT_VIEWING.lab(table, [one, other, paint, white])
-            left.append(np.hypot(seen[:, 1], seen[:, 2]))
-        least = np.array([each.min() for each in left])
+        left = _left_by(rest, (one, other), share)
+        least = left.min(axis=1)
         best = int(least.argmin())
-        wrong = [i for i in np.argsort(least).tolist() if least[i] >= least[best] + _CLEARLY]
-        needed = float(amounts[int(left[best].argmin())])
-        much = float(np.interp(min(8 * needed, 1.5), amounts, left[best]))
-        if least[best] < 0.6 * chroma and (wrong or much >= least[best] + _CLEARLY):
+        # The others are such as surely do not, whatever is taken of them.
+        wrong = np.flatnonzero(least >= least[best] + _CLEARLY)[: TUBES - 1]
+        tubes = [best, *wrong.tolist()]
+        at = left[tubes].argmin(axis=1)
+        far = np.where(at + _APART < len(_AMOUNTS), at + _APART, at - _APART)
+        told = np.stack([left[tubes, at], left[tubes, far]], axis=1)
+        margin = float(np.delete(told.ravel(), 0).min() - told[0, 0])
+        if least[best] < 0.6 * chroma and margin >= _CLEARLY:
             break
     else:
         raise NotForThisBox("No lean of these tubes is taken out clearly by one of them.", "box")
-    paint = rest[best]
-    choices = [Choice("right", f"{paint.name}, {_amount(needed)}")]
-    margins = []
-    if much >= least[best] + _CLEARLY:
-        choices.append(Choice("much", f"{paint.name}, {_amount(min(8 * needed, 1.5))}"))
-        margins.append(much - float(least[best]))
-    for i in wrong[: TUBES - 1]:
-        amount = float(amounts[int(left[i].argmin())])
-        choices.append(Choice(f"not-{rest[i].key}", f"{rest[i].name}, {_amount(amount)}"))
-        margins.append(float(least[i] - least[best]))
-    at = rng.permutation(len(choices)).tolist()
+    rows = [
+        (f"{rest[tube].name}, {_amount(float(_AMOUNTS[place]))}", row == 0 and column == 0)
+        for row, tube in enumerate(tubes)
+        for column, place in enumerate((at[row], far[row]))
+    ]
+    choices, answer = _shuffled(rows, rng)
+    paint, needed = rest[best], float(_AMOUNTS[at[0]])
     return Exercise(
         "fix", seed, f"This grey leans {lean_of(grey)}. What takes it out?",
-        (Shown("grey", grey),), tuple(choices[i] for i in at), "right", min(margins),
+        (Shown("grey", grey),), choices, answer, margin,
         f"{paint.name}, {_amount(needed)}: of {chroma:.0f} of chroma {least[best]:.1f} is left. "
         "Name the lean, add a little of its opposite.",
         topic=f"fix:{one.key}+{other.key}", paints=(one, other, paint, white),
         parts=(1 - share, share, needed, OPENED),
     )  # fmt: skip
+
+
+def _left_by(rest: Sequence[Paint], pair: tuple[Paint, Paint], share: float) -> Array:
+    """Chroma that is left of a pair's grey with each of some paints, shape (paints, amounts)."""
+    parts = np.zeros((len(rest), len(_AMOUNTS), 3 + len(rest)))
+    parts[..., :3] = 1 - share, share, OPENED
+    for i in range(len(rest)):
+        parts[i, :, 3 + i] = _AMOUNTS
+    labs = DEFAULT_VIEWING.lab(parts, [*pair, library().white, *rest])
+    return np.hypot(labs[..., 1], labs[..., 2])
 
 
 def _amount(parts: float) -> str:

@@ -1,7 +1,7 @@
 """Exercises of the eye alone: lean, value, chroma, order and memory. Any box will do.
 
-Colours are taken from what the box mixes, so that they are a painter's own; lightness and chroma
-are then set as the exercise needs, since it is looked at and not mixed.
+Colours are drawn from what a screen shows, since they are looked at and not mixed: a difference of
+one kind is set exactly, and all else is left to the dice.
 """
 
 from collections.abc import Callable, Sequence

@@ -1,6 +1,8 @@
 """Every exercise of every kind over random boxes: one right answer, shown truly, by a margin."""
 
+import re
 import unittest
+from collections import Counter
 
 import numpy as np
 
@@ -8,6 +10,7 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import family
 from mesotint.colour.srgb import srgb_from_lab
+from mesotint.colour.words import lean
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture
 from mesotint.paints.library import library
@@ -71,9 +74,9 @@ class ExercisesTest(unittest.TestCase):
     def test_the_answers_by_their_words(self) -> None:
         """Each right answer found again from what is asked, and not from what made it."""
         for seed in range(12):
-            lean = make("lean", seed, BOX)
-            angle = float(lch_from_lab(lean.shown[0].lab)[2])
-            self.assertEqual(lean.answer, family(angle))
+            grey = make("lean", seed, BOX)
+            angle = float(lch_from_lab(grey.shown[0].lab)[2])
+            self.assertEqual(grey.answer, family(angle))
             dark = make("darker", seed, BOX)
             light = {each.id: each.lab[0] for each in dark.shown}
             self.assertEqual(dark.answer, min(light, key=light.__getitem__))
@@ -98,15 +101,50 @@ class ExercisesTest(unittest.TestCase):
         for seed in range(4):
             made = make("partner", seed, BOX)
             paint, _, white = made.paints
-            left = {}
-            for choice in made.choices:
-                other = L.paint(choice.id)
+            left, sides = {}, {}
+            for name in {choice.says.split(", and")[0] for choice in made.choices}:
+                other = next(p for p in BOX if p.name == name)
                 parts = np.stack([1 - share, share, np.full_like(share, made.parts[2])], axis=1)
                 labs = np.array(
                     [Mixture.of(dict(zip((paint, other, white), row, strict=True))).lab
                      for row in parts[::50].tolist()]
                 )  # fmt: skip
-                left[choice.id] = np.hypot(labs[:, 1], labs[:, 2]).min()
+                chroma = np.hypot(labs[:, 1], labs[:, 2])
+                left[name], sides[name] = chroma.min(), lean(labs[int(chroma.argmin())])
+            best = min(left, key=left.__getitem__)
+            right = next(choice.says for choice in made.choices if choice.id == made.answer)
+            self.assertTrue(right.startswith(f"{best}, and it passes"), (right, left))
+            self.assertIn(sides[best] or "through grey", right)
+
+    def test_neither_ids_nor_how_often_a_tube_stands_there_tell_the_answer(self) -> None:
+        for seed in range(8):
+            for kind in ("fix", "partner"):
+                made = make(kind, seed, BOX)
+                ids = [choice.id for choice in made.choices]
+                self.assertEqual(ids, [str(i + 1) for i in range(len(ids))])
+                tubes = Counter(choice.says.split(", ")[0] for choice in made.choices)
+                self.assertEqual(set(tubes.values()), {2})
+            for kind in ("mixture", "memory"):
+                ids = [choice.id for choice in make(kind, seed, BOX).choices]
+                self.assertEqual(ids, [str(i + 1) for i in range(len(ids))])
+        answers = {kind: {make(kind, seed, BOX).answer for seed in range(12)}
+                   for kind in ("fix", "partner", "mixture", "memory")}  # fmt: skip
+        self.assertTrue(all(len(told) > 2 for told in answers.values()), answers)
+
+    def test_what_takes_a_lean_out_by_mixing_every_choice(self) -> None:
+        for seed in range(6):
+            made = make("fix", seed, BOX)
+            one, other, _, white = made.paints
+            first, second, _, opened = made.parts
+            left = {}
+            for choice in made.choices:
+                name, amount = choice.says.split(", ", 1)
+                figures = [float(x) for x in re.findall(r"[\d.]+", amount)]
+                parts = (1 / (figures[1] - 1) if "touch" in amount else
+                         figures[0] / figures[1] if figures[0] == 1 else figures[0])  # fmt: skip
+                paint = next(p for p in BOX if p.name == name)
+                lab = Mixture.of({one: first, other: second, paint: parts, white: opened}).lab
+                left[choice.id] = float(np.hypot(*lab[1:]))
             self.assertEqual(made.answer, min(left, key=left.__getitem__), left)
 
     def test_how_much_is_judged_by_what_comes_of_it(self) -> None:
