@@ -24,7 +24,7 @@ from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
-from mesotint.paints.roles import is_black, is_white
+from mesotint.paints.roles import is_black, is_transparent, is_white
 
 MOST_PAINTS: Final = 3
 _SIDES: Final = {"warm": WARMEST, "cool": WARMEST + 180}
@@ -47,7 +47,7 @@ _TRIAD_LEVEL: Final = 5
 _TRIADS_REFINED: Final = 160
 _STEPS: Final = (0.3, 0.16, 0.08, 0.04, 0.02)
 _LEAST_STRENGTH: Final = 0.05
-_LEAST_PULL: Final = 0.01
+_LEAST_SHARE: Final = 0.01
 
 
 @dataclass(frozen=True)
@@ -130,7 +130,7 @@ def darks(
         for paint in {p.key: p for p in box}.values()
         if not is_white(paint)
         and not (no_black and _holds_black(paint))
-        and (not transparent or _is_transparent(paint))
+        and (not transparent or is_transparent(paint))
     ]
     table = _Table(paints, leans, viewing)
     found = [*table.alone(), *table.pairs()]
@@ -155,10 +155,6 @@ def _holds_black(paint: Paint) -> bool:
     return is_black(paint) or any(key.startswith("PBk") for key, _ in paint.recipe)
 
 
-def _is_transparent(paint: Paint) -> bool:
-    return paint.opacity == "transparent"
-
-
 class _Table:
     """The paints of a box, each weighed by its strength, and how dark their mixtures are."""
 
@@ -166,7 +162,7 @@ class _Table:
         self.paints, self.viewing = paints, viewing
         self.k = np.array([p.absorption for p in paints], dtype=np.float32).reshape(-1, 36)
         self.s = np.array([p.scattering for p in paints], dtype=np.float32).reshape(-1, 36)
-        self.pull = np.array([max(strength(p), _LEAST_STRENGTH) for p in paints])
+        self.strength = np.array([max(strength(p), _LEAST_STRENGTH) for p in paints])
         light = viewing.lightener
         self.light_k = light.absorption.astype(np.float32)
         self.light_s = light.scattering.astype(np.float32)
@@ -182,8 +178,8 @@ class _Table:
         of the others."""
         if len(dark.paints) == 1:
             return True
-        pull = np.array(dark.parts) * [self.pull[self.paints.index(p)] for p in dark.paints]
-        return bool(pull.min() >= _LEAST_PULL * pull.sum())
+        does = np.array(dark.parts) * [self.strength[self.paints.index(p)] for p in dark.paints]
+        return bool(does.min() >= _LEAST_SHARE * does.sum())
 
     def leans_so(self, dark: Dark) -> bool:
         """Whether a dark leans the way that is asked for, if one is."""
@@ -264,7 +260,7 @@ class _Table:
         best of them are sought closer."""
         count, size = sets.shape
         # Parts of equal strength: a strong paint would cover the others in equal parts.
-        base = np.log(1 / self.pull[sets])
+        base = np.log(1 / self.strength[sets])
         logs = base[:, None] + scan[None]
         rows = np.repeat(sets, len(scan), axis=0)
         costs = self._in_blocks(rows, np.exp(logs.reshape(-1, size))).reshape(count, -1)
@@ -315,6 +311,6 @@ class _Table:
             lab,
             opened,
             lean_of(opened),
-            all(_is_transparent(paint) for paint in paints),
+            all(is_transparent(paint) for paint in paints),
             float(lab[0]) + LEAN_COSTS * off,
         )

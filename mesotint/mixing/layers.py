@@ -19,7 +19,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.ground import ground_reflectance
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Recipe, search
-from mesotint.optics.film import GLAZE_THICKNESS, layered_film
+from mesotint.optics.film import GLAZE_THICKNESS
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import film_reflectance, mixed, opaque_reflectance
 from mesotint.optics.surface import seen_reflectance
@@ -89,24 +89,20 @@ def layers(
         For a layer of nothing, an empty box, a wash, or a thickness that cannot be laid.
     """
     checked_amount(coats, "coats", least=THINNEST, most=THICKEST)
-    if viewing.medium == "wash":
-        raise InputError("A wash is laid over paper; layers are of opaque paint.", "medium")
+    _refuse_wash(viewing)
     below, above = _optics(under, "under"), _optics(over, "over")
-    ground = opaque_reflectance(*below)
     steps = np.geomspace(THINNEST, THICKEST, POINTS)
-
-    def seen(much: float) -> Array:
-        film = layered_film([(*above, much * GLAZE_THICKNESS)], ground, viewing.finish)
-        return lab_from_reflectance(film, viewing.light)
-
-    lab = seen(coats)
+    ground = opaque_reflectance(*below)[None]
+    (lab,), labs = (
+        _laid(ground, [above], thick, viewing)[0, 0] for thick in (np.array([coats]), steps)
+    )
     single = search(lab, box, viewing=viewing).recipes[0]
     return Layers(
         lab,
         viewing.lab_of_film(viewing.film_of(*below)),
         viewing.lab_of_film(viewing.film_of(*above)),
         steps,
-        np.array([seen(float(step)) for step in steps]),
+        labs,
         single,
         _says(lab, single),
     )
@@ -170,8 +166,7 @@ def layer_grid(
     InputError
         For a side that is empty, a layer of nothing, or a wash.
     """
-    if viewing.medium == "wash":
-        raise InputError("A wash is laid over paper; layers are of opaque paint.", "medium")
+    _refuse_wash(viewing)
     if not (unders or ground) or not glazes:
         raise InputError("Choose at least one layer and one glaze over it.", "columns")
     below = [_optics(mixture, "under") for mixture in unders]
@@ -183,11 +178,7 @@ def layer_grid(
         grounds = [ground_reflectance(ground, viewing.finish), *grounds]
         partners = [(white.absorption, white.scattering), *below]
     steps = np.geomspace(THINNEST, THICKEST, POINTS)
-    k, s = (np.array([each[i] for each in above])[None, :, None] for i in (0, 1))
-    film = film_reflectance(
-        k, s, (steps * GLAZE_THICKNESS)[None, None, :, None], np.array(grounds)[:, None, None]
-    )
-    labs = lab_from_reflectance(seen_reflectance(film, viewing.finish), viewing.light)
+    labs = _laid(np.array(grounds), above, steps, viewing)
     # Shares close together at both ends, where a strong paint does most of its work.
     share = np.concatenate([[0.0], 1 / (1 + np.exp(-np.linspace(-7, 7, _SHARES))), [1.0]])
     k2, s2 = (
@@ -200,6 +191,21 @@ def layer_grid(
     at = gaps.argmin(axis=-1)
     nearest = np.take_along_axis(mixtures, at[..., None], axis=2)
     return LayerGrid(steps, labs, share[at], nearest, delta_e_2000(labs, nearest))
+
+
+def _refuse_wash(viewing: Viewing) -> None:
+    if viewing.medium == "wash":
+        raise InputError("A wash is laid over paper; layers are of opaque paint.", "medium")
+
+
+def _laid(
+    grounds: Array, above: Sequence[tuple[Array, Array]], coats: Array, viewing: Viewing
+) -> Array:
+    """CIELAB of films over grounds, shape (grounds, films, coats, 3)."""
+    k, s = (np.array([each[i] for each in above])[None, :, None] for i in (0, 1))
+    thick = (coats * GLAZE_THICKNESS)[None, None, :, None]
+    film = film_reflectance(k, s, thick, grounds[:, None, None])
+    return lab_from_reflectance(seen_reflectance(film, viewing.finish), viewing.light)
 
 
 def _optics(mixture: Mapping[Paint, float], field: str) -> tuple[Array, Array]:

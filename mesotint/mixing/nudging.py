@@ -13,17 +13,16 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, turn
+from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA
 from mesotint.colour.words import lean as lean_of
 from mesotint.errors import InputError
-from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
+from mesotint.mixing.muting.pairs import opposes
 from mesotint.mixing.traces import TRACE_BELOW, one_in, touch
 from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import mixed, opaque_reflectance
 from mesotint.paints.library import Paint, library
-from mesotint.paints.roles import is_black, is_white
 
 TESTS: Final = ("white", "film")
 """How a lean is made to show: opened with much white, or as a thin film over white."""
@@ -38,7 +37,6 @@ FIRST: Final = 2 / 3
 SHOWS_FROM: Final = 1.0
 """CIEDE2000 of the test from which an eye sees that something was added."""
 
-OPPOSITE_WITHIN: Final = 90.0
 MOST_NUDGES: Final = 24
 _UNSEEN: Final = 0.9 * HUE_SEEN_FROM_CHROMA
 _HELPS: Final = 0.85
@@ -169,7 +167,7 @@ def _step(
 ) -> tuple[Paint, float] | None:
     """The paint that takes most of a lean out, and the smallest useful amount of it."""
     chroma, angle = lch_from_lab(test_lab).tolist()[1:]
-    against = [paint for paint in box if _opposes(paint, angle)]
+    against = [paint for paint in box if opposes(paint, angle)]
     if not against:
         return None
     whole = sum(pile.values())
@@ -194,13 +192,6 @@ def _unseen_at(left: Array) -> float:
     """The least amount from which no lean is seen; none where there is no such amount."""
     gone = left < _UNSEEN
     return float(_SCAN[int(gone.argmax())]) if gone.any() else 0.0
-
-
-def _opposes(paint: Paint, angle: float) -> bool:
-    hue = hue_of(paint)
-    if hue is None or is_black(paint) or is_white(paint):
-        return False
-    return abs(float(turn(hue, angle + 180))) <= OPPOSITE_WITHIN
 
 
 class _Tester:

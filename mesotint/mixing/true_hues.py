@@ -176,9 +176,9 @@ def _mixed(
     viewing: Viewing,
 ) -> list[TrueHue]:
     angles = np.array([angle for _, angle in hues])[wanted]
-    pulls = {p.key: max(strength(p), _LEAST_STRENGTH) for pair in sets for p in pair}
+    strengths = {p.key: max(strength(p), _LEAST_STRENGTH) for pair in sets for p in pair}
     # In parts of equal strength the middle of the scan is a colour between the two.
-    base = np.array([np.log(pulls[one.key] / pulls[other.key]) for one, other in sets])
+    base = np.array([np.log(strengths[one.key] / strengths[other.key]) for one, other in sets])
     optics = _Optics(sets, viewing)
     logs = base[:, None] + _SCAN[None]
     clear, off, white = optics.judged(logs, angles)

@@ -37,6 +37,8 @@ class Paint:
         Where the optics come from, in words.
     recipe : tuple of (str, float)
         Keys and parts by volume, where the tube is a mixture of library paints; else empty.
+    base_key : str
+        The library's key of the paint that it was calibrated from; empty for all others.
     """
 
     key: str
@@ -51,6 +53,12 @@ class Paint:
     density_g_per_ml: float
     origin: str
     recipe: tuple[tuple[str, float], ...] = ()
+    base_key: str = ""
+
+    @property
+    def pigment(self) -> str:
+        """The library's key of what is in it, calibrated or not."""
+        return self.base_key or self.key
 
 
 WATER: Final = Paint(

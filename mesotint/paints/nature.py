@@ -11,6 +11,7 @@ from dataclasses import dataclass
 from typing import Final
 
 from mesotint.paints.library import Paint, library
+from mesotint.paints.roles import is_transparent
 
 SOURCE: Final = "from memory; the label has the say"
 LIGHT_FAST: Final = ("excellent", "very good", "fair", "poor")
@@ -91,9 +92,9 @@ def nature(paint: Paint) -> Nature:
                 any(one.stains for one in each),
                 max((one.light_fast for one in each), key=LIGHT_FAST.index),
                 nature(known[most]).drying if most in known else "middle",
-                paint.opacity == "transparent",
+                is_transparent(paint),
             )
-    key = _known(paint)
+    key = paint.pigment
     drying = "middle"
     if paint.family in _FAST_DRYING or key in _FAST_TOO:
         drying = "fast"
@@ -104,17 +105,8 @@ def nature(paint: Paint) -> Nature:
         key in _STAINING,
         _LESS_FAST.get(key, LIGHT_FAST[0]),
         drying,
-        paint.opacity == "transparent",
+        is_transparent(paint),
     )
-
-
-def _known(paint: Paint) -> str:
-    """The library's key of a paint; of one that was calibrated, that of its pigment."""
-    paints = library().paints
-    if paint.key in paints:
-        return paint.key
-    same = (p.key for p in library().plain if p.colour_index == paint.colour_index)
-    return next(same, paint.key)
 
 
 def advice(paints: Sequence[Paint]) -> tuple[str, ...]:

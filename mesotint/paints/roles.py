@@ -52,6 +52,16 @@ def is_earth(paint: Paint) -> bool:
     return paint.family in EARTH_FAMILIES
 
 
+def is_transparent(paint: Paint) -> bool:
+    """Whether a paint is sold as transparent.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+    return paint.opacity == "transparent"
+
+
 def is_classic(paint: Paint) -> bool:
     """Whether a paint is among those that painters name muted colours by: earths and blacks.
 

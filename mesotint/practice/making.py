@@ -1,6 +1,7 @@
 """Making an exercise of any kind, and judging its answer."""
 
 from collections.abc import Callable, Sequence
+from functools import lru_cache
 from typing import Final
 
 import numpy as np
@@ -11,7 +12,8 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import Paint
 from mesotint.practice import box, eye
-from mesotint.practice.exercise import Exercise, Judged, NotForThisBox
+from mesotint.practice.exercise import Exercise, Judged
+from mesotint.practice.staircase import SCALES
 
 MAKERS: Final[dict[str, Callable[[int, Sequence[Paint], float], Exercise]]] = {
     "lean": eye.lean,
@@ -27,7 +29,7 @@ MAKERS: Final[dict[str, Callable[[int, Sequence[Paint], float], Exercise]]] = {
     "memory": eye.memory,
 }
 KINDS: Final = tuple(MAKERS)
-THRESHOLDS: Final = tuple(eye.USUAL_LEVELS)
+THRESHOLDS: Final = tuple(SCALES)
 """Kinds by which a threshold is sought."""
 
 OF_TUBES: Final = ("mixture", "how-much", "fix", "partner")
@@ -37,7 +39,6 @@ HIT_WITHIN: Final = 5.0
 """CIEDE2000 within which a share that was dragged is right: seen side by side, and no more."""
 
 MATCHED_WITHIN: Final = 2.5
-_LEVELS: Final = {"lean": (0.3, 30.0), "darker": (0.2, 20.0), "duller": (0.5, 30.0)}
 
 
 def make(kind: str, seed: int, paints: Sequence[Paint], level: float | None = None) -> Exercise:
@@ -64,11 +65,19 @@ def make(kind: str, seed: int, paints: Sequence[Paint], level: float | None = No
     if kind not in MAKERS:
         near = nearest_words(kind, MAKERS) or list(MAKERS)
         raise InputError(f"'{kind[:40]}' is no exercise; try {', '.join(near)}.", "kind")
-    low, high = _LEVELS.get(kind, (0.0, 0.0))
-    wanted = eye.USUAL_LEVELS.get(kind, 0.0) if level is None else float(level)
-    if kind in THRESHOLDS and not low <= wanted <= high:
-        raise InputError(f"Of {kind} {low:g} to {high:g} can be asked.", "level")
-    return MAKERS[kind](seed, paints, wanted)
+    wanted = 0.0
+    if kind in THRESHOLDS:
+        scale = SCALES[kind]
+        wanted = eye.USUAL_LEVELS[kind] if level is None else float(level)
+        if not scale.least <= wanted <= scale.most:
+            raise InputError(f"Of {kind} {scale.least:g} to {scale.most:g} can be asked.", "level")
+    return _made(kind, seed, tuple(paints), wanted)
+
+
+# What is asked is made again when it is judged, and once more when it is told.
+@lru_cache(maxsize=256)
+def _made(kind: str, seed: int, paints: tuple[Paint, ...], level: float) -> Exercise:
+    return MAKERS[kind](seed, paints, level)
 
 
 def left_for(paints: Sequence[Paint]) -> tuple[list[str], dict[str, str]]:
@@ -174,8 +183,3 @@ def _number(value: object, least: float, most: float) -> float:
     if not least <= value <= most:
         raise InputError(f"Give a number from {least:g} to {most:g}.", "answer")
     return float(value)
-
-
-__all__ = [
-    "KINDS", "OF_TUBES", "THRESHOLDS", "NotForThisBox", "judge", "left_for", "make",
-]  # fmt: skip

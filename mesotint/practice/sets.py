@@ -55,7 +55,8 @@ def written_set(of: ExerciseSet) -> str:
 
 
 def read_set(text: str) -> ExerciseSet:
-    """A set from its file; each exercise is made once, so that a set that is taken can be done.
+    """A set from its file; one exercise of each kind is made, so that a set that is taken can be
+    done.
 
     Parameters
     ----------
@@ -78,8 +79,9 @@ def read_set(text: str) -> ExerciseSet:
         kind, seed = (row.get("kind"), row.get("seed")) if isinstance(row, dict) else (None, None)
         if kind not in KINDS or isinstance(seed, bool) or not isinstance(seed, int):
             raise InputError(f"Exercise {number} of the set has no known kind or no seed.", "file")
-        make(kind, seed, box)
         exercises.append((kind, seed))
+    for kind, seed in dict(exercises).items():
+        make(kind, seed, box)
     return ExerciseSet(name[:120], tuple(p.key for p in box), tuple(exercises))
 
 

@@ -141,6 +141,7 @@ def _calibrated(
         doubts=Doubts(doubt_names, doubts.reshape(-1, 2, BANDS)),
         origin=_origin(readings),
         recipe=(),
+        base_key=base.key if base.key in library().paints else "",
     )
 
 

@@ -97,27 +97,13 @@ def pair_grid(
     checked_amount(white, "white" if viewing.medium == "opaque" else "water", most=LIGHTENER_MOST)
     shares = _shares(rows, columns, ratio, white, viewing)
     amounts = np.stack([1 - shares, shares, np.full_like(shares, white)], axis=-1)
-    light = viewing.lightener
-    k, s = (
-        np.stack(
-            [
-                np.broadcast_to(one[:, None], (len(rows), len(columns), one.shape[-1])),
-                np.broadcast_to(other[None], (len(rows), len(columns), other.shape[-1])),
-                np.broadcast_to(opener, (len(rows), len(columns), opener.shape[-1])),
-            ],
-            axis=-2,
-        ).reshape(-1, 3, light.absorption.size)
-        for one, other, opener in (
-            (np.array([p.absorption for p in rows]), np.array([p.absorption for p in columns]),
-             light.absorption),
-            (np.array([p.scattering for p in rows]), np.array([p.scattering for p in columns]),
-             light.scattering),
-        )
-    )  # fmt: skip
-    flat = amounts.reshape(-1, 3)
-    labs = viewing.lab_of_film(viewing.film_of(*((flat[:, None] @ of)[:, 0] / flat.sum(
-        axis=1, keepdims=True) for of in (k, s))))  # fmt: skip
-    wide = len(columns)
+    flat, wide = amounts.reshape(-1, 3), len(columns)
+    cell = np.arange(len(flat))
+    parts = np.zeros((len(flat), len(rows) + wide + 1))
+    parts[cell, cell // wide] = flat[:, 0]
+    parts[cell, len(rows) + cell % wide] = flat[:, 1]
+    parts[:, -1] = flat[:, 2]
+    labs = viewing.lab(parts, [*rows, *columns, viewing.lightener])
 
     def in_rows(told: list[str]) -> list[list[str]]:
         return [told[at : at + wide] for at in range(0, len(told), wide)]
@@ -164,10 +150,10 @@ def _shares(
     """Share of the column's paint in each pair, shape (rows, columns)."""
     if ratio == STRENGTH:
         once = {paint.key: paint for paint in (*rows, *columns)}
-        pull = dict(zip(once, 1 / equal_strength(list(once.values())), strict=True))
-        one = np.array([pull[paint.key] for paint in rows])[:, None]
-        other = np.array([pull[paint.key] for paint in columns])[None]
-        return np.asarray(one / (one + other))
+        equal = dict(zip(once, equal_strength(list(once.values())), strict=True))
+        one = np.array([equal[paint.key] for paint in rows])[:, None]
+        other = np.array([equal[paint.key] for paint in columns])[None]
+        return np.asarray(other / (one + other))
     if ratio == GREYEST:
         shares = np.zeros((len(rows), len(columns)))
         for i, paint in enumerate(rows):

@@ -253,7 +253,7 @@ class Pairs:
             if not still or not coloured:
                 continue
             opposed = np.array(
-                [_opposes(paint, leans[row]) for row in still for paint in coloured]
+                [opposes(paint, leans[row]) for row in still for paint in coloured]
             ).reshape(len(still), len(coloured))
             left = self._left((greys[0][still], greys[1][still]), coloured)
             for i, row in enumerate(still):
@@ -283,8 +283,15 @@ def _plain_paints() -> list[Paint]:
     return library().plain
 
 
-def _opposes(paint: Paint, lean_degrees: float) -> bool:
-    """Whether a paint lies across from a lean, and is no black, which would only darken it."""
+def opposes(paint: Paint, lean_degrees: float) -> bool:
+    """Whether a paint lies across from a lean, and is no black, which would only darken it.
+
+    Parameters
+    ----------
+    paint : Paint
+    lean_degrees : float
+        CIELAB hue of the lean.
+    """
     hue = hue_of(paint)
     if hue is None or paint.colour_index.startswith(_BLACKS):
         return False

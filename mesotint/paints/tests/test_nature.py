@@ -33,8 +33,9 @@ class NatureTest(unittest.TestCase):
         self.assertIn(nature(L.paint("PR177")).light_fast, LIGHT_FAST[2:])
 
     def test_a_calibrated_tube_is_what_its_pigment_is(self) -> None:
-        own = replace(L.paint("PB29"), key="tube17", name="My blue")
-        self.assertEqual(nature(own), nature(L.paint("PB29")))
+        for key in ("PB29", "PBr7-raw-sienna", "PBr7-burnt-umber"):
+            own = replace(L.paint(key), key="tube17", name="Mine", base_key=key)
+            self.assertEqual(nature(own), nature(L.paint(key)), key)
 
     def test_a_mixed_tube_is_as_its_paints(self) -> None:
         tube = L.paint("neutral-tint")
