@@ -197,8 +197,11 @@ class ChartsTest(AtTheScales):
         expect(page.get_by_label("Flatter by, %")).to_have_value("45")
         self.wait_until_kept()
         mist = self.colour_of(far)
-        self.assertLess(abs(mist[0] - 74), abs(clear[0] - 74) + 8)
-        self.assertLess(np.hypot(*mist[1:]), np.hypot(*clear[1:]) + 1)
+        # Two steps of mist: 45 % of the way to its veil of L 74 each, and 4 lighter.
+        near = self.colour_of(self.cell(0, 0, 3))[0]
+        self.assertAlmostEqual(mist[0], 74 + (near - 74) * 0.55**2 + 2 * 4, delta=2)
+        self.assertGreater(abs(mist[0] - clear[0]), 4)
+        self.assertLess(np.hypot(*mist[1:]), 0.8 * np.hypot(*clear[1:]))
         page.get_by_label("Greyer by, %").fill("10")
         expect(page.get_by_role("button", name="Weather: My own")).to_be_visible()
 

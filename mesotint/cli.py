@@ -221,15 +221,15 @@ def _of_practice(name: str, args: argparse.Namespace) -> None:
 
 def _practice_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     practice = commands.add_parser("practice", help="exercises of the eye and the hand")
-    ways = practice.add_subparsers(dest="way", required=True, parser_class=_Parser)
-    make = ways.add_parser("make", help="an exercise with its answer")
+    tasks = practice.add_subparsers(dest="task", required=True, parser_class=_Parser)
+    make = tasks.add_parser("make", help="an exercise with its answer")
     make.add_argument("kind", help="lean, darker, value, duller, mixture, how-much, fix …")
     make.add_argument("--seed", type=int, required=True)
     make.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
     make.add_argument("--level", type=float, default=None, help="how much is to be told")
     make.add_argument("--json", action="store_true")
     make.set_defaults(run=partial(_of_practice, "make"))
-    judge = ways.add_parser("judge", help="what an answer comes to")
+    judge = tasks.add_parser("judge", help="what an answer comes to")
     judge.add_argument("exercise", metavar="FILE", help="what make told as JSON; - for stdin")
     judge.add_argument("answer", help="an id, a figure, or several with commas")
     judge.add_argument("--json", action="store_true")

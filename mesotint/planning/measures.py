@@ -15,6 +15,15 @@ from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
+HAND_AMOUNTS: Final[dict[str, float]] = {
+    "knife-tip": 0.05,
+    "lentil": 0.1,
+    "pea": 0.3,
+    "hazelnut": 1.0,
+    "walnut": 5.0,
+}
+"""Millilitres of the amounts that a hand knows, from memory."""
+
 HONEST_STEPS: Final = 10
 """Steps of a scale below which a weight says little (common practice)."""
 

@@ -7,6 +7,9 @@ import numpy as np
 
 from mesotint.errors import InputError
 
+SURROUND: Final = 5.0
+"""Munsell value of the grey that every exercise is looked at on, whatever a room is set to."""
+
 MINUTES: Final = (5, 10, 20)
 A_MINUTE: Final = 3
 """Exercises in a minute, with the reading of why; a match counts for two minutes."""

@@ -158,14 +158,14 @@ def nearest_owned(wanted: Sequence[str], box: Sequence[Paint]) -> dict[str, str 
         Keys of the library.
     box : sequence of Paint
     """
-    own = {paint.colour_index for paint in box} | {paint.key for paint in box}
+    own = {paint.pigment for paint in box}
     white = library().white
     tint = np.array([1.0, 8.0])
     labs = np.array([DEFAULT_VIEWING.lab(tint, [paint, white]) for paint in box])
     found: dict[str, str | None] = {}
     for key in wanted:
         paint = library().paint(key)
-        if key in own or paint.colour_index in own:
+        if key in own:
             continue
         found[paint.name] = None
         if box:

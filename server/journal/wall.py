@@ -22,13 +22,12 @@ from django.db.models.expressions import RawSQL
 from django.db.models.functions import Cast, TruncDate
 
 from mesotint.colour.hues import family
-from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.colour.words import difference_in_words
 from mesotint.optics.grid import Array
 from server.journal.answers import MapCell, MapOut, WallGroup, WallOut, WallSwatch
 from server.journal.models import Tag
 from server.journal.requests import Filters
-from server.kept.looks import Swatch
+from server.kept.looks import plain_swatches
 from server.mixtures.keeping import nearest_of
 from server.mixtures.models import KeptMixture, KeptPart, Mixing
 from server.painters.models import Painter
@@ -189,14 +188,8 @@ def _told(found: QuerySet[KeptMixture]) -> list[WallSwatch]:
             colour=colour.model_copy(update={"opened_srgb": row[3]}),
             seen=None if row[7] is None else truth,
         )
-        for row, colour, truth in zip(rows, _swatches(labs), _swatches(seen), strict=True)
+        for row, colour, truth in zip(rows, plain_swatches(labs), plain_swatches(seen), strict=True)
     ]
-
-
-def _swatches(labs: Array) -> list[Swatch]:
-    codes, inside = hex_from_lab(labs)
-    told = zip(codes, neutral_hex(labs[:, 0]), inside, strict=True)
-    return [Swatch(srgb=code, value_srgb=value, in_gamut=shown) for code, value, shown in told]
 
 
 def mapped(painter: Painter, asked: Filters) -> MapOut:

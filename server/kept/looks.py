@@ -72,6 +72,13 @@ def swatches(labs: Array, opened: Array) -> list[Swatch]:
     ]
 
 
+def plain_swatches(labs: Array) -> list[Swatch]:
+    """Colours without their words and unopened, CIELAB of shape (n, 3)."""
+    codes, inside = hex_from_lab(labs)
+    told = zip(codes, neutral_hex(labs[:, 0]), inside, strict=True)
+    return [Swatch(srgb=code, value_srgb=value, in_gamut=shown) for code, value, shown in told]
+
+
 def lines(labs: Array, opened: Array) -> list[Line]:
     """Some lines of equal length, CIELAB of shape (lines, n, 3), plain and opened."""
     flat, points = labs.reshape(-1, 3), labs.shape[1]

@@ -18,8 +18,9 @@ class PaintRef(BaseModel):
 class Part(BaseModel):
     """How much of one paint a mixture holds: exact, in whole parts, or as a touch.
 
-    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `pull` is
-    what it does in white, in parts of ultramarine that would do as much; none for a white.
+    `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+    `strength` is what it does in white, in parts of ultramarine that would do as much; none for
+    a white.
     """
 
     key: str
@@ -28,7 +29,7 @@ class Part(BaseModel):
     whole: int
     touch: int
     says: str
-    pull: float = 0.0
+    strength: float = 0.0
 
 
 class Ground(BaseModel):

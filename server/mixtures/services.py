@@ -5,7 +5,7 @@ from functools import lru_cache
 
 import numpy as np
 
-from mesotint.mixing.character import strength
+from mesotint.mixing import character
 from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.traces import touch
 from mesotint.paints import roles
@@ -107,7 +107,7 @@ def _look_of(paint: Paint, viewing: Viewing) -> Look:
 def parts_of(paints: Sequence[Paint], patch: Patch, *, absent: bool = True) -> list[Part]:
     """The parts of a patch; paints that are absent from it are told or left out."""
     return [
-        part(paint.key, paint.name, exact, whole, of, strength(paint) * exact)
+        part(paint.key, paint.name, exact, whole, of, character.strength(paint) * exact)
         for paint, exact, whole, of in zip(
             paints, patch.parts, patch.whole.parts, patch.whole.touches, strict=True
         )
@@ -115,10 +115,14 @@ def parts_of(paints: Sequence[Paint], patch: Patch, *, absent: bool = True) -> l
     ]
 
 
-def part(key: str, name: str, exact: float, whole: int, touch_of: int, pull: float = 0.0) -> Part:
+def part(
+    key: str, name: str, exact: float, whole: int, touch_of: int, strength: float = 0.0
+) -> Part:
     """One part of a patch, as a painter would measure it."""
     says = touch(touch_of) if touch_of else str(whole)
-    return Part(key=key, name=name, exact=exact, whole=whole, touch=touch_of, says=says, pull=pull)
+    return Part(
+        key=key, name=name, exact=exact, whole=whole, touch=touch_of, says=says, strength=strength
+    )
 
 
 def amounts_of(parts: Iterable[Part]) -> dict[str, float]:

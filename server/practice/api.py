@@ -118,8 +118,7 @@ def take_set(request: SignedIn, file: File[UploadedFile]) -> Status[PracticeSess
         f"{wanted} is not in your box" + (f"; nearest is {own}." if own else ".")
         for wanted, own in lacking.items()
     ]
-    surround = request.user.stage_value
-    return Status(201, session_out(begin_set(request.user, of, notes, surround)))
+    return Status(201, session_out(begin_set(request.user, of, notes)))
 
 
 @router.post("/results", response=list[ResultRow])

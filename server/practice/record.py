@@ -3,10 +3,11 @@
 from collections import Counter
 from collections.abc import Sequence
 from datetime import datetime
-from typing import Any, Final
+from typing import Any
 
 import numpy as np
 
+from mesotint.practice.advice import FEWEST, advice, share_right
 from mesotint.practice.making import KINDS, THRESHOLDS
 from mesotint.practice.staircase import Staircase
 from server.painters.models import Painter
@@ -20,28 +21,6 @@ from server.practice.answers import (
 )
 from server.practice.models import Answer
 
-LAST: Final = 20
-"""Answers of a kind that tell how it goes now."""
-
-FEWEST: Final = 8
-"""Answers of a kind below which nothing is said of it."""
-
-GOOD_FOR: Final = {
-    "lean": "naming the lean of a grey is how a neutral is made true",
-    "darker": "telling values apart is what a painting reads by",
-    "value": "naming values is how a mixture is begun: value first",
-    "duller": "telling chroma apart keeps accents clear",
-    "mixture": "knowing what tubes make saves paint",
-    "how-much": "knowing how little it takes saves paint",
-    "fix": "taking leans out is half of all correcting",
-    "partner": "knowing what mutes what is muting",
-    "order": "ordering patches is laying out a palette",
-    "mud": "matching is all of it together",
-    "memory": "a remembered colour survives the way to the palette",
-}
-"""Why each is practised: common practice, no published source."""
-
-
 _Row = tuple[str, float, bool, str, str, datetime, Any, float]
 
 
@@ -52,11 +31,7 @@ def record_out(painter: Painter) -> PracticeRecord:
         .order_by("id")
         .values_list("kind", "level", "right", "said", "wanted", "at", "figures", "off")
     )
-    kinds = [
-        PractisedOut(kind=kind, answers=len(told), right=sum(told[-LAST:]) / len(told[-LAST:]))
-        for kind in KINDS
-        if (told := [row[2] for row in rows if row[0] == kind])
-    ]
+    answers = {kind: told for kind in KINDS if (told := [row[2] for row in rows if row[0] == kind])}
     confused = Counter((row[4], row[3]) for row in rows if row[0] == "lean" and row[3] != row[4])
     return PracticeRecord(
         answers=len(rows),
@@ -76,8 +51,11 @@ def record_out(painter: Painter) -> PracticeRecord:
             for row in rows
             if row[6]
         ],
-        kinds=kinds,
-        says=_says(kinds),
+        kinds=[
+            PractisedOut(kind=kind, answers=len(told), right=share_right(told))
+            for kind, told in answers.items()
+        ],
+        says=advice(answers),
     )
 
 
@@ -101,19 +79,3 @@ def _threshold(kind: str, rows: Sequence[_Row]) -> ThresholdOut | None:
             for end, told in zip(ends, found, strict=True)
         ],
     )
-
-
-def _says(kinds: list[PractisedOut]) -> list[str]:
-    """What to practise next, and what it is good for."""
-    known = [each for each in kinds if each.answers >= FEWEST]
-    if not known:
-        return [f"After {FEWEST} answers of a kind this says how it goes."]
-    weakest = min(known, key=lambda each: each.right)
-    told = [
-        f"Next: {weakest.kind.replace('-', ' ')}; {weakest.right:.0%} of the last were right, and "
-        f"{GOOD_FOR[weakest.kind]}."
-    ]
-    best = max(known, key=lambda each: each.right)
-    if best.kind != weakest.kind and best.right >= 0.85:
-        told.append(f"{best.kind.replace('-', ' ').capitalize()} goes well: {best.right:.0%}.")
-    return told

@@ -5,7 +5,6 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from server.kept.requests import Asked, Name, Token
-from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
 
 Kind = Literal[
     "lean",
@@ -23,11 +22,10 @@ Kind = Literal[
 
 
 class PracticeBegin(Asked):
-    """A session to begin; the surround it is done on is noted with it."""
+    """A session to begin."""
 
     minutes: Literal[5, 10, 20] = 10
     kinds: list[Kind] = Field([], max_length=11, description="Only these; all where none is named.")
-    surround: float = Field(5.0, ge=DARKEST_STAGE, le=LIGHTEST_STAGE)
     token: Token
 
 

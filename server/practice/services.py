@@ -8,21 +8,19 @@ import numpy as np
 from django.db import transaction
 from django.shortcuts import get_object_or_404
 
-from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.errors import InputError
-from mesotint.optics.grid import Array
-from mesotint.paints.library import Paint, library
+from mesotint.paints.library import library
 from mesotint.practice.cards import reviewed
 from mesotint.practice.exercise import MOST_SEED, Exercise
 from mesotint.practice.making import OF_TUBES, THRESHOLDS, judge, left_for, make
-from mesotint.practice.session import planned
+from mesotint.practice.session import A_MINUTE, SURROUND, planned
 from mesotint.practice.sets import ExerciseSet
 from mesotint.practice.staircase import Staircase
 from server.kept import clock
-from server.kept.looks import Swatch
+from server.kept.looks import plain_swatches
 from server.kept.services import Conflict
-from server.mixtures.requests import Target, TubeMixture, TubePart
-from server.mixtures.services import shares_of
+from server.mixtures.requests import Target, TubeMixture
+from server.mixtures.services import in_tubes
 from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Pile
@@ -73,7 +71,7 @@ def begin(painter: Painter, asked: PracticeBegin) -> Session:
         painter=painter,
         minutes=asked.minutes,
         plan=planned(asked.minutes, wanted, told, _weak(painter), int(rng.integers(MOST_SEED))),
-        surround=asked.surround,
+        surround=SURROUND,
         token=asked.token,
     )
     _set_next(session, box)
@@ -81,11 +79,11 @@ def begin(painter: Painter, asked: PracticeBegin) -> Session:
 
 
 @transaction.atomic
-def begin_set(painter: Painter, of: ExerciseSet, notes: Sequence[str], surround: float) -> Session:
+def begin_set(painter: Painter, of: ExerciseSet, notes: Sequence[str]) -> Session:
     """Begin the exercises of a set, in its own order."""
     session = Session.objects.create(
         painter=painter,
-        minutes=max(1, len(of.exercises) // 3),
+        minutes=max(1, len(of.exercises) // A_MINUTE),
         plan=[kind for kind, _ in of.exercises],
         of_set={
             "name": of.name,
@@ -93,7 +91,7 @@ def begin_set(painter: Painter, of: ExerciseSet, notes: Sequence[str], surround:
             "seeds": [seed for _, seed in of.exercises],
             "notes": list(notes),
         },
-        surround=surround,
+        surround=SURROUND,
     )
     _set_next(session, PaintBox(painter))
     return session
@@ -122,52 +120,52 @@ def _set_next(session: Session, box: PaintBox) -> None:
 
 
 def _laid_out(session: Session, box: PaintBox) -> dict[str, Any] | None:
+    """What is kept of the next exercise; none where it cannot be made."""
     kind, _, key = str(session.plan[session.place]).partition(":")
-    token = uuid.uuid4().hex
-    if session.of_set is not None:
-        seed = session.of_set["seeds"][session.place]
-        return {"kind": kind, "seed": seed, "level": None, "tubes": None, "token": token}
-    seed = int(np.random.default_rng().integers(MOST_SEED))
+    current: dict[str, Any] = {
+        "kind": kind,
+        "level": None,
+        "tubes": None,
+        "token": uuid.uuid4().hex,
+    }
     card = Card.objects.filter(pk=key, painter=session.painter).first() if key else None
-    if card is not None:
-        seed = card.seed
-    level = staircase_of(session.painter, kind).next_level() if kind in THRESHOLDS else None
-    tubes = [box.tube_of[paint.key] for paint in box.paints]
+    if session.of_set is not None:
+        current["seed"] = session.of_set["seeds"][session.place]
+    else:
+        current["seed"] = card.seed if card else int(np.random.default_rng().integers(MOST_SEED))
+        current["tubes"] = [box.tube_of[paint.key] for paint in box.paints]
+        if kind in THRESHOLDS:
+            current["level"] = staircase_of(session.painter, kind).next_level()
     try:
-        made = make(kind, seed, box.paints, level)
+        made = _made(session, current, box)
     except InputError:
         return None
-    current = {"kind": kind, "seed": seed, "level": level, "tubes": tubes, "token": token}
+    if card is not None and made.topic != card.topic:
+        # It was of tubes that are not on the desk any more.
+        card.delete()
     if kind == _MATCH:
-        lab = made.shown[0].lab
-        pile = new_pile(
-            session.painter,
-            PileIn(
-                name="Match the mud",
-                target=Target(
-                    name="a random mud", colour=" ".join(f"{value:.3f}" for value in lab.tolist())
-                ),
-            ),
-        )
-        current["pile"] = pile.pk
+        colour = " ".join(f"{value:.3f}" for value in made.shown[0].lab.tolist())
+        asked = PileIn(name="Match the mud", target=Target(name="a random mud", colour=colour))
+        current["pile"] = new_pile(session.painter, asked).pk
     return current
 
 
+def _made(session: Session, current: dict[str, Any], box: PaintBox) -> Exercise:
+    """An exercise from what is kept of it, over the tubes it was laid out with or a set's."""
+    if session.of_set is not None:
+        paints = [library().paint(key) for key in session.of_set["paints"]]
+    else:
+        paints = [box.paint(tube) for tube in current["tubes"] if tube in box.tubes]
+    return make(current["kind"], current["seed"], paints, current["level"])
+
+
 def exercise_of(session: Session) -> tuple[Exercise, PaintBox] | None:
-    """The exercise on the stage, made again from what is kept of it; another one where a tube of it
-    is gone for good."""
+    """The exercise on the stage, and the tubes it is of, wherever they lie by now."""
     current = session.current
     if current is None:
         return None
     box = PaintBox(session.painter, set(current["tubes"] or ()))
-    if current["tubes"] is None:
-        keys = session.of_set["paints"] if session.of_set else []
-        return make(current["kind"], current["seed"], [library().paint(key) for key in keys]), box
-    paints: list[Paint] = []
-    for tube in current["tubes"]:
-        if tube in box.tubes:
-            paints.append(box.paint(tube))
-    return make(current["kind"], current["seed"], paints, current["level"]), box
+    return _made(session, current, box), box
 
 
 def session_out(session: Session) -> PracticeSession:
@@ -189,26 +187,23 @@ def session_out(session: Session) -> PracticeSession:
 
 def _exercise_out(session: Session, made: Exercise) -> ExerciseOut:
     assert session.current is not None
+    # Without figures, which would be a hint.
+    shown = np.array([each.lab for each in made.shown])
     return ExerciseOut(
         token=session.current["token"],
         kind=made.kind,
         asks=made.asks,
-        shown=[ExerciseShown(id=each.id, says=each.says, swatch=_swatch(each.lab))
-               for each in made.shown],
+        shown=[ExerciseShown(id=each.id, says=each.says, swatch=swatch)
+               for each, swatch in zip(made.shown, plain_swatches(shown), strict=True)],
         choices=[
             ExerciseChoice(
-                id=each.id, says=each.says, swatch=None if each.lab is None else _swatch(each.lab)
+                id=each.id, says=each.says,
+                swatch=None if each.lab is None else plain_swatches(each.lab[None])[0],
             )
             for each in made.choices
         ],
         pile=session.current.get("pile"),
     )  # fmt: skip
-
-
-def _swatch(lab: Array) -> Swatch:
-    """A colour without its figures: they would be a hint."""
-    codes, inside = hex_from_lab(lab[None])
-    return Swatch(srgb=codes[0], value_srgb=neutral_hex(lab[None, 0])[0], in_gamut=inside[0])
 
 
 @transaction.atomic
@@ -290,11 +285,8 @@ def _mixture(box: PaintBox, made: Exercise) -> TubeMixture | None:
     """What an exercise was about, in tubes; none where it is of the eye, or of another's tubes."""
     if not made.parts:
         return None
-    shares = shares_of(box, made.paints, made.parts)
-    if shares is None:
-        return None
-    parts = [TubePart(tube=tube, parts=float(f"{100 * n:.6g}")) for tube, n in shares.items()]
-    return TubeMixture(parts=parts, name="")
+    parts = in_tubes(box, made.paints, made.parts)
+    return None if parts is None else TubeMixture(parts=parts, name="")
 
 
 def stop(painter: Painter, key: int) -> Session:
@@ -314,25 +306,16 @@ def new_set(painter: Painter, asked: PracticeSet) -> ExerciseSet:
         Where the desk is not enough for one of the kinds.
     """
     known = library().paints
-    found = PaintBox(painter).paints
-    keys = [paint.key if paint.key in known else _like(paint) for paint in found]
-    paints = [known[key] for key in dict.fromkeys(keys) if key]
+    keys = dict.fromkeys(paint.pigment for paint in PaintBox(painter).paints)
+    paints = [known[key] for key in keys if key in known]
     there, lacking = left_for(paints)
     for kind in asked.kinds:
         if kind not in there:
             raise InputError(lacking[kind], "kinds")
     rng = np.random.default_rng()
-    exercises: list[tuple[str, int]] = []
-    while len(exercises) < asked.count:
-        kind = asked.kinds[len(exercises) % len(asked.kinds)]
-        seed = int(rng.integers(MOST_SEED))
-        make(kind, seed, paints)
-        exercises.append((kind, seed))
+    exercises = [
+        (asked.kinds[turn % len(asked.kinds)], int(rng.integers(MOST_SEED)))
+        for turn in range(asked.count)
+    ]
     return ExerciseSet(asked.name.strip() or "Practice", tuple(p.key for p in paints),
                        tuple(exercises))  # fmt: skip
-
-
-def _like(paint: Paint) -> str:
-    """The library's key of a tube that was calibrated; empty where it has none."""
-    same = (p.key for p in library().plain if p.colour_index == paint.colour_index)
-    return next(same, "")

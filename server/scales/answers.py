@@ -172,7 +172,7 @@ class NudgesOut(BaseModel):
     lean: str | None
     nudges: list[NudgeOut]
     at_once: list[str]
-    mixture: TubeMixture
+    mixture: TubeMixture | None
     left: str | None
 
 

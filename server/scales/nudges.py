@@ -3,8 +3,8 @@
 from mesotint.mixing.nudging import nudged
 from mesotint.planning.measures import told_in
 from server.kept.looks import looks
-from server.mixtures.requests import TubeMixture, TubePart
-from server.mixtures.services import box_of, shares_of
+from server.mixtures.requests import TubeMixture
+from server.mixtures.services import box_of, in_tubes
 from server.painters.models import Painter
 from server.scales.answers import NudgeOut, NudgesOut
 from server.scales.requests import NudgesIn
@@ -20,7 +20,7 @@ def nudges_out(painter: Painter, asked: NudgesIn) -> NudgesOut:
     found = nudged(pile, box.paints, asked.test, asked.viewing)
     seen = looks([found.lab, found.test_lab, *(lab for each in found.nudges
                                                for lab in (each.lab, each.test_lab))])  # fmt: skip
-    shares = shares_of(box, list(found.pile), list(found.pile.values())) or {}
+    parts = in_tubes(box, list(found.pile), list(found.pile.values()))
     return NudgesOut(
         look=seen[0],
         test=seen[1],
@@ -38,12 +38,6 @@ def nudges_out(painter: Painter, asked: NudgesIn) -> NudgesOut:
             for i, each in enumerate(found.nudges)
         ],
         at_once=[f"{told_in(ml, paint, 'ml')} {paint.name}" for paint, ml in found.at_once.items()],
-        mixture=TubeMixture(
-            parts=[
-                TubePart(tube=tube, parts=float(f"{100 * share:.6g}"))
-                for tube, share in shares.items()
-            ],
-            name=asked.mixture.name,
-        ),
+        mixture=None if parts is None else TubeMixture(parts=parts, name=asked.mixture.name),
         left=found.left,
     )

@@ -76,10 +76,10 @@ def _says(part: Part) -> str:
 def _with_strength(parts: Sequence[Part], amounts: Sequence[AmountOut]) -> list[AmountOut]:
     """Amounts with what each is in parts of equal strength, the least of them one; whites have
     no strength to count by."""
-    least = min((part.pull for part in parts if part.pull > 0), default=0.0)
+    least = min((part.strength for part in parts if part.strength > 0), default=0.0)
     return [
-        AmountOut(name=told.name, says=f"{told.says}, {part.pull / least:.2g} in strength")
-        if part.pull > 0
+        AmountOut(name=told.name, says=f"{told.says}, {part.strength / least:.2g} in strength")
+        if part.strength > 0
         else told
         for part, told in zip(parts, amounts, strict=True)
     ]

@@ -6,7 +6,9 @@ from datetime import UTC, datetime, timedelta
 
 from mesotint.errors import InputError
 from mesotint.paints.library import library
+from mesotint.practice.advice import GOOD_FOR, advice
 from mesotint.practice.cards import reviewed
+from mesotint.practice.making import KINDS as EVERY_KIND
 from mesotint.practice.session import A_MINUTE, planned
 from mesotint.practice.sets import (
     Answered,
@@ -43,6 +45,16 @@ class PlanTest(unittest.TestCase):
             planned(7, KINDS, [], {}, 1)
         with self.assertRaisesRegex(InputError, "no exercise"):
             planned(5, [], [], {}, 1)
+
+
+class AdviceTest(unittest.TestCase):
+    def test_the_weakest_comes_next_and_only_what_is_known_is_told(self) -> None:
+        self.assertIn("After 8 answers", advice({"lean": [True] * 7})[0])
+        # Of thirty answers the last twenty count: ten wrong ones long ago do not.
+        told = advice({"lean": [False] * 10 + [True] * 20, "value": [True, False] * 10})
+        self.assertTrue(told[0].startswith("Next: value; 50 % of the last were right"), told)
+        self.assertEqual(told[1], "Lean goes well: 100 %.")
+        self.assertEqual(set(GOOD_FOR), set(EVERY_KIND))
 
 
 class CardTest(unittest.TestCase):

@@ -195,6 +195,17 @@ class NudgesTest(ChartsTest):
             "plan", {"request": self.chart("tints", "PO20", "PB29"), "measure": {}}
         )
         self.assertEqual(plan["advice"], [])
+        status, told = self.send("post", "tubes", {"paint_key": "PR177"})
+        self.assertEqual(status, 201, told)
+        self.tubes["PR177"] = told["id"]
+        plan = self.computed(
+            "plan", {"request": self.chart("tints", "PO20", "PR177"), "measure": {}}
+        )
+        self.assertEqual(
+            [says for says in plan["advice"] if "may fade" in says and PAINT("PR177").name in says],
+            plan["advice"][:1],
+        )
+        self.assertTrue(plan["advice"])
 
 
 class ViewingTest(ChartsTest):

@@ -3688,7 +3688,7 @@ export interface components {
          * Part
          * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
          *
-         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `pull` is
+         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `strength` is
          *     what it does in white, in parts of ultramarine that would do as much; none for a white.
          */
         Part: {
@@ -3705,10 +3705,10 @@ export interface components {
             /** Says */
             says: string;
             /**
-             * Pull
+             * Strength
              * @default 0
              */
-            pull: number;
+            strength: number;
         };
         /**
          * ScaleOut
@@ -4387,7 +4387,7 @@ export interface components {
             nudges: components["schemas"]["NudgeOut"][];
             /** At Once */
             at_once: string[];
-            mixture: components["schemas"]["TubeMixture"];
+            mixture: components["schemas"]["TubeMixture"] | null;
             /** Left */
             left: string | null;
         };
@@ -6977,7 +6977,7 @@ export interface components {
         };
         /**
          * PracticeBegin
-         * @description A session to begin; the surround it is done on is noted with it.
+         * @description A session to begin.
          */
         PracticeBegin: {
             /**
@@ -6992,11 +6992,6 @@ export interface components {
              * @default []
              */
             kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "mud" | "memory")[];
-            /**
-             * Surround
-             * @default 5
-             */
-            surround: number;
             /** Token */
             token: string;
         };

@@ -20,9 +20,9 @@ const MEASURES = [
   ["ribbon", "ribbon"],
 ] as const;
 const STEPS = { ml: 0.01, grams: 0.1, drops: 1, ribbon: 1 } as const;
-const WAYS = ["lighter", "darker", "warmer", "cooler", "greyer", "clearer"] as const;
+const DIRECTIONS = ["lighter", "darker", "warmer", "cooler", "greyer", "clearer"] as const;
 
-type Way = (typeof WAYS)[number];
+type Direction = (typeof DIRECTIONS)[number];
 
 /** An entry mixed again: any amount, in the painter's measure, or a step another way. */
 export function Again({ entry }: { entry: Entry }) {
@@ -43,7 +43,7 @@ export function Again({ entry }: { entry: Entry }) {
         </Button>
         <ActionMenu
           says="Again, but"
-          actions={WAYS.map((way) => ({ says: way, does: () => but.mutate(way) }))}
+          actions={DIRECTIONS.map((says) => ({ says, does: () => but.mutate(says) }))}
         />
       </div>
       {gone && <p className="pt-1">What is in it is in no tube of yours any more.</p>}
@@ -57,7 +57,7 @@ function useBut(id: number) {
   const cache = useQueryClient();
   const navigate = useNavigate();
   return useMutation({
-    mutationFn: (way: Way) =>
+    mutationFn: (way: Direction) =>
       got(
         api.POST("/api/journal/entries/{key}/but", {
           params: { path: { key: id } },

@@ -73,7 +73,7 @@ describe("moving a step", () => {
 
 describe("what is written on the slip", () => {
   const part = (name: string, whole: number, touch = 0) => ({
-    ...{ key: name, name, exact: whole, whole, touch, pull: 0 },
+    ...{ key: name, name, exact: whole, whole, touch, strength: 0 },
     says: touch ? `a touch: 1 in ${touch}, let down first` : `${whole}`,
   });
 

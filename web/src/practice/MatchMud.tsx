@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type PileEvent } from "../api/client";
 import { pileQuery, tubesQuery } from "../api/queries";
+import { TABLES } from "../api/tables";
 import { newToken } from "../api/token";
 import { tellPile } from "../piles/queries";
 import { Chip } from "../seen/Swatch";
@@ -11,11 +12,12 @@ import { Note } from "../ui/Note";
 import { Colour } from "./Colour";
 import type { AskProps } from "./ExerciseStage";
 
-const AMOUNTS = [
-  ["0.05", "Knife-tip, 0.05 ml"],
-  ["0.3", "Pea, 0.3 ml"],
-  ["1", "Hazelnut, 1 ml"],
-] as const;
+type Hand = keyof typeof TABLES.handAmounts;
+
+/** What a tap adds: some of the amounts that a hand knows. */
+const AMOUNTS = (["knife-tip", "pea", "hazelnut"] as const).map(
+  (hand) => [hand, `A ${hand}, ${TABLES.handAmounts[hand]} ml`] as const,
+);
 
 /** A match on the real palette: target and pile touching, tubes to add, advice when it is asked. */
 export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
@@ -23,7 +25,7 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const { data: pile } = useQuery({ ...pileQuery(key), enabled: key > 0 });
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
-  const [amount, setAmount] = useState<"0.05" | "0.3" | "1">("0.3");
+  const [amount, setAmount] = useState<Hand>("pea");
   const [advised, setAdvised] = useState(false);
   const change = useMutation({
     mutationFn: (event: Omit<PileEvent, "token" | "measure">) =>
@@ -72,7 +74,11 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
                   aria-label={`Add ${tube.label}`}
                   disabled={change.isPending}
                   onClick={() =>
-                    change.mutate({ kind: "add", tube: tube.id, amount: Number(amount) })
+                    change.mutate({
+                      kind: "add",
+                      tube: tube.id,
+                      amount: TABLES.handAmounts[amount],
+                    })
                   }
                   className="flex h-14 w-14 items-stretch"
                 >

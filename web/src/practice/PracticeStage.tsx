@@ -29,7 +29,7 @@ export default function PracticeStage() {
   return (
     <main
       className="flex min-h-0 flex-1 flex-col text-stage-ink"
-      style={{ backgroundColor: TABLES.neutrals["5"] }}
+      style={{ backgroundColor: TABLES.neutrals[TABLES.practiceSurround] }}
     >
       <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
         <Choice label="View of practice" options={VIEWS} value={view} onChoose={setView} />

@@ -20,9 +20,6 @@ export const recordQuery = queryOptions({
   queryFn: () => got(api.GET("/api/practice/record")),
 });
 
-/** The grey that every exercise is looked at on; noted with the session. */
-export const SURROUND = 5;
-
 /** What each exercise is called. */
 export const KINDS: ReadonlyArray<readonly [PracticeKind, string]> = [
   ["lean", "Which way does it lean?"],
@@ -52,7 +49,7 @@ export function usePractice(onSession: (session: PracticeSession) => void) {
     mutationFn: ({ minutes, kinds }: { minutes: 5 | 10 | 20; kinds: PracticeKind[] }) =>
       got(
         api.POST("/api/practice/sessions", {
-          body: { minutes, kinds, surround: SURROUND, token: newToken() },
+          body: { minutes, kinds, token: newToken() },
         }),
       ),
     onSuccess: onSession,

@@ -54,7 +54,7 @@ const LEANS = [
   ...TABLES.leans.map((lean) => [lean, `Leans ${lean}`] as const),
 ] as const;
 
-const WAYS = [
+const DIRECTIONS = [
   ["down", "Darkened"],
   ["up", "Lightened"],
 ] as const;
@@ -193,7 +193,7 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
       {chart === "shades" && (
         <Choice
           label="Which way"
-          options={WAYS}
+          options={DIRECTIONS}
           value={request.up ? "up" : "down"}
           onChoose={(way) => set({ up: way === "up", columns: [] })}
         />

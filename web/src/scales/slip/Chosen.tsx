@@ -138,12 +138,12 @@ export function Chosen<R extends RequestDraft>({
 
 /** What the parts are by strength, where two or more have any. */
 function InStrength({ patch }: { patch: Patch }) {
-  const pulls = patch.parts.filter((part) => part.pull > 0);
-  if (pulls.length < 2) return null;
-  const least = Math.min(...pulls.map((part) => part.pull));
+  const strong = patch.parts.filter((part) => part.strength > 0);
+  if (strong.length < 2) return null;
+  const least = Math.min(...strong.map((part) => part.strength));
   return (
     <p className="text-ink-soft text-sm leading-snug">
-      In strength: {pulls.map((part) => ratioText(part.pull / least)).join(" to ")}
+      In strength: {strong.map((part) => ratioText(part.strength / least)).join(" to ")}
     </p>
   );
 }

@@ -124,12 +124,14 @@ function Nudging({
                 All at once
               </Button>
             )}
-            <Button
-              look="paper"
-              onClick={() => begin.mutate([pileFor({ ...NO_TARGET, mixture: data.mixture })])}
-            >
-              A pile of it
-            </Button>
+            {data.mixture && (
+              <Button
+                look="paper"
+                onClick={() => begin.mutate([pileFor({ ...NO_TARGET, mixture: data.mixture })])}
+              >
+                A pile of it
+              </Button>
+            )}
           </div>
         </>
       )}
