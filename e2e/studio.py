@@ -19,19 +19,20 @@ from workshop.database import free_port
 
 READY = re.compile(r"ready at (http://\S+)")
 FIRST_PORT = 8700
+PASSWORD = "grey-on-grey-7"
 FIRST_SCALE = "Rust runs into harbour water"
 TIMEOUT_MS = 10_000
 """What has not come after this never will; more would only make a failure slow."""
 WIDE: ViewportSize = {"width": 1280, "height": 800}
 TOO_SMALL = """() => [...document.querySelectorAll('button, [role=slider], input')]
-    .filter(el => el.type !== 'checkbox')
+    .filter(el => !['checkbox', 'file'].includes(el.type))
     .filter(el => el.getClientRects().length)
     .map(el => [el.getAttribute('aria-label') || el.textContent, el.getBoundingClientRect()])
     .filter(([, box]) => box.width < 43.9 || box.height < 43.9)
     .map(([name, box]) => `${name} ${box.width}x${box.height}`)"""
 """What a wet finger would miss, and how large it is.
 
-WCAG 2.2, 2.5.5: targets of 44 by 44 CSS pixels. The target of a checkbox is its label."""
+WCAG 2.2, 2.5.5: targets of 44 by 44 CSS pixels. The target of a checkbox or a file is its label."""
 
 
 class Studio:
@@ -144,6 +145,36 @@ class InBrowser(unittest.TestCase):
         page.locator("[data-run-step]").first.wait_for()
         return page
 
+    def begin_studio(self, name: str = "ann", password: str = PASSWORD) -> Page:
+        """A studio of one's own, with nothing in it."""
+        page = self.page
+        page.goto(self.studio.address)
+        page.get_by_role("button", name="New studio").click()
+        page.get_by_label("The name you paint under").fill(name)
+        page.get_by_label("Password").fill(password)
+        page.get_by_role("button", name="Begin the studio").click()
+        page.get_by_role("heading", name="What do you paint with?").wait_for()
+        return page
+
+    def sign_in(self, name: str = "ann", password: str = PASSWORD) -> None:
+        """Through the door with a name and a password."""
+        page = self.page
+        if not page.get_by_label("Name").count():
+            page.get_by_role("button", name="Sign in").click()
+        page.get_by_label("Name").fill(name)
+        page.get_by_label("Password").fill(password)
+        page.get_by_role("button", name="Sign in").click()
+
+    def tab_to(self, page: Page, role: str, name: str, back: bool = False) -> None:
+        """Walk the focus to something, as one without a mouse does."""
+        wanted = page.get_by_role(role, name=name, exact=True)  # type: ignore[arg-type]
+        wanted.wait_for()
+        for _ in range(80):
+            if wanted.evaluate("el => el === document.activeElement"):
+                return
+            page.keyboard.press("Shift+Tab" if back else "Tab")
+        self.fail(f"{name} is not reached by the keyboard")
+
     def api(self, page: Page, method: str, path: str, body: Any = None) -> Any:
         """What the server answers the painter of a page, for setting a scene up."""
         cookies = {c["name"]: c["value"] for c in page.context.cookies()}
@@ -162,7 +193,12 @@ class InBrowser(unittest.TestCase):
 
     def unfold(self, page: Page | None = None) -> None:
         """Have the options of a scale on screen: they are folded into a line until asked for."""
-        fold = (page or self.page).get_by_role("button", name=re.compile("^Options: "))
+        page = page or self.page
+        # In a hand the options themselves are folded away.
+        choices = page.get_by_role("button", name=re.compile("^Choices: "))
+        if choices.count() and choices.get_attribute("aria-expanded") != "true":
+            choices.click()
+        fold = page.get_by_role("button", name=re.compile("^Options: "))
         if fold.get_attribute("aria-expanded") != "true":
             fold.click()
 

@@ -4,23 +4,13 @@ import json
 
 from playwright.sync_api import expect
 
-from e2e.studio import InBrowser
-
-PASSWORD = "grey-on-grey-7"
+from e2e.studio import PASSWORD, InBrowser
 
 
 class AccountTest(InBrowser):
-    def sign_up(self, name: str) -> None:
-        page = self.page
-        page.goto(self.studio.address)
-        page.get_by_label("Name").fill(name)
-        page.get_by_label("Password").fill(PASSWORD)
-        page.get_by_role("button", name="New studio").click()
-        expect(page.get_by_role("link", name="Piles")).to_be_visible()
-
     def test_a_password_is_changed_a_studio_taken_along_and_left(self) -> None:
         page = self.page
-        self.sign_up("mona")
+        self.begin_studio("mona")
         page.get_by_role("button", name="The studio of mona").click()
         panel = page.get_by_role("dialog")
         expect(panel.get_by_text("Here, since")).to_be_visible()
@@ -45,9 +35,7 @@ class AccountTest(InBrowser):
         panel.get_by_label("Password", exact=True).fill("umber-and-fog-3")
         panel.get_by_role("button", name="Take it away for good").click()
         expect(page.get_by_role("button", name="Sign in")).to_be_visible()
-        page.get_by_label("Name").fill("mona")
-        page.get_by_label("Password").fill("umber-and-fog-3")
-        page.get_by_role("button", name="Sign in").click()
+        self.sign_in("mona", "umber-and-fog-3")
         expect(page.get_by_role("alert")).to_be_visible()
 
     def test_the_demo_says_what_it_is_and_is_made_new(self) -> None:

@@ -1,5 +1,6 @@
 """The painter's story: two tubes, the steps between them, saved and found after a restart."""
 
+import re
 import shutil
 import subprocess
 import tempfile
@@ -20,18 +21,9 @@ class PaintersStory(InBrowser):
         self.assertNotIn("demo", self.studio.said)
         page.goto(self.studio.address)
         expect(page.get_by_role("button", name="Open the demo studio")).to_have_count(0)
-        page.get_by_label("Name").fill("ann")
-        page.get_by_label("Password").fill("grey-on-grey-7")
-        page.get_by_role("button", name="New studio").click()
+        self.begin_studio()
 
-        # An empty box says what to do first.
-        expect(page.get_by_text("Your box is empty")).to_be_visible()
-        page.get_by_role("button", name="Add tubes").click()
-        page.get_by_role("button", name="Start with a box of twelve").click()
-        expect(page.get_by_role("button", name="In box: put Ultramarine blue away")).to_be_visible()
-        page.get_by_label("Find a paint").fill("burnt umber")
-        page.get_by_role("button", name="Add Burnt umber").click()
-        expect(page.get_by_role("button", name="In box: put Burnt umber away")).to_be_visible()
+        self.fill_the_box()
         page.get_by_role("button", name="Close").click()
 
         # The paint to mute from the tray; what mutes it appears, and one is taken by looking.
@@ -97,9 +89,25 @@ class PaintersStory(InBrowser):
         self.assertEqual(restored.returncode, 0, restored.stderr)
         self.studio.start()
         page.goto(self.studio.address)
-        page.get_by_label("Name").fill("ann")
-        page.get_by_label("Password").fill("grey-on-grey-7")
-        page.get_by_role("button", name="Sign in").click()
+        self.sign_in()
+
+    def fill_the_box(self) -> None:
+        """A box of twelve with one tube more."""
+        page = self.page
+        # Every stage says what it is for, and where to begin while there is no tube.
+        for stage in ("Scales", "Piles", "Paintings", "Journal", "Practice"):
+            page.get_by_role("link", name=stage).click()
+            expect(page.get_by_role("link", name="Fill your box")).to_be_visible()
+            expect(page.get_by_role("navigation", name="Tubes")).to_be_visible()
+        page.get_by_role("link", name="Fill your box").click()
+        page.get_by_role("button", name=re.compile("^Twelve")).click()
+        page.get_by_role("button", name="Only put them in the box").click()
+        expect(page.get_by_title("Ultramarine blue", exact=True)).to_be_visible()
+        page.get_by_role("link", name="Scales").click()
+        page.get_by_role("button", name="Add tubes").click()
+        page.get_by_label("Find a paint").fill("burnt umber")
+        page.get_by_role("button", name="Add Burnt umber").click()
+        expect(page.get_by_role("button", name="In box: put Burnt umber away")).to_be_visible()
 
     def assert_steps_are_the_cores(self, *words: str) -> None:
         """The run and the slip say what the command says, run beside them."""

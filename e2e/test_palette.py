@@ -333,12 +333,7 @@ class PaletteTest(AtThePalette):
 class PlugTest(AtThePalette):
     def enter(self) -> None:
         """A studio of one's own: the demo is put back as it was whenever the program starts."""
-        page = self.page
-        page.goto(self.studio.address)
-        page.get_by_label("Name").fill("eve")
-        page.get_by_label("Password").fill("grey-on-grey-7")
-        page.get_by_role("button", name="New studio").click()
-        expect(page.get_by_role("link", name="Piles")).to_be_visible()
+        page = self.begin_studio("eve")
         for key in ("PBr7-burnt-sienna", "PB29", "PW6", "PBr7-raw-umber"):
             self.api(page, "POST", "tubes", {"paint_key": key})
         page.reload()

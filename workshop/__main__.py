@@ -12,7 +12,7 @@ from pathlib import Path
 from workshop.backup import backup, default_file, every, keep_backing_up, restore
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, run, say
 from workshop.install import install, node_packages
-from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, TASKS, Stack, counting
+from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, TASKS, Lan, Stack, counting
 from workshop.testing import CLIENT, check, cluster, coverage, test, write_client
 
 
@@ -37,10 +37,21 @@ def _until_interrupted(stack: Stack, others: list["subprocess.Popen[bytes]"]) ->
             raise Trouble("One of the servers has stopped; what it said stands above.")
 
 
+def _tell_network(stack: Stack, lan: Lan) -> None:
+    """Where other devices find it: an address, a picture of it, and the first code."""
+    draw = "import segno,sys; segno.make_qr(sys.argv[1]).terminal(compact=True, border=2)"
+    subprocess.run([str(PYTHON), "-c", draw, stack.lan_address], check=False)
+    code = lan.papers["code"]
+    say(f"On the studio's network: {stack.lan_address}")
+    say(f"A new device is asked for a code, once: {code[:3]} {code[3:]} (for ten minutes).")
+    say(f"What vouches for it: {stack.lan_address}trust/  SHA-256 {lan.papers['fingerprint']}")
+
+
 def _start(args: argparse.Namespace) -> int:
     began = time.monotonic()
     install()
-    stack = Stack(port=args.port, demo=not args.no_demo, metrics=args.metrics)
+    lan = None if args.lan is None else Lan(args.lan, demo=args.demo)
+    stack = Stack(port=args.port, demo=not args.no_demo, metrics=args.metrics, lan=lan)
     try:
         say("Starting the database …")
         stack.start()
@@ -49,6 +60,8 @@ def _start(args: argparse.Namespace) -> int:
             say("Choose “Open the demo studio”, or sign in as demo with the password low-tide.")
         else:
             say("Choose “New studio” to sign up.")
+        if lan:
+            _tell_network(stack, lan)
         say("Ctrl-C stops it.")
         _until_interrupted(stack, [])
     except KeyboardInterrupt:
@@ -154,6 +167,14 @@ def _parser() -> argparse.ArgumentParser:
     commands = parser.add_subparsers(dest="command", required=True)
     start = commands.add_parser("start", help="install what is missing and start the program")
     start.add_argument("--no-demo", action="store_true", help="without the demo studio")
+    start.add_argument(
+        "--lan",
+        nargs="?",
+        const="",
+        metavar="ADDRESS",
+        help="serve other devices on the studio's network too, over TLS",
+    )
+    start.add_argument("--demo", action="store_true", help="open the demo's door there as well")
     start.add_argument("--metrics", action="store_true", help="count requests, told at /metrics")
     start.set_defaults(run=_start)
     serve = commands.add_parser("serve", help="the application alone, before a database elsewhere")

@@ -3,10 +3,13 @@
 import contextlib
 import fcntl
 import http.client
+import json
 import os
 import shutil
+import socket
 import subprocess
 import time
+from dataclasses import dataclass, field
 from pathlib import Path
 from typing import IO
 
@@ -40,12 +43,26 @@ FOR_ARRAYS = {
 }
 
 
+def _host() -> str:
+    return socket.gethostname().split(".")[0].lower()
+
+
 def counting(home: Path) -> dict[str, str]:
     """The environment in which requests are counted, in a folder that all processes share."""
     folder = home / "metrics"
     shutil.rmtree(folder, ignore_errors=True)
     folder.mkdir(mode=0o700, parents=True)
     return {"PROMETHEUS_MULTIPROC_DIR": str(folder)}
+
+
+@dataclass
+class Lan:
+    """Serving on the studio's network: the address, empty to be found out; whether the demo's door
+    is open there; and once it is prepared, what the server is started with."""
+
+    address: str = ""
+    demo: bool = False
+    papers: dict[str, str] = field(default_factory=dict)
 
 
 class Stack:
@@ -61,6 +78,8 @@ class Stack:
         Whether the demo studio is loaded and open.
     metrics : bool
         Whether requests are counted, and told at /metrics.
+    lan : Lan, optional
+        How it is served on the studio's network as well.
     """
 
     def __init__(
@@ -69,8 +88,11 @@ class Stack:
         port: int = DEFAULT_PORT,
         demo: bool = True,
         metrics: bool = False,
+        lan: Lan | None = None,
     ) -> None:
         self.home, self.port, self.demo, self.metrics = home, port, demo, metrics
+        self.lan = lan
+        self.network: subprocess.Popen[bytes] | None = None
         self.database = Database(home)
         self.web: subprocess.Popen[bytes] | None = None
         self.tasks: subprocess.Popen[bytes] | None = None
@@ -81,6 +103,13 @@ class Stack:
     def address(self) -> str:
         """Where the program answers."""
         return f"http://127.0.0.1:{self.port}/"
+
+    @property
+    def lan_address(self) -> str:
+        """Where devices on the network find the program; empty where they do not."""
+        if not self.lan or not self.lan.papers:
+            return ""
+        return f"https://{self.lan.papers['address']}:{self.port + 1}/"
 
     @property
     def environment(self) -> dict[str, str]:
@@ -95,6 +124,8 @@ class Stack:
             "MESOTINT_DEMO": "1" if self.demo else "0",
             "MESOTINT_DATA": str(self.home),
             "MESOTINT_BIND": f"127.0.0.1:{self.port}",
+            "MESOTINT_LAN_ADDRESS": self.lan_address,
+            "MESOTINT_LAN_FINGERPRINT": self.lan.papers.get("fingerprint", "") if self.lan else "",
             **FOR_ARRAYS,
             "PYTHONPATH": str(ROOT),
             **({"PROMETHEUS_MULTIPROC_DIR": str(self.home / "metrics")} if self.metrics else {}),
@@ -129,7 +160,14 @@ class Stack:
                 f"{free_port(self.port + 1)}"
             )
         self._start_database()
+        if self.lan:
+            words = ["lan", *([self.lan.address] if self.lan.address else [])]
+            self.lan.papers = json.loads(
+                self.manage(*words, failure="It cannot be served on the network.")
+            )
         self.start_web()
+        if self.lan:
+            self.start_network()
         self.start_tasks()
 
     def join_or_prepare(self) -> None:
@@ -169,16 +207,38 @@ class Stack:
             time.sleep(0.05)
         raise Trouble(f"The web server did not start; {self.home / 'web.log'} says why.")
 
+    def start_network(self) -> None:
+        """Start the web server that speaks TLS to the studio's network."""
+        assert self.lan is not None
+        papers = self.lan.papers
+        self.network = self._process(
+            GUNICORN,
+            MESOTINT_LAN="1",
+            MESOTINT_TLS="1",
+            MESOTINT_DEMO="1" if self.demo and self.lan.demo else "0",
+            MESOTINT_BIND=f"{papers['address']}:{self.port + 1}",
+            MESOTINT_ALLOWED_HOSTS=",".join([papers["address"], f"{_host()}.local"]),
+            MESOTINT_TLS_CERTIFICATE=papers["certificate"],
+            MESOTINT_TLS_KEY=papers["key"],
+        )
+        until = time.monotonic() + READY_WITHIN_S
+        while time.monotonic() < until and self.network.poll() is None:
+            with contextlib.suppress(OSError):
+                socket.create_connection((papers["address"], self.port + 1), 1).close()
+                return
+            time.sleep(0.05)
+        raise Trouble(f"Nothing answers on the network; {self.home / 'web.log'} says why.")
+
     def start_tasks(self) -> None:
         """Start what does tasks, on a database that runs; it leaves by itself when we are gone."""
         self.tasks = self._process(TASKS)
 
-    def _process(self, command: list[str]) -> "subprocess.Popen[bytes]":
+    def _process(self, command: list[str], **more: str) -> "subprocess.Popen[bytes]":
         log = os.open(self.home / "web.log", os.O_WRONLY | os.O_APPEND | os.O_CREAT, mode=0o600)
         process = subprocess.Popen(
             command,
             cwd=ROOT,
-            env=self.environment,
+            env={**self.environment, **more},
             stdout=log,
             stderr=log,
             stdin=subprocess.DEVNULL,
@@ -192,6 +252,11 @@ class Stack:
         for there, what, again in (
             (self.database.runs, "database", self.database.start),
             (self.web is None or self.web.poll() is None, "web server", self.start_web),
+            (
+                self.network is None or self.network.poll() is None,
+                "server on the network",
+                self.start_network,
+            ),
             (self.tasks is None or self.tasks.poll() is None, "task process", self.start_tasks),
         ):
             if there:
@@ -222,6 +287,10 @@ class Stack:
     def stop(self) -> None:
         """Stop all cleanly, the database last."""
         self.stop_web()
+        if self.network:
+            stop_process(self.network.pid, "server.config.wsgi")
+            self.network.wait()
+            self.network = None
         if self.tasks:
             self.tasks.terminate()
             self.tasks.wait()

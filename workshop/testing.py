@@ -58,7 +58,7 @@ def check() -> int:
 
 
 CLIENT = WEB / "src" / "api"
-WRITTEN = ("schema.d.ts", "tables.ts")
+WRITTEN = ("schema.d.ts", "tables.ts", "door.ts")
 
 
 def write_client(stack: Stack, folder: Path) -> None:
@@ -72,9 +72,11 @@ def write_client(stack: Stack, folder: Path) -> None:
         "The typed client could not be written.",
         cwd=WEB,
     )
-    ask = "from server.config.tables import written; print(written(), end='')"
-    told = stack.manage("shell", "-v", "0", "-c", ask, failure="The tables could not be written.")
-    (folder / "tables.ts").write_text(told)
+    for name, writer in (("tables", "tables.written"), ("door", "door.written_door")):
+        room, does = writer.split(".")
+        ask = f"from server.config.{room} import {does}; print({does}(), end='')"
+        told = stack.manage("shell", "-v", "0", "-c", ask, failure=f"No {name} could be written.")
+        (folder / f"{name}.ts").write_text(told)
 
 
 def _client_is_current(tally: Tally, stack: Stack) -> None:

@@ -30,7 +30,6 @@ from mesotint.mixing.recipe import Wishes, search
 from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.instructions import Instructions, Work, instructions
-from mesotint.planning.making import number_in_steps
 from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.measuring import Measured, measured
 from mesotint.planning.scale import Scale
@@ -224,9 +223,7 @@ def _print_plan(told: Instructions, measure: Measure) -> None:
     worst = max(told.costs)
     print(f"As measured, at most ΔE {worst:.1f} from the scale: {difference_in_words(worst)}.")
     used = (
-        f"{number_in_steps(use.amount, measure.step)} {use.unit} ({use.volume_ml:.2f} ml) "
-        f"{use.paint.name}"
-        for use in told.used
+        f"{measure.told(use.amount)} ({use.volume_ml:.2f} ml) {use.paint.name}" for use in told.used
     )
     print("In all: " + ", ".join(used))
     if told.left:

@@ -17,7 +17,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.making import Making, number_in_steps
+from mesotint.planning.making import Making
 from mesotint.planning.measures import Measure, checked_volumes
 from mesotint.planning.measuring import Amount, measured_addition, too_much
 from mesotint.planning.work_plan import NANOLITRES, Move, WorkPlan, work_plan
@@ -234,7 +234,7 @@ class _Bench:
             self.advice[found.advice] = None
         more = " more" if there.any() else ""
         for amount in found.amounts:
-            told = f"{number_in_steps(amount.amount, self.measure.step)} {amount.unit}"
+            told = self.measure.told(amount.amount)
             self._say(number, f"{told}{more} {amount.paint.name}")
             there = there + self._poured(amount)
             self.deeds.append(_Deed("add", number, amount.amount, amount.paint))
@@ -249,7 +249,7 @@ class _Bench:
         amount = float(np.floor(units * (1 - 1 / grown) / self.measure.step) * self.measure.step)
         if amount <= 0:
             return there
-        told = f"{number_in_steps(amount, self.measure.step)} {self.measure.unit}"
+        told = self.measure.told(amount)
         self._say(number, f"Scrape {told} off and lay it aside")
         self.deeds.append(_Deed("scrape", number, amount))
         return np.asarray(there * (1 - amount / units))
@@ -277,7 +277,7 @@ class _Bench:
             # A pile that grew to take its let-downs holds more than is wanted of it.
             everything = False
         taken = whole if everything else steps * self.measure.step / per_ml
-        amount = f"{number_in_steps(taken * per_ml, self.measure.step)} {self.measure.unit}"
+        amount = self.measure.told(taken * per_ml)
         part = here * (taken / whole)
         self.piles[move.pile] = here - part
         self.exact[move.pile] = exact * max(1 - wanted / float(exact.sum()), 0.0)

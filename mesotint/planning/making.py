@@ -182,10 +182,7 @@ class Making:
             volumes += volume * holds
             if not self.is_made(used):
                 self.squeezed_ml += volume * holds
-        says = tuple(
-            f"{number_in_steps(units, self.measure.step)} {self.measure.unit} {used.name}"
-            for used, units in amounts
-        )
+        says = tuple(f"{self.measure.told(units)} {used.name}" for used, units in amounts)
         whole = float(volumes.sum())
         self.made.append(Made(paint, says, amounts, volumes / whole, whole))
 
@@ -233,17 +230,3 @@ class Making:
 
 def _tubes(known: Mapping[str, Paint]) -> tuple[Paint, ...]:
     return tuple(paint for paint in known.values() if paint.family != MIXTURE)
-
-
-def number_in_steps(amount: float, step: float) -> str:
-    """An amount with as many decimals as the measure's step has.
-
-    Parameters
-    ----------
-    amount : float
-        In the measure's own unit.
-    step : float
-        The smallest step of the measure, above zero.
-    """
-    decimals = max(0, -int(np.floor(np.log10(step) + 1e-9)))
-    return f"{amount:.{decimals}f}"

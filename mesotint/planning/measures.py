@@ -6,6 +6,7 @@ Volumes are millilitres throughout.
 import math
 from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from fractions import Fraction
 from typing import Final
 
 import numpy as np
@@ -15,17 +16,29 @@ from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 
+PEA_ML: Final = 0.3
+"""Millilitres of a pea of paint, from memory; every hand has its own, and weighs it once."""
+
 HAND_AMOUNTS: Final[dict[str, float]] = {
     "knife-tip": 0.05,
     "lentil": 0.1,
-    "pea": 0.3,
+    "pea": PEA_ML,
     "hazelnut": 1.0,
     "walnut": 5.0,
 }
-"""Millilitres of the amounts that a hand knows, from memory."""
+"""Millilitres of the amounts that a hand knows, from memory, where a pea is `PEA_ML`."""
+
+INCH_MM: Final = 25.4
+"""Millimetres of an inch (international yard and pound agreement of 1959; exact)."""
+
+OUNCE_G: Final = 28.349523125
+"""Grams of an avoirdupois ounce (international yard and pound agreement of 1959; exact)."""
 
 HONEST_STEPS: Final = 10
 """Steps of a scale below which a weight says little (common practice)."""
+
+
+HAND_UNIT: Final = "knife-tips"
 
 
 @dataclass(frozen=True)
@@ -35,7 +48,7 @@ class Measure:
     Attributes
     ----------
     unit : str
-        g, ml, drops or mm of ribbon.
+        g, oz, ml, drops, mm or in of ribbon, or knife-tips of a hand.
     step : float
         The smallest step it shows, in its unit; above zero.
     least_steps : int
@@ -71,6 +84,21 @@ class Measure:
         paint : Paint
         """
         return self.units_per_ml * (paint.density_g_per_ml if self.by_weight else 1.0)
+
+    def told(self, amount: float) -> str:
+        """An amount in its unit, with as many decimals as its step has; of a hand in its words.
+
+        Parameters
+        ----------
+        amount : float
+            In the measure's unit, zero or more.
+        """
+        if self.unit == HAND_UNIT:
+            return f"{in_hand_words(amount)} ({_plain(amount / self.units_per_ml)} ml)"
+        if self.unit == "in":
+            return f"{_in_sixteenths(amount)} in"
+        decimals = max(0, -int(np.floor(np.log10(self.step) + 1e-9)))
+        return f"{amount:.{decimals}f} {self.unit}"
 
     @property
     def least(self) -> float:
@@ -134,13 +162,101 @@ def ribbon(nozzle_mm: float = 5.0, step_mm: float = 1.0) -> Measure:
     return Measure("mm", step_mm, 2, 1000 / (math.pi * nozzle_mm**2 / 4))
 
 
+def ounces(step_oz: float = 0.01) -> Measure:
+    """A scale that reads ounces; an honest weight has ten steps.
+
+    Parameters
+    ----------
+    step_oz : float
+        Ounces it reads to, above zero.
+    """
+    return Measure("oz", step_oz, HONEST_STEPS, 1 / OUNCE_G, by_weight=True)
+
+
+def ribbon_inches(nozzle_mm: float = 5.0) -> Measure:
+    """Length of the ribbon from a tube in inches, told to a sixteenth.
+
+    Parameters
+    ----------
+    nozzle_mm : float
+        Width of the tube's mouth, above zero.
+    """
+    return Measure("in", 1 / 16, 2, ribbon(nozzle_mm).units_per_ml / INCH_MM)
+
+
+def hand(pea_ml: float = PEA_ML) -> Measure:
+    """Amounts that a hand knows, from a knife-tip to a walnut; a knife-tip is its step.
+
+    Parameters
+    ----------
+    pea_ml : float
+        Millilitres of this hand's pea; all its amounts are in proportion. Above zero.
+    """
+    checked_amount(pea_ml, "pea_ml", least=0.02, most=3)
+    return Measure(HAND_UNIT, 1.0, 1, PEA_ML / pea_ml / HAND_AMOUNTS["knife-tip"])
+
+
+def in_hand_words(tips: float) -> str:
+    """Knife-tips in the words of a hand, the largest first: "a hazelnut, 2 peas and a lentil".
+
+    Parameters
+    ----------
+    tips : float
+        Knife-tips, zero or more; taken to the nearest whole one.
+    """
+    tip = HAND_AMOUNTS["knife-tip"]
+    left = round(tips)
+    told = []
+    for name, ml in sorted(HAND_AMOUNTS.items(), key=lambda each: -each[1]):
+        count, left = divmod(left, round(ml / tip))
+        if count:
+            told.append(f"a {name}" if count == 1 else f"{count} {name}s")
+    if not told:
+        return "a trace"
+    return " and ".join([", ".join(told[:-1]), told[-1]] if told[1:] else told)
+
+
+NEAR_ENOUGH: Final = 0.05
+"""Share of an amount that may be left off so that a hand has fewer kinds to count (our own
+judgement: a hand misses by more)."""
+
+
+def _in_few(tips: float) -> int:
+    """Knife-tips in as few kinds of amounts as come near."""
+    tip, left, told = HAND_AMOUNTS["knife-tip"], round(tips), 0
+    for ml in sorted(HAND_AMOUNTS.values(), reverse=True):
+        each = round(ml / tip)
+        told += left // each * each
+        left %= each
+        if left <= NEAR_ENOUGH * tips:
+            break
+    return told
+
+
+def _plain(ml: float) -> str:
+    digits = 1 if ml >= 10 else 2
+    return f"{ml:.{digits}f}".rstrip("0").rstrip(".")
+
+
+def _in_sixteenths(inches: float) -> str:
+    whole, left = divmod(round(inches * 16), 16)
+    if not left:
+        return str(whole)
+    part = Fraction(left, 16)
+    return f"{whole} {part}" if whole else str(part)
+
+
 MEASURES: Final[dict[str, tuple[Callable[[float], Measure], float]]] = {
     "grams": (gram_scale, 0.1),
     "ml": (syringe, 0.1),
     "drops": (lambda _: dropper(), 1.0),
     "ribbon": (ribbon, 5.0),
+    "hand": (hand, PEA_ML),
+    "ounces": (ounces, 0.01),
+    "inches": (ribbon_inches, 5.0),
 }
-"""Measures by their names, with their usual step; of a ribbon, its nozzle in mm."""
+"""Measures by their names, with their usual step; of a ribbon its nozzle in mm, of a hand its pea
+in ml."""
 
 
 def measure_of(name: str, step: float | None = None) -> Measure:
@@ -162,40 +278,28 @@ def measure_of(name: str, step: float | None = None) -> Measure:
     return make(usual if step is None else step)
 
 
-def volume_of(amount: float, paint: Paint, measure: str) -> float:
-    """Millilitres of an amount of a paint in a measure's unit, such as 1.2 with ``grams``.
-
-    Parameters
-    ----------
-    amount : float
-        How much, in the measure's own unit; above zero.
-    paint : Paint
-    measure : str
-        ml, grams, drops or ribbon.
-    """
-    return amount / measure_of(measure).per_ml(paint)
-
-
-def told_in(volume_ml: float, paint: Paint, name: str) -> str:
-    """A volume of a paint in a measure's unit, in as many digits as anybody can measure.
+def told_in(volume_ml: float, paint: Paint, measure: Measure) -> str:
+    """A volume of a paint by a measure, in as many digits as anybody can measure.
 
     Parameters
     ----------
     volume_ml : float
         Millilitres, above zero.
     paint : Paint
-    name : str
-        A key of `MEASURES`.
+    measure : Measure
     """
-    measure = measure_of(name)
     amount = volume_ml * measure.per_ml(paint)
-    if measure.unit in ("drops", "mm"):
-        whole = round(amount)
-        if whole < 1:
+    if measure.unit in _COUNTED:
+        if amount < measure.step / 2:
             return "a trace"
-        return f"{whole} {'drop' if whole == 1 and measure.unit == 'drops' else measure.unit}"
+        told = measure.told(_in_few(amount) if measure.unit == HAND_UNIT else amount)
+        return "1 drop" if told == "1 drops" else told
     digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
     return f"{amount:.{digits}f} {measure.unit}"
+
+
+_COUNTED: Final = frozenset({"drops", "mm", "in", HAND_UNIT})
+"""Units that come in whole steps, whatever the amount."""
 
 
 def volume_for_area(area_cm2: float, coats: int = 1, spread_cm2_per_ml: float = 80.0) -> float:

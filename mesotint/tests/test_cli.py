@@ -78,7 +78,7 @@ class MixTest(unittest.TestCase):
             ("trail", "PB29", "PB29"): "another paint",
             ("trail", "PB29", "PO20", "--steps", "99"): "3 to 15",
             ("scale", "PB29", "PO20", "--step", "0"): "above zero",
-            ("scale", "PB29", "PO20", "--tool", "spoons"): "grams",
+            ("scale", "PB29", "PO20", "--tool", "gramms"): "grams",
             ("trail", "PB29", "PO20", "--steps", "many"): "many",
             ("munsell", "5XX 4/2"): "5YR 4/2",
             ("munsell", "--lab", "1,2"): "45,8,12",
@@ -182,7 +182,7 @@ class OtherCommandsTest(unittest.TestCase):
         self.assertIn("Leans red", run("partners", "PY3", "--white", "8")[1])
 
     def test_a_scale_is_told_in_measured_amounts_and_its_plan_adds_up(self) -> None:
-        for tool in ("grams", "ml", "drops", "ribbon"):
+        for tool in ("grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"):
             answer = json.loads(
                 run("scale", "PO20", "PB29", "--steps", "7", "--ml", "5", "--tool", tool,
                     "--way", "running", "--json")[1]

@@ -39,6 +39,7 @@ NOT_BEGUN: Final = (1047, 1053, 2002, 2003)
 LOST_LINES: Final = (2006, 2013, 4009)
 """A line that broke: of what was being kept then nobody knows whether it is."""
 
+NOTED: Final = ("/api/device",)
 UNCHANGING: Final = ("GET", "HEAD", "OPTIONS")
 Answering = Callable[[HttpRequest], HttpResponseBase]
 
@@ -48,8 +49,9 @@ def again(get_response: Answering) -> Answering:
     nothing it answers a second time."""
 
     def whole(request: HttpRequest) -> HttpResponseBase:
-        # Whether somebody signs in is noted even where it is refused.
-        if request.method in UNCHANGING or not request.path.startswith("/api/"):
+        # Whether somebody signs in or guesses at a code is noted even where it is refused.
+        own = request.path.startswith("/api/") and request.path not in NOTED
+        if request.method in UNCHANGING or not own:
             return get_response(request)
         response: HttpResponseBase | None = None
         try:

@@ -8,6 +8,7 @@ from ninja.security import django_auth
 
 from server.config.problems import PROBLEM, Problem, QuickRenderer, StrictParser, register
 from server.demo.api import router as demo
+from server.devices.api import router as devices
 from server.journal.api import router as journal
 from server.kept.api import router as kept
 from server.mixtures.api import router as mixtures
@@ -44,6 +45,7 @@ api = Api(
 register(api)
 api.add_router("", painters)
 api.add_router("", kept)
+api.add_router("", devices)
 api.add_router("", demo)
 api.add_router("", tubes)
 api.add_router("", mixtures)

@@ -7,7 +7,10 @@ bind = os.environ.get("MESOTINT_BIND", "127.0.0.1:8460")
 workers = int(os.environ.get("MESOTINT_WORKERS", "2"))
 # A worker computes one thing at a time; the others wait for the database meanwhile.
 threads = 4
-worker_class = "server.config.worker.BufferedWorker"
+# On the studio's network gunicorn speaks TLS itself, which the buffering worker cannot.
+certfile = os.environ.get("MESOTINT_TLS_CERTIFICATE")
+keyfile = os.environ.get("MESOTINT_TLS_KEY")
+worker_class = "gthread" if certfile else "server.config.worker.BufferedWorker"
 # The core's tables are read once, and the workers inherit them.
 preload_app = True
 worker_tmp_dir = "/dev/shm"

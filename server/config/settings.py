@@ -21,6 +21,10 @@ def _secret() -> str:
 SECRET_KEY = _secret()
 DEBUG = os.environ.get("MESOTINT_DEBUG") == "1"
 DEMO = os.environ.get("MESOTINT_DEMO") == "1"
+# Whether this process serves the studio's network, and where that finds the studio.
+LAN = os.environ.get("MESOTINT_LAN") == "1"
+LAN_ADDRESS = os.environ.get("MESOTINT_LAN_ADDRESS", "")
+LAN_FINGERPRINT = os.environ.get("MESOTINT_LAN_FINGERPRINT", "")
 METRICS = "PROMETHEUS_MULTIPROC_DIR" in os.environ
 # Where logs lie, and what is computed for a while; a folder of this machine's own.
 DATA = Path(os.environ["MESOTINT_DATA"])
@@ -40,6 +44,7 @@ INSTALLED_APPS = [
     "django_tasks_db",
     "server.painters",
     "server.kept",
+    "server.devices",
     "server.tubes",
     "server.mixtures",
     "server.scales",
@@ -52,6 +57,7 @@ INSTALLED_APPS = [
 ]
 MIDDLEWARE = [
     "server.config.requests.marked",
+    "server.config.lan.known_device",
     "django.middleware.security.SecurityMiddleware",
     "server.config.web.content_policy",
     "whitenoise.middleware.WhiteNoiseMiddleware",
@@ -139,7 +145,8 @@ CSRF_FAILURE_VIEW = "server.config.problems.not_allowed"
 SESSION_COOKIE_SAMESITE = "Lax"
 # Where a proxy before us speaks TLS, a cookie never goes another way.
 SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = os.environ.get("MESOTINT_TLS") == "1"
-SECURE_HSTS_SECONDS = 31_536_000 if SESSION_COOKIE_SECURE else 0
+# On its network a studio may be served without TLS again tomorrow.
+SECURE_HSTS_SECONDS = 31_536_000 if SESSION_COOKIE_SECURE and not LAN else 0
 X_FRAME_OPTIONS = "DENY"
 # Far more than a scale needs, so that what is too long is read, and answered with a sentence.
 DATA_UPLOAD_MAX_MEMORY_SIZE = 16 * 1024 * 1024

@@ -5,6 +5,7 @@
 
 import json
 from collections.abc import Mapping
+from dataclasses import asdict
 from typing import Any, Final
 
 import numpy as np
@@ -15,6 +16,7 @@ from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
 from mesotint.mixing.darks import LEANS
 from mesotint.mixing.traces import TRACE_BELOW
+from mesotint.paints.first_boxes import FIRST_MEDIA
 from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import CHART_COLUMNS, CHART_COUNTS, CHART_MIXTURES, WEATHERS
@@ -106,6 +108,7 @@ def tables() -> dict[str, Any]:
         "screenCheck": neutral_hex(
             lab_from_munsell(np.array([[0.0, v, 0.0] for v in (1.0, 1.5, 9.0, 9.5)]))[:, 0]
         ),
+        "firstMedia": {word: asdict(medium) for word, medium in FIRST_MEDIA.items()},
         "mostPhotographBytes": MOST_BYTES,
         "recolour": RECOLOUR,
     }

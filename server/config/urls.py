@@ -5,6 +5,7 @@ from django.urls import include, path, re_path
 from server.config.api import api
 from server.config.health import alive, metrics, ready
 from server.config.web import interface
+from server.devices.api import authority
 
 handler400 = "server.config.problems.bad_request"
 handler403 = "server.config.problems.not_allowed"
@@ -16,6 +17,7 @@ urlpatterns = [
     path("healthz", alive),
     path("readyz", ready),
     path("metrics", metrics),
+    path("trust/mesotint-studio.crt", authority),
     path("_allauth/", include("allauth.headless.urls")),
     re_path(r"^(?P<path>(?!api/|_allauth/|assets/|static/).*)$", interface),
 ]

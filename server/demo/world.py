@@ -11,7 +11,7 @@ from server.kept.models import Photograph
 from server.kept.owned import forget
 from server.kept.photographs import set_card, take_in
 from server.kept.requests import Card, PhotoArea
-from server.painters.models import DEMO_PAINTER, USUAL_STAGE, Painter
+from server.painters.models import DEMO_PAINTER, Painter
 from server.paintings.divisions import read_division
 from server.paintings.requests import PaintingIn
 from server.paintings.services import keep as keep_painting
@@ -187,7 +187,9 @@ def load() -> None:
     # Whoever is at work in it stays signed in.
     if not painter.check_password(DEMO_PASSWORD):
         painter.set_password(DEMO_PASSWORD)
-    painter.stage_value = USUAL_STAGE
+    # How it was last worked in goes as all else does.
+    for name in ("stage_value", "units", "measure", "pea_ml", "hand", "hints"):
+        setattr(painter, name, getattr(Painter(), name))
     painter.save()
     forget(painter)
     made = {

@@ -28,9 +28,9 @@ from django.http import Http404
 from server.kept.notes import restored
 
 NOT_KEPT: Final = (
-    "sessions", "contenttypes", "auth.permission", "kept.task", "django_tasks_database",
+    "sessions", "contenttypes", "auth.permission", "kept.task", "django_tasks_database", "devices",
 )  # fmt: skip
-"""Who is signed in, what is under way, and what Django makes anew by itself."""
+"""Who is signed in, which devices came in, what is under way, what Django makes by itself."""
 
 FORMAT: Final = "mesotint backup"
 VERSION: Final = 2

@@ -6,8 +6,8 @@ from pydantic import Field
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
+from mesotint.planning.measures import PEA_ML, measure_of
 from mesotint.planning.measures import Measure as CoreMeasure
-from mesotint.planning.measures import measure_of
 from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, PhotoArea
 
@@ -19,6 +19,8 @@ MOST_IN_MIXTURE = 8
 
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
 Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
+MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"]
+PeaMl = Annotated[float, Field(ge=0.02, le=3, allow_inf_nan=False)]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
@@ -75,17 +77,19 @@ class MeasureSteps(Asked):
         description="Smallest step of a scale or syringe.",
     )
     nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
+    pea_ml: PeaMl = PEA_ML
 
     @property
     def core(self) -> CoreMeasure:
         """The measure of the core."""
-        return measure_of(self.kind, self.nozzle_mm if self.kind == "ribbon" else self.step)
+        own = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "hand": self.pea_ml}
+        return measure_of(self.kind, own.get(self.kind, self.step))
 
 
 class Measure(MeasureSteps):
     """What amounts are read with."""
 
-    kind: Literal["grams", "ml", "drops", "ribbon"] = "ml"
+    kind: MeasureKind = "ml"
     step: float = Field(0.01, ge=LEAST_STEP, le=10, allow_inf_nan=False)
 
 

@@ -10,12 +10,18 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.traces import touch
 from mesotint.paints import roles
 from mesotint.paints.library import WATER, Paint
+from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.patch import Patch
 from server.kept.looks import Look, looks
 from server.mixtures.answers import PaintRef, Part
 from server.mixtures.requests import MOST_IN_MIXTURE, TubeMixture, TubePart
 from server.painters.models import Painter
 from server.tubes.services import PaintBox
+
+
+def usual_measure(painter: Painter, name: str) -> Measure:
+    """A measure by its name with its usual step, a hand's amounts those of this painter."""
+    return measure_of(name, painter.pea_ml if name == "hand" else None)
 
 
 def box_of(painter: Painter, mixtures: Iterable[TubeMixture] = ()) -> PaintBox:

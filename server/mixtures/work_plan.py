@@ -5,7 +5,6 @@ from collections.abc import Sequence
 
 from mesotint.planning.instructions import Instructions, Line
 from mesotint.planning.instructions import Used as CoreUsed
-from mesotint.planning.making import number_in_steps
 from mesotint.planning.measures import Measure
 from server.mixtures.answers import Spare, Used, WorkLine
 
@@ -29,7 +28,7 @@ def spares(told: Instructions) -> list[Spare]:
 def used(each: CoreUsed, measure: Measure) -> Used:
     """What one tube must give."""
     if each.amount >= measure.step / 2:
-        says = f"{number_in_steps(each.amount, measure.step)} {each.unit}"
+        says = measure.told(each.amount)
     else:
-        says = f"under {number_in_steps(measure.step, measure.step)} {each.unit}"
+        says = f"under {measure.told(measure.step)}"
     return Used(key=each.paint.key, name=each.paint.name, says=says, volume_ml=each.volume_ml)

@@ -5,6 +5,7 @@ from django.contrib.auth.base_user import AbstractBaseUser
 from django.contrib.auth.models import AnonymousUser
 from pydantic import BaseModel
 
+from mesotint.planning.measures import PEA_ML
 from server.painters.models import USUAL_STAGE, Painter
 
 
@@ -14,10 +15,26 @@ class Me(BaseModel):
     name: str | None
     stage_value: float
     demo: bool
+    units: str = "metric"
+    measure: str = ""
+    pea_ml: float = PEA_ML
+    hand: str = "right"
+    hints: list[str] = []
+    network: bool = False
 
 
 def me_out(user: AbstractBaseUser | AnonymousUser) -> Me:
     """Who is signed in, or nobody."""
     if not isinstance(user, Painter):
         return Me(name=None, stage_value=USUAL_STAGE, demo=settings.DEMO)
-    return Me(name=user.username, stage_value=user.stage_value, demo=settings.DEMO)
+    return Me(
+        name=user.username,
+        stage_value=user.stage_value,
+        demo=settings.DEMO,
+        units=user.units,
+        measure=user.measure,
+        pea_ml=user.pea_ml,
+        hand=user.hand,
+        hints=user.hints,
+        network=bool(settings.LAN_ADDRESS),
+    )

@@ -1,11 +1,12 @@
-"""Who is signed in, and the painter's surround."""
+"""Who is signed in, and how they work."""
 
 from django.http import HttpRequest
 from django.middleware.csrf import get_token
 from ninja import Router
 
+from mesotint.errors import InputError
 from server.painters.answers import Me, me_out
-from server.painters.requests import SignedIn, Stage
+from server.painters.requests import Preferences, SignedIn
 
 router = Router(tags=["painters"])
 
@@ -18,9 +19,14 @@ def me(request: HttpRequest) -> Me:
 
 
 @router.patch("/me", response=Me)
-def set_stage(request: SignedIn, payload: Stage) -> Me:
-    """Keep the painter's surround."""
+def prefer(request: SignedIn, payload: Preferences) -> Me:
+    """Keep the painter's surround, units, measure, hand, and which hints were read."""
     painter = request.user
-    painter.stage_value = payload.stage_value
-    painter.save(update_fields=["stage_value"])
+    told = payload.model_dump(exclude_unset=True)
+    for name, value in told.items():
+        if value is None:
+            raise InputError(f"Leave out “{name.replace('_', ' ')}”, or give it a value.", name)
+        setattr(painter, name, value)
+    if told:
+        painter.save(update_fields=list(told))
     return me_out(request.user)

@@ -4,6 +4,8 @@ from django.contrib.auth.models import AbstractUser
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
+from mesotint.planning.measures import PEA_ML
+
 LIGHTEST_STAGE = 9.0
 DARKEST_STAGE = 2.0
 USUAL_STAGE = 5.0
@@ -12,9 +14,19 @@ DEMO_PAINTER = "demo"
 
 
 class Painter(AbstractUser):
-    """A painter's account. `stage_value` is the Munsell value of the surround, 2 to 9."""
+    """A painter's account, and how its painter works.
+
+    `stage_value` is the Munsell value of the surround, 2 to 9; `measure` what amounts are told in
+    first, empty for what a sheet begins with; `pea_ml` the pea of this hand in millilitres; `hand`
+    the one that holds the brush; `hints` those that were read and left.
+    """
 
     stage_value = models.FloatField(
         default=USUAL_STAGE,
         validators=[MinValueValidator(DARKEST_STAGE), MaxValueValidator(LIGHTEST_STAGE)],
     )
+    units = models.CharField(max_length=8, default="metric")
+    measure = models.CharField(max_length=12, blank=True, default="")
+    pea_ml = models.FloatField(default=PEA_ML)
+    hand = models.CharField(max_length=5, default="right")
+    hints = models.JSONField(default=list, blank=True)

@@ -1,9 +1,15 @@
-"""What comes in of painters: who asks, and the surround they set."""
+"""What comes in of painters: who asks, and how they work."""
+
+from typing import Annotated, Literal
 
 from django.http import HttpRequest
-from pydantic import BaseModel, Field
+from pydantic import BaseModel, ConfigDict, Field
 
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE, Painter
+
+MOST_HINTS = 60
+
+Hint = Annotated[str, Field(min_length=1, max_length=24, pattern="^[a-z-]+$")]
 
 
 class SignedIn(HttpRequest):
@@ -12,7 +18,19 @@ class SignedIn(HttpRequest):
     user: Painter
 
 
-class Stage(BaseModel):
-    """The surround's Munsell value."""
+class Preferences(BaseModel):
+    """How a painter works; what is left out stays."""
 
-    stage_value: float = Field(ge=DARKEST_STAGE, le=LIGHTEST_STAGE)
+    model_config = ConfigDict(extra="forbid")
+
+    stage_value: float | None = Field(None, ge=DARKEST_STAGE, le=LIGHTEST_STAGE)
+    units: Literal["metric", "imperial"] | None = None
+    measure: (
+        Literal[
+            "", "parts", "strength", "grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"
+        ]
+        | None
+    ) = None
+    pea_ml: float | None = Field(None, ge=0.02, le=3, allow_inf_nan=False)
+    hand: Literal["right", "left"] | None = None
+    hints: list[Hint] | None = Field(None, max_length=MOST_HINTS)

@@ -7,8 +7,9 @@ from mesotint.mixing import palette as core
 from mesotint.mixing.correction import Addition, begin, correct
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.measures import MEASURES, told_in
+from mesotint.planning.measures import MEASURES, Measure, told_in
 from server.kept.looks import looks
+from server.mixtures.services import usual_measure
 from server.painters.models import Painter
 from server.piles.answers import AdviceOut, PileAdviceOut, PileOut, pile_out, target_lab
 from server.piles.ledger import Ledger
@@ -20,11 +21,15 @@ def advised(painter: Painter, pile: Pile, ledger: Ledger | None = None) -> PileO
     """A pile and what to do next, from a ledger where one is at hand."""
     ledger = ledger or Ledger(painter, {pile.pk})
     target = target_lab(pile)
-    advice = None if target is None else _advice(ledger, pile, ledger.pile(pile.pk), target)
+    advice = None
+    if target is not None:
+        advice = _advice(ledger, pile, ledger.pile(pile.pk), target, painter)
     return pile_out(pile, ledger, advice)
 
 
-def _advice(ledger: Ledger, pile: Pile, there: core.Pile, target: Array) -> PileAdviceOut:
+def _advice(
+    ledger: Ledger, pile: Pile, there: core.Pile, target: Array, painter: Painter
+) -> PileAdviceOut:
     # A pot is a paint like another, as long as there is enough in it.
     pots = {pk: pot for pk, pot in ledger.pots.items() if pk != pile.pk}
     stock = {paint.key: ml for paint, ml in pots.values()}
@@ -32,9 +37,10 @@ def _advice(ledger: Ledger, pile: Pile, there: core.Pile, target: Array) -> Pile
     paints += [paint for paint, _ in pots.values()]
     additions, fresh, told = _advised(there, target, paints, stock)
     pot_of = {paint.key: pk for pk, (paint, _) in pots.items()}
+    measures = {name: usual_measure(painter, name) for name in MEASURES}
     return PileAdviceOut(
-        additions=_additions_out(additions, ledger.box, pot_of),
-        fresh=_additions_out(fresh, ledger.box, pot_of),
+        additions=_additions_out(additions, ledger.box, pot_of, measures),
+        fresh=_additions_out(fresh, ledger.box, pot_of, measures),
         **told,
     )
 
@@ -75,7 +81,10 @@ def _advised(
 
 
 def _additions_out(
-    additions: Sequence[Addition], box: PaintBox, pots: Mapping[str, int]
+    additions: Sequence[Addition],
+    box: PaintBox,
+    pots: Mapping[str, int],
+    measures: Mapping[str, Measure],
 ) -> list[AdviceOut]:
     seen = looks([addition.lab for addition in additions])
     return [
@@ -86,8 +95,14 @@ def _additions_out(
             look=look,
             volume_ml=addition.volume_ml,
             first_ml=addition.first_ml,
-            measured={m: told_in(addition.volume_ml, addition.paint, m) for m in MEASURES},
-            first_measured={m: told_in(addition.first_ml, addition.paint, m) for m in MEASURES},
+            measured={
+                name: told_in(addition.volume_ml, addition.paint, measure)
+                for name, measure in measures.items()
+            },
+            first_measured={
+                name: told_in(addition.first_ml, addition.paint, measure)
+                for name, measure in measures.items()
+            },
             touch=addition.touch,
             says=f"{addition.why}: {look.munsell}, {look.name}",
         )

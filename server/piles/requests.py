@@ -8,7 +8,7 @@ from mesotint.instruments.gram_scale import GREATEST_LOAD_G
 from mesotint.mixing.palette import LEAST_ML, MOST_ML
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Name, Token
-from server.mixtures.requests import Target, TubeMixture
+from server.mixtures.requests import MeasureKind, Target, TubeMixture
 
 Volume = Annotated[float, Field(ge=LEAST_ML, le=MOST_ML, allow_inf_nan=False)]
 
@@ -43,7 +43,7 @@ class PileEventIn(Asked):
     thinner: Literal["medium", "water"] | None = None
     onto: Key | None = None
     amount: Volume | None = None
-    measure: Literal["ml", "grams", "drops", "ribbon"] = "ml"
+    measure: MeasureKind = "ml"
     share: float | None = Field(None, gt=0, le=1, allow_inf_nan=False)
     token: Token
 

@@ -14,14 +14,13 @@ from mesotint.mixing import palette as core
 from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Array
 from mesotint.planning.charts import RECEDING, receded, valued
-from mesotint.planning.measures import volume_of
 from server.kept.notes import pile_hit, pile_scooped
 from server.mixtures import keeping
 from server.mixtures.models import PILE, KeptMixture, Mixing
 from server.mixtures.origins import finds, set_origins, sources_of
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.requests import Target
-from server.mixtures.services import box_of, paint_of
+from server.mixtures.services import box_of, paint_of, usual_measure
 from server.mixtures.targets import found_target
 from server.painters.models import Painter
 from server.piles.answers import target_lab
@@ -148,9 +147,10 @@ def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
     if asked.amount is None:
         raise InputError("Say how much.", "amount")
     if asked.thinner is not None:
-        return volume_of(asked.amount, THINNERS[asked.thinner], asked.measure)
-    paint = paint_in(get_object_or_404(Tube, pk=asked.tube, painter=painter))
-    return volume_of(asked.amount, paint, asked.measure)
+        paint = THINNERS[asked.thinner]
+    else:
+        paint = paint_in(get_object_or_404(Tube, pk=asked.tube, painter=painter))
+    return asked.amount / usual_measure(painter, asked.measure).per_ml(paint)
 
 
 def _load_ml(painter: Painter, pile: Pile, asked: PileEventIn) -> float:

@@ -27,11 +27,13 @@ from server.scales.answers import (
     sheet_out,
     summaries_out,
 )
+from server.scales.first import first_scale
 from server.scales.models import Sheet
 from server.scales.nudges import nudges_out
 from server.scales.requests import (
     ChartIn,
     CompareIn,
+    FirstIn,
     MutingIn,
     NudgesIn,
     PartnersIn,
@@ -120,6 +122,12 @@ def sheets(request: SignedIn) -> list[SummaryOut]:
 def keep_sheet(request: SignedIn, payload: SheetIn) -> Status[SheetOut]:
     """Keep a new sheet."""
     return Status(201, sheet_out(keep(request.user, payload)))
+
+
+@router.post("/first", response={201: SheetOut})
+def keep_first(request: SignedIn, payload: FirstIn) -> Status[SheetOut]:
+    """A first sheet: a tube, and what mutes it best of what is on the desk."""
+    return Status(201, sheet_out(first_scale(request.user, payload)))
 
 
 @router.get("/{int:sheet_id}", response=SheetOut)

@@ -1,7 +1,7 @@
 """A mixture nudged true: what its lean is, and the traces that take it out."""
 
 from mesotint.mixing.nudging import nudged
-from mesotint.planning.measures import told_in
+from mesotint.planning.measures import syringe, told_in
 from server.kept.looks import looks
 from server.mixtures.requests import TubeMixture
 from server.mixtures.services import box_of, in_tubes
@@ -37,7 +37,9 @@ def nudges_out(painter: Painter, asked: NudgesIn) -> NudgesOut:
             )
             for i, each in enumerate(found.nudges)
         ],
-        at_once=[f"{told_in(ml, paint, 'ml')} {paint.name}" for paint, ml in found.at_once.items()],
+        at_once=[
+            f"{told_in(ml, paint, syringe())} {paint.name}" for paint, ml in found.at_once.items()
+        ],
         mixture=None if parts is None else TubeMixture(parts=parts, name=asked.mixture.name),
         left=found.left,
     )

@@ -9,7 +9,14 @@ from mesotint.planning.charts import BROWN_WHITES
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Revision, Share, Token
-from server.mixtures.requests import Amount, MeasureSteps, Opening, TubeMixture, Viewing
+from server.mixtures.requests import (
+    Amount,
+    MeasureKind,
+    MeasureSteps,
+    Opening,
+    TubeMixture,
+    Viewing,
+)
 from server.scales.models import NOTE_LENGTH
 
 MOST_PATCHES = 200
@@ -140,7 +147,7 @@ SheetRequest = Annotated[AnyRequest, Field(discriminator="kind")]
 class SheetMeasure(MeasureSteps):
     """How the painter measures, how much of each patch is wanted, and the method of working."""
 
-    kind: Literal["parts", "strength", "grams", "ml", "drops", "ribbon"] = "parts"
+    kind: Literal["parts", "strength"] | MeasureKind = "parts"
     by: Literal["volume", "area"] = "volume"
     volume_ml: float = Field(5.0, gt=0, le=1000, allow_inf_nan=False)
     area_cm2: float = Field(50.0, gt=0, le=100_000, allow_inf_nan=False)
@@ -167,6 +174,14 @@ class SheetIn(Asked):
     measure: SheetMeasure = SheetMeasure()
     notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
     revision: Revision | None = None
+    token: Token | None = None
+
+
+class FirstIn(Asked):
+    """A tube to be muted first, in a studio that has no sheet yet, and what it is laid as."""
+
+    tube: Key
+    medium: Literal["opaque", "wash"] = "opaque"
     token: Token | None = None
 
 

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 import numpy as np
 
 from mesotint.planning.instructions import Line, Work, instructions
-from mesotint.planning.making import number_in_steps
 from mesotint.planning.measures import volume_for_area
 from mesotint.planning.measuring import measured
 from server.kept.looks import look
@@ -44,10 +43,7 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         patches.append(
             MeasuredOut(
                 amounts=[
-                    AmountOut(
-                        name=amount.paint.name,
-                        says=f"{number_in_steps(amount.amount, read.step)} {amount.unit}",
-                    )
+                    AmountOut(name=amount.paint.name, says=read.told(amount.amount))
                     for amount in found.amounts
                 ],
                 cost_delta_e=found.cost_delta_e,

@@ -13,6 +13,7 @@ from mesotint.mixing.muting.pairs import Fix, Line, Pairs
 from mesotint.mixing.muting.relation import relation, temperature_remark
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
+from mesotint.paints.roles import is_black, is_white
 
 ENDS_FROM: Final = 0.995
 """Share of the partner from which its own end is the greyest point: it does not mute, it covers."""
@@ -121,6 +122,45 @@ def partners(
         for i, other in enumerate(others)
     ]
     return sorted(result, key=lambda partner: (partner.ends_there, partner.chroma))
+
+
+MUTES_WELL: Final = 0.5
+"""Share of its chroma that a paint may keep with its first partner; one that leaves more is no
+partner to begin with (our own judgement: above, hardly anything is seen to fall)."""
+
+
+def first_partner(
+    paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
+) -> Paint | None:
+    """What to mute a paint with first: the colour of the box that takes it nearest to grey.
+
+    A black or a white is taken only where no colour mutes it well: the first scale is to show two
+    colours that take each other to grey.
+
+    Parameters
+    ----------
+    paint : Paint
+    box : sequence of Paint
+        What may be used; the paint itself among them does no harm.
+    viewing : Viewing
+
+    Returns
+    -------
+    Paint or None
+        None for a box with nothing else in it.
+    """
+    others = [other for other in box if other.key != paint.key]
+    colours = [other for other in others if not is_black(other) and not is_white(other)]
+    alone = viewing.lab(np.ones((1, 1)), [paint])[0]
+    for some in (colours, others):
+        found = nearest_partner(paint, some, viewing)
+        if found is not None:
+            left = float(least_chroma(paint, [found], viewing)[0])
+            if left <= MUTES_WELL * float(np.hypot(alone[1], alone[2])):
+                return found
+    if not others:
+        return None
+    return others[int(least_chroma(paint, others, viewing).argmin())]
 
 
 def nearest_partner(

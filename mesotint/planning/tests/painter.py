@@ -8,6 +8,7 @@ volume of what was put in.
 import re
 from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass, field
+from fractions import Fraction
 
 from mesotint.paints.library import Paint
 
@@ -21,7 +22,15 @@ DENSITIES = {
 DROP_ML = 0.05
 RIBBON_AREA_MM2 = 3.14159265 * 2.5**2
 
-AMOUNT = r"([\d.]+) (g|ml|drops|mm)"
+HAND_ML = {"knife-tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 5.0}
+"""Amounts of a usual hand, as the guide tells them (from memory)."""
+
+OUNCE_G = 28.349523125
+INCH_MM = 25.4
+"""International yard and pound agreement, 1959."""
+
+_HELD = rf"(?:a|\d+) (?:{'|'.join(HAND_ML)})s?"
+AMOUNT = rf"([\d.]+ (?:g|oz|ml|drops|mm)|[\d /]+ in|{_HELD}(?:(?:, | and ){_HELD})* \([\d.]+ ml\))"
 Heap = dict[str, float]
 
 
@@ -45,11 +54,17 @@ class Painter:
         grams = sum(ml * DENSITIES.get(self.tubes[name].family, 1.15) for name, ml in heap.items())
         return grams / volume_of(heap)
 
-    def millilitres(self, amount: float, unit: str, heap: Heap) -> float:
-        """Millilitres of an amount of what is in a heap."""
-        if unit == "g":
-            return amount / self.density(heap)
-        return amount * {"ml": 1.0, "drops": DROP_ML, "mm": RIBBON_AREA_MM2 / 1000}[unit]
+    def millilitres(self, told: str, heap: Heap) -> float:
+        """Millilitres of an amount of what is in a heap, by its words."""
+        if told.endswith(")"):
+            held = re.findall(r"(a|\d+) ([a-z-]+?)s?(?:,| and| \()", told)
+            return sum((1 if n == "a" else int(n)) * HAND_ML[name] for n, name in held)
+        number, unit = told.rsplit(" ", 1)
+        amount = float(sum(Fraction(each) for each in number.split()))
+        if unit in ("g", "oz"):
+            return amount * (OUNCE_G if unit == "oz" else 1) / self.density(heap)
+        mm = RIBBON_AREA_MM2 / 1000
+        return amount * {"ml": 1.0, "drops": DROP_ML, "mm": mm, "in": INCH_MM * mm}[unit]
 
     def _take(self, source: Heap, millilitres: float) -> Heap:
         """Take paint off a heap; what is taken has what the heap has."""
@@ -59,12 +74,12 @@ class Painter:
             source[name] -= ml
         return taken
 
-    def _of(self, name: str, amount: float, unit: str) -> Heap:
+    def _of(self, name: str, told: str) -> Heap:
         """So much of a tube, or of a pot that was mixed before."""
         if name in self.tubes:
-            return {name: self.millilitres(amount, unit, {name: 1.0})}
+            return {name: self.millilitres(told, {name: 1.0})}
         pot = self.pots[name]
-        wanted = self.millilitres(amount, unit, pot)
+        wanted = self.millilitres(told, pot)
         assert wanted <= volume_of(pot) * 1.02, f"of {name} {wanted:.3f} ml are not there"
         return self._take(pot, wanted)
 
@@ -79,28 +94,24 @@ class Painter:
                 found = re.fullmatch(rf"{AMOUNT} (.+)", says)
                 assert found, says
                 pot = self.pots.setdefault(heading.removeprefix("First mix: "), {})
-                self._put(pot, self._of(found[3], float(found[1]), found[2]))
+                self._put(pot, self._of(found[2], found[1]))
                 continue
             heap = self.heaps.setdefault(heading, {})
             if found := re.fullmatch(
                 rf"Scoop out (?:{AMOUNT}|all that is left): that is (.+)", says
             ):
-                taken = (
-                    self.millilitres(float(found[1]), found[2], heap)
-                    if found[1]
-                    else volume_of(heap)
-                )
-                self.patches[self.names[found[3]]] = self._take(heap, taken)
+                taken = self.millilitres(found[1], heap) if found[1] else volume_of(heap)
+                self.patches[self.names[found[2]]] = self._take(heap, taken)
             elif found := re.fullmatch(rf"Scrape {AMOUNT} off and lay it aside", says):
-                self._take(heap, self.millilitres(float(found[1]), found[2], heap))
+                self._take(heap, self.millilitres(found[1], heap))
             elif found := re.fullmatch(rf"Carry {AMOUNT} over from (.+)", says):
-                other = self.heaps[found[3][0].upper() + found[3][1:]]
-                load = self.millilitres(float(found[1]), found[2], other)
+                other = self.heaps[found[2][0].upper() + found[2][1:]]
+                load = self.millilitres(found[1], other)
                 self._put(heap, self._take(other, load))
             else:
                 found = re.fullmatch(rf"{AMOUNT}(?: more)? (.+)", says)
                 assert found, says
-                self._put(heap, self._of(found[3], float(found[1]), found[2]))
+                self._put(heap, self._of(found[2], found[1]))
         for label, number in self.names.items():
             heading = label[0].upper() + label[1:]
             if number not in self.patches:

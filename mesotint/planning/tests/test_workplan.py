@@ -17,8 +17,12 @@ from mesotint.planning.measures import (
     Measure,
     dropper,
     gram_scale,
+    hand,
+    ounces,
     ribbon,
+    ribbon_inches,
     syringe,
+    told_in,
     volume_for_area,
 )
 from mesotint.planning.measuring import measured
@@ -89,7 +93,7 @@ class PlansTest(unittest.TestCase):
 class ToolsTest(unittest.TestCase):
     def test_each_tool_measures_within_its_step(self) -> None:
         paints = (PAINT("PO20"), PAINT("PB29"))
-        for measure in (gram_scale(0.01), syringe(0.05), dropper(), ribbon()):
+        for measure in (gram_scale(0.01), syringe(0.05), dropper(), ribbon(), hand(), ounces()):
             with self.subTest(unit=measure.unit):
                 found = measured((5, 2), paints, 10, measure)
                 for amount, share in zip(found.amounts, (5 / 7, 2 / 7), strict=True):
@@ -109,6 +113,39 @@ class ToolsTest(unittest.TestCase):
         # A ribbon of 5 mm holds 19.6 mm³ a millimetre.
         squeezed = measured((1,), (WHITE,), 1, ribbon(5))
         self.assertEqual(squeezed.amounts[0].amount, 51)
+
+    def test_a_hand_counts_in_its_own_peas(self) -> None:
+        told = hand().told
+        for tips, words in (
+            (0, "a trace (0 ml)"),
+            (1, "a knife-tip (0.05 ml)"),
+            (3, "a lentil and a knife-tip (0.15 ml)"),
+            (6, "a pea (0.3 ml)"),
+            (32, "a hazelnut and 2 peas (1.6 ml)"),
+            (134, "a walnut, a hazelnut, 2 peas and a lentil (6.7 ml)"),
+        ):
+            self.assertEqual(told(tips), words)
+        # Who weighed a pea of 0.6 ml has twice as much of everything.
+        self.assertEqual(hand(0.6).told(6), "a pea (0.6 ml)")
+        self.assertAlmostEqual(hand(0.6).per_ml(WHITE), hand().per_ml(WHITE) / 2)
+        with self.assertRaisesRegex(InputError, "pea"):
+            hand(0)
+
+    def test_ounces_and_inches_are_those_of_the_agreement_of_1959(self) -> None:
+        """International yard and pound: 28.349523125 g and 25.4 mm, exactly."""
+        self.assertAlmostEqual(
+            ounces().per_ml(WHITE) * 28.349523125, gram_scale().per_ml(WHITE), places=9
+        )
+        self.assertAlmostEqual(
+            ribbon_inches(5).per_ml(WHITE) * 25.4, ribbon(5).per_ml(WHITE), places=9
+        )
+        self.assertEqual(ribbon_inches().told(0.375), "3/8 in")
+        self.assertEqual(ribbon_inches().told(2.5), "2 1/2 in")
+        self.assertEqual(told_in(0.3, WHITE, hand()), "a pea (0.3 ml)")
+        self.assertEqual(told_in(0.001, WHITE, hand()), "a trace")
+        # Advice is told in few kinds: 3.45 ml within a twentieth.
+        self.assertEqual(told_in(3.45, WHITE, hand()), "3 hazelnuts and a pea (3.3 ml)")
+        self.assertEqual(told_in(0.05, WHITE, dropper()), "1 drop")
 
     def test_what_a_scale_cannot_weigh_is_let_down_in_its_partner_and_nothing_changes(self) -> None:
         paints = (PAINT("PY3"), PAINT("PV23"))

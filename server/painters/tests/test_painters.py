@@ -108,6 +108,29 @@ class SignInTest(TestCase):
 
 
 class SurroundTest(StudioTest):
+    def test_how_one_works_is_kept_and_what_is_left_out_stays(self) -> None:
+        told = {
+            "units": "imperial",
+            "measure": "hand",
+            "pea_ml": 0.4,
+            "hand": "left",
+            "hints": ["squint", "white-test"],
+        }
+        self.assertEqual(self.send("patch", "me", told)[0], 200)
+        status, now = self.send("patch", "me", {"stage_value": 4})
+        self.assertEqual(status, 200)
+        self.assertEqual({name: now[name] for name in told}, told)
+        self.assertEqual(now["stage_value"], 4)
+        # Another's studio is as it was.
+        theirs = self.send("get", "me", client=self.as_other())[1]
+        self.assertEqual((theirs["units"], theirs["hints"], theirs["pea_ml"]), ("metric", [], 0.3))
+        for name, value in (
+            ("units", "royal"), ("measure", "spoons"), ("pea_ml", 0), ("hand", "both"),
+            ("hints", ["Shout!"]), ("hints", ["x"] * 61), ("colour", 1),
+        ):  # fmt: skip
+            with self.subTest(name=name, value=value):
+                self.assertEqual(self.send("patch", "me", {name: value})[0], 422)
+
     def test_the_surround_is_kept_with_the_painter(self) -> None:
         self.assertEqual(self.send("patch", "me", {"stage_value": 7.5})[0], 200)
         again = Client()

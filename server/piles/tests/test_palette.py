@@ -237,12 +237,23 @@ class MovesTest(PaletteTest):
             ("grams", 1.9, 1.9 / PAINT("PO20").density_g_per_ml),
             ("drops", 20.0, 1.0),
             ("ribbon", 10.0, 10 / (1000 / (np.pi * 25 / 4))),
+            ("inches", 2.0, 2 * 25.4 / (1000 / (np.pi * 25 / 4))),
+            ("ounces", 0.1, 2.8349523125 / PAINT("PO20").density_g_per_ml),
+            # Six knife-tips are a pea.
+            ("hand", 6.0, 0.3),
         ):
             told = self.do(pile["id"], "add", tube=self.tubes["PO20"], amount=amount,
                            measure=measure)  # fmt: skip
             self.assertAlmostEqual(told["steps"][-1]["volume_ml"], ml, places=6)
         for addition in told["advice"]["additions"]:
-            self.assertEqual(set(addition["measured"]), {"ml", "grams", "drops", "ribbon"})
+            kinds = {"ml", "grams", "drops", "ribbon", "hand", "ounces", "inches"}
+            self.assertEqual(set(addition["measured"]), kinds)
+
+    def test_a_hand_counts_in_its_own_peas(self) -> None:
+        self.send("patch", "me", {"pea_ml": 0.6})
+        pile = self.send("post", "piles", {"target": {"colour": "5YR 4/4"}})[1]
+        told = self.do(pile["id"], "add", tube=self.tubes["PO20"], amount=6, measure="hand")
+        self.assertAlmostEqual(told["steps"][-1]["volume_ml"], 0.6, places=6)
 
 
 class InstrumentsTest(PaletteTest):

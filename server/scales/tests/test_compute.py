@@ -245,8 +245,10 @@ class PlanTest(DeskTest):
 
     def test_every_tool_measures(self) -> None:
         for kind, unit in (("parts", "part"), ("grams", " g"), ("ml", " ml"), ("drops", " drops"),
-                           ("ribbon", " mm")):  # fmt: skip
-            told = self.plan(self.scale(steps=5), kind=kind)
+                           ("ribbon", " mm"), ("hand", " ml)"), ("ounces", " oz"),
+                           ("inches", " in")):  # fmt: skip
+            # A tenth of an ounce is half a pile.
+            told = self.plan(self.scale(steps=5), kind=kind, step=0.01)
             with self.subTest(kind=kind):
                 amounts = [a["says"] for p in told["patches"] for a in p["amounts"]]
                 self.assertTrue(all(unit in says or "a touch: 1 in" in says for says in amounts))

@@ -5,6 +5,7 @@ import type { components, paths } from "./schema";
 import { csrfToken, signedInAgain, signedInTimes } from "./session";
 
 export type Me = components["schemas"]["Me"];
+export type Preferences = components["schemas"]["Preferences"];
 export type Paint = components["schemas"]["PaintOut"];
 export type Tube = components["schemas"]["TubeOut"];
 export type TubeDetail = components["schemas"]["TubeDetailOut"];

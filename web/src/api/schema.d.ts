@@ -22,10 +22,10 @@ export interface paths {
         options?: never;
         head?: never;
         /**
-         * Set Stage
-         * @description Keep the painter's surround.
+         * Prefer
+         * @description Keep the painter's surround, units, measure, hand, and which hints were read.
          */
-        patch: operations["server_painters_api_set_stage"];
+        patch: operations["server_painters_api_prefer"];
         trace?: never;
     };
     "/api/me/studio": {
@@ -143,6 +143,70 @@ export interface paths {
          */
         post: operations["server_kept_api_leave"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Device
+         * @description Whether this device may come in; also hands out the cookie that a code needs.
+         */
+        get: operations["server_devices_api_device"];
+        put?: never;
+        /**
+         * Come In
+         * @description Let this device in by a code.
+         */
+        post: operations["server_devices_api_come_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/network": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Network
+         * @description Where the studio is open on its network, and a code for one more device.
+         */
+        post: operations["server_devices_api_network"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{device_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /**
+         * Send Away
+         * @description Let a device in no longer; from the studio's own machine alone.
+         */
+        delete: operations["server_devices_api_send_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1198,6 +1262,26 @@ export interface paths {
          * @description Keep a new sheet.
          */
         post: operations["server_scales_api_keep_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/first": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Keep First
+         * @description A first sheet: a tube, and what mutes it best of what is on the desk.
+         */
+        post: operations["server_scales_api_keep_first"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2916,14 +3000,54 @@ export interface components {
             stage_value: number;
             /** Demo */
             demo: boolean;
+            /**
+             * Units
+             * @default metric
+             */
+            units: string;
+            /**
+             * Measure
+             * @default
+             */
+            measure: string;
+            /**
+             * Pea Ml
+             * @default 0.3
+             */
+            pea_ml: number;
+            /**
+             * Hand
+             * @default right
+             */
+            hand: string;
+            /**
+             * Hints
+             * @default []
+             */
+            hints: string[];
+            /**
+             * Network
+             * @default false
+             */
+            network: boolean;
         };
         /**
-         * Stage
-         * @description The surround's Munsell value.
+         * Preferences
+         * @description How a painter works; what is left out stays.
          */
-        Stage: {
+        Preferences: {
             /** Stage Value */
-            stage_value: number;
+            stage_value?: number | null;
+            /** Units */
+            units?: ("metric" | "imperial") | null;
+            /** Measure */
+            measure?: ("" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches") | null;
+            /** Pea Ml */
+            pea_ml?: number | null;
+            /** Hand */
+            hand?: ("right" | "left") | null;
+            /** Hints */
+            hints?: string[] | null;
         };
         /**
          * TaskOut
@@ -2956,6 +3080,56 @@ export interface components {
         Leave: {
             /** Password */
             password: string;
+        };
+        /**
+         * Known
+         * @description Whether this device may come in.
+         */
+        Known: {
+            /** Known */
+            known: boolean;
+        };
+        /**
+         * CodeIn
+         * @description The code that is shown on the studio's own machine; spaces in it do no harm.
+         */
+        CodeIn: {
+            /** Code */
+            code: string;
+        };
+        /**
+         * DeviceOut
+         * @description A device that was let in.
+         */
+        DeviceOut: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+        };
+        /**
+         * NetworkOut
+         * @description Where the studio is open on its network, as an address and a picture of it to point a camera
+         *     at; the code for the next new device, which holds for some minutes and once.
+         */
+        NetworkOut: {
+            /** Address */
+            address: string;
+            /** Qr Svg */
+            qr_svg: string;
+            /** Code */
+            code: string;
+            /** Minutes */
+            minutes: number;
+            /** Fingerprint */
+            fingerprint: string;
+            /** Devices */
+            devices: components["schemas"]["DeviceOut"][];
         };
         /**
          * Look
@@ -3688,8 +3862,9 @@ export interface components {
          * Part
          * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
          *
-         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either. `strength` is
-         *     what it does in white, in parts of ultramarine that would do as much; none for a white.
+         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+         *     `strength` is what it does in white, in parts of ultramarine that would do as much; none for
+         *     a white.
          */
         Part: {
             /** Key */
@@ -4591,9 +4766,8 @@ export interface components {
             /**
              * Kind
              * @default parts
-             * @enum {string}
              */
-            kind: "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon";
+            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches");
             /**
              * Step
              * @description Smallest step of a scale or syringe.
@@ -4605,6 +4779,11 @@ export interface components {
              * @default 5
              */
             nozzle_mm: number;
+            /**
+             * Pea Ml
+             * @default 0.3
+             */
+            pea_ml: number;
             /**
              * By
              * @default volume
@@ -4769,6 +4948,7 @@ export interface components {
              *       "kind": "parts",
              *       "step": 0.1,
              *       "nozzle_mm": 5,
+             *       "pea_ml": 0.3,
              *       "by": "volume",
              *       "volume_ml": 5,
              *       "area_cm2": 50,
@@ -4785,6 +4965,22 @@ export interface components {
             notes: components["schemas"]["NoteIn"][];
             /** Revision */
             revision?: number | null;
+            /** Token */
+            token?: string | null;
+        };
+        /**
+         * FirstIn
+         * @description A tube to be muted first, in a studio that has no sheet yet, and what it is laid as.
+         */
+        FirstIn: {
+            /** Tube */
+            tube: number;
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
             /** Token */
             token?: string | null;
         };
@@ -5035,7 +5231,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            measure: "ml" | "grams" | "drops" | "ribbon";
+            measure: "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches";
             /** Share */
             share?: number | null;
             /** Token */
@@ -5704,7 +5900,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            kind: "grams" | "ml" | "drops" | "ribbon";
+            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches";
             /**
              * Step
              * @default 0.01
@@ -5715,6 +5911,11 @@ export interface components {
              * @default 5
              */
             nozzle_mm: number;
+            /**
+             * Pea Ml
+             * @default 0.3
+             */
+            pea_ml: number;
         };
         /**
          * PaintingPlanIn
@@ -5726,7 +5927,8 @@ export interface components {
              * @default {
              *       "kind": "ml",
              *       "step": 0.01,
-             *       "nozzle_mm": 5
+             *       "nozzle_mm": 5,
+             *       "pea_ml": 0.3
              *     }
              */
             measure: components["schemas"]["Measure"];
@@ -6072,7 +6274,8 @@ export interface components {
              * @default {
              *       "kind": "ml",
              *       "step": 0.01,
-             *       "nozzle_mm": 5
+             *       "nozzle_mm": 5,
+             *       "pea_ml": 0.3
              *     }
              */
             measure: components["schemas"]["Measure"];
@@ -6495,7 +6698,8 @@ export interface components {
              * @default {
              *       "kind": "ml",
              *       "step": 0.01,
-             *       "nozzle_mm": 5
+             *       "nozzle_mm": 5,
+             *       "pea_ml": 0.3
              *     }
              */
             measure: components["schemas"]["Measure"];
@@ -7226,7 +7430,7 @@ export interface operations {
             };
         };
     };
-    server_painters_api_set_stage: {
+    server_painters_api_prefer: {
         parameters: {
             query?: never;
             header?: never;
@@ -7235,7 +7439,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Stage"];
+                "application/json": components["schemas"]["Preferences"];
             };
         };
         responses: {
@@ -7418,6 +7622,126 @@ export interface operations {
                 "application/json": components["schemas"]["Leave"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_devices_api_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Known"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_devices_api_come_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Known"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_devices_api_network: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_devices_api_send_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {
@@ -9336,6 +9660,39 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_scales_api_keep_first: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstIn"];
             };
         };
         responses: {

@@ -5,6 +5,7 @@ type Schemas = components["schemas"];
 
 /** What is taken where nothing is said. */
 export const DEFAULTS: {
+  Me: Partial<Schemas["Me"]>;
   ReadingIn: Partial<Schemas["ReadingIn"]>;
   TubeIn: Partial<Schemas["TubeIn"]>;
   DrawdownIn: Schemas["DrawdownIn"];
@@ -24,6 +25,7 @@ export const DEFAULTS: {
   MutingIn: Partial<Schemas["MutingIn"]>;
   SheetMeasure: Schemas["SheetMeasure"];
   SheetIn: Partial<Schemas["SheetIn"]>;
+  FirstIn: Partial<Schemas["FirstIn"]>;
   Ticked: Partial<Schemas["Ticked"]>;
   PileIn: Partial<Schemas["PileIn"]>;
   PileEventIn: Partial<Schemas["PileEventIn"]>;
@@ -59,6 +61,7 @@ export const DEFAULTS: {
   PracticeSet: Partial<Schemas["PracticeSet"]>;
   Problem: Partial<Schemas["Problem"]>;
 } = {
+  "Me": {"units": "metric", "measure": "", "pea_ml": 0.3, "hand": "right", "hints": [], "network": false},
   "ReadingIn": {"white_parts": 0.0},
   "TubeIn": {"paint_key": "", "recipe": [], "readings": [], "label": "", "medium": "oil", "finish": "satin", "notes": ""},
   "DrawdownIn": {"white_parts": 0.0, "count": 3},
@@ -76,8 +79,9 @@ export const DEFAULTS: {
   "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
   "NudgesIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "volume_ml": 5.0, "test": "white"},
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
-  "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
-  "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
+  "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "pea_ml": 0.3, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
+  "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "pea_ml": 0.3, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
+  "FirstIn": {"medium": "opaque"},
   "Ticked": {"whole": false},
   "PileIn": {"name": "", "kind": "pile", "volume_ml": 5.0},
   "PileEventIn": {"measure": "ml"},
@@ -93,19 +97,19 @@ export const DEFAULTS: {
   "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": "", "pieces": []},
   "SurfaceIn": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0},
   "SchoolsIn": {"tubes": 5},
-  "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0},
-  "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
+  "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "pea_ml": 0.3},
+  "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "pea_ml": 0.3}},
   "MixturesIn": {"blacks": "blue"},
   "ComputeLayersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"},
   "DotIn": {"light": "D65", "medium": "opaque"},
-  "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}},
+  "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "pea_ml": 0.3}},
   "VersionIn": {"name": ""},
   "Filters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
   "WallSwatch": {"says": ""},
   "EntryIn": {"viewing": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"}, "name": "", "note": "", "tags": []},
   "Viewing": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"},
   "RemarkIn": {"how": "eye", "wet": false, "colour": "", "word": ""},
-  "AgainIn": {"volume_ml": 5.0, "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0}, "nearest": false},
+  "AgainIn": {"volume_ml": 5.0, "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "pea_ml": 0.3}, "nearest": false},
   "BookIn": {"form": "cards", "filters": {"words": "", "tag": "", "medium": "", "painting": null, "owned": false, "read": false, "true": false}},
   "WrittenFilters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
   "Taken": {"page": 1, "size": "A4", "light": "", "corners": ""},
@@ -116,8 +120,9 @@ export const DEFAULTS: {
 
 /** How little and how much is taken. */
 export const LIMITS = {
-  "Stage": {"stage_value": {"least": 2.0, "most": 9.0}},
+  "Preferences": {"stage_value": {"least": 2.0, "most": 9.0}, "pea_ml": {"least": 0.02, "most": 3}, "hints": {"most": 60}},
   "Leave": {"password": {"longest": 1000}},
+  "CodeIn": {"code": {"longest": 20}},
   "ReadingIn": {"white_parts": {"least": 0, "most": 1000}, "colour": {"longest": 60}},
   "RecipePartIn": {"paint_key": {"longest": 64}, "parts": {"most": 1000000.0}},
   "TubeIn": {"paint_key": {"longest": 64}, "recipe": {"most": 8}, "readings": {"most": 20}, "label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
@@ -140,10 +145,11 @@ export const LIMITS = {
   "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
   "NudgesIn": {"ground": {"longest": 40}, "volume_ml": {"most": 1000}},
   "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},
-  "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
+  "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "pea_ml": {"least": 0.02, "most": 3}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "CompareIn": {"sheet": {"least": 1}},
   "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
   "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}, "revision": {"least": 0}, "token": {"longest": 40}},
+  "FirstIn": {"tube": {"least": 1}, "token": {"longest": 40}},
   "Ticked": {"plan": {"longest": 16}, "lines": {"most": 5000}},
   "PileIn": {"name": {"longest": 120}, "volume_ml": {"least": 0.1, "most": 1000}, "token": {"longest": 40}},
   "PileChange": {"name": {"longest": 120}},
@@ -165,7 +171,7 @@ export const LIMITS = {
   "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
-  "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
+  "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "pea_ml": {"least": 0.02, "most": 3}},
   "MixturesIn": {"tubes": {"least": 2, "most": 10}},
   "ComputeLayersIn": {"ground": {"longest": 40}},
   "BetweenIn": {"lab": {"fewest": 3, "most": 3}, "others": {"most": 40}},
@@ -207,6 +213,7 @@ export const TABLES = {
   "practiceSurround": "5",
   "handAmounts": {"knife-tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 5.0},
   "screenCheck": ["#1c1c1c", "#262626", "#e3e3e3", "#f1f1f1"],
+  "firstMedia": {"oil": {"name": "Oil", "medium": "oil", "wash": false, "says": "", "boxes": [{"name": "Six", "says": "A warm and a cool red, a yellow, a blue and an earth: enough for a first scale.", "paints": ["PW6", "PY3", "PR108-light", "PV19", "PB29", "PBr7-burnt-sienna"]}, {"name": "Twelve", "says": "A warm and a cool of every primary, greens, a violet and two earths.", "paints": ["PW6", "PY3", "PY37", "PO20", "PR108-light", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna"]}, {"name": "Eighteen", "says": "The twelve, with deep reds, more earths and a black.", "paints": ["PW6", "PY3", "PY37", "PO20", "PR108-light", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna", "PR177", "PB28", "PG7", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk9"]}, {"name": "A limited four", "says": "Ochre, red, black and white: whatever you mix belongs together.", "paints": ["PW6", "PY43", "PR101", "PBk9"]}, {"name": "Earth primaries", "says": "Umber for yellow, sienna for red, black for blue: muted from the start.", "paints": ["PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9"]}]}, "acrylic": {"name": "Acrylic", "medium": "acrylic", "wash": false, "says": "", "boxes": [{"name": "Six", "says": "A warm and a cool red, a yellow, a blue and an earth: enough for a first scale.", "paints": ["PW6", "PY3", "PR254", "PV19", "PB29", "PBr7-burnt-sienna"]}, {"name": "Twelve", "says": "A warm and a cool of every primary, greens, a violet and two earths.", "paints": ["PW6", "PY3", "PY83", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG7", "PY43", "PBr7-burnt-sienna"]}, {"name": "Eighteen", "says": "The twelve, with deep reds, more earths and a black.", "paints": ["PW6", "PY3", "PY83", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG7", "PY43", "PBr7-burnt-sienna", "PR177", "PB60", "PG17", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk11"]}, {"name": "A limited four", "says": "Ochre, red, black and white: whatever you mix belongs together.", "paints": ["PW6", "PY43", "PR101", "PBk9"]}, {"name": "Earth primaries", "says": "Umber for yellow, sienna for red, black for blue: muted from the start.", "paints": ["PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9"]}]}, "gouache": {"name": "Gouache", "medium": "gouache", "wash": false, "says": "", "boxes": [{"name": "Six", "says": "A warm and a cool red, a yellow, a blue and an earth: enough for a first scale.", "paints": ["PW6", "PY3", "PR254", "PV19", "PB29", "PBr7-burnt-sienna"]}, {"name": "Twelve", "says": "A warm and a cool of every primary, greens, a violet and two earths.", "paints": ["PW6", "PY3", "PY83", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG7", "PY43", "PBr7-burnt-sienna"]}, {"name": "Eighteen", "says": "The twelve, with deep reds, more earths and a black.", "paints": ["PW6", "PY3", "PY83", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG7", "PY43", "PBr7-burnt-sienna", "PR177", "PB60", "PG17", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk11"]}, {"name": "A limited four", "says": "Ochre, red, black and white: whatever you mix belongs together.", "paints": ["PW6", "PY43", "PR101", "PBk9"]}, {"name": "Earth primaries", "says": "Umber for yellow, sienna for red, black for blue: muted from the start.", "paints": ["PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9"]}]}, "tempera": {"name": "Tempera", "medium": "tempera", "wash": false, "says": "", "boxes": [{"name": "Six", "says": "A warm and a cool red, a yellow, a blue and an earth: enough for a first scale.", "paints": ["PW6", "PY3", "PR108-light", "PV19", "PB29", "PBr7-burnt-sienna"]}, {"name": "Twelve", "says": "A warm and a cool of every primary, greens, a violet and two earths.", "paints": ["PW6", "PY3", "PY37", "PO20", "PR108-light", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna"]}, {"name": "Eighteen", "says": "The twelve, with deep reds, more earths and a black.", "paints": ["PW6", "PY3", "PY37", "PO20", "PR108-light", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna", "PR177", "PB28", "PG7", "PBr7-raw-umber", "PBr7-burnt-umber", "PBk9"]}, {"name": "A limited four", "says": "Ochre, red, black and white: whatever you mix belongs together.", "paints": ["PW6", "PY43", "PR101", "PBk9"]}, {"name": "Earth primaries", "says": "Umber for yellow, sienna for red, black for blue: muted from the start.", "paints": ["PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9"]}]}, "watercolour": {"name": "Watercolour", "medium": "watercolour", "wash": true, "says": "", "boxes": [{"name": "Six", "says": "A warm and a cool of each primary; the paper is the white.", "paints": ["PY3", "PY110", "PR254", "PV19", "PB29", "PB15:3"]}, {"name": "Twelve", "says": "A warm and a cool of every primary, greens, a violet and two earths.", "paints": ["PY3", "PY110", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna", "PBr7-burnt-umber"]}, {"name": "Eighteen", "says": "The twelve, with deep reds, more earths and a black.", "paints": ["PY3", "PY110", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG18", "PY43", "PBr7-burnt-sienna", "PBr7-burnt-umber", "PR177", "PB28", "PB35", "PG7", "PBr7-raw-umber", "PBk9"]}, {"name": "A limited four", "says": "Ochre, rose, a blue and an earth: whatever you mix belongs together.", "paints": ["PY43", "PV19", "PB29", "PBr7-burnt-sienna"]}, {"name": "Earth primaries", "says": "Umber for yellow, sienna for red, black for blue: muted from the start.", "paints": ["PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9"]}]}, "cakes": {"name": "A child's tempera cakes", "medium": "tempera", "wash": false, "says": "For children, use paints that are labelled for children.", "boxes": [{"name": "Six cakes", "says": "Yellow, red, rose, blue, a green and white.", "paints": ["PW6", "PY74", "PR254", "PV19", "PB29", "PG7"]}, {"name": "Twelve cakes", "says": "All round the wheel, with ochre, brown and black.", "paints": ["PW6", "PY74", "PO73", "PR254", "PV19", "PV23", "PB29", "PB15:3", "PG7", "PY43", "PBr7-burnt-sienna", "PBk7"]}]}},
   "mostPhotographBytes": 26214400,
   "recolour": {"linearFromLight": [[3.080112695534, -1.537208, -0.542921646176], [-0.92093818004, 1.8757561, 0.045205488504], [0.052950699265, -0.2040211, 1.150888565215]], "lightFromLinear": [[0.433891249816, 0.3762354829, 0.189906346644], [0.212599990736, 0.715199984235, 0.07220001553], [0.017725468394, 0.109475373554, 0.872955630202]], "edge": 2, "alike": 0.06, "leastGrain": 0.35, "mostGrain": 1.6, "outer": 0.02, "sampled": 400, "halvings": 8, "rounds": 4, "darkest": 0.13793103448275862},
 } as const;

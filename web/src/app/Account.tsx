@@ -9,6 +9,8 @@ import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
 import { Progress } from "../ui/Progress";
+import { HowYouWork } from "./HowYouWork";
+import { OnAPhone } from "./OnAPhone";
 import { useOpenNewest } from "./useOpenNewest";
 
 const FIELD = "min-h-11 w-full bg-white px-3 ring-1 ring-ink/50 ring-inset";
@@ -35,6 +37,8 @@ export function Account({
           <Sessions />
         </>
       )}
+      {me.network && <OnAPhone className={PART} />}
+      <HowYouWork className={PART} />
       <TakeAlong />
       {!shared && <Leave onLeave={onLeave} />}
     </Panel>

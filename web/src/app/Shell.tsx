@@ -25,7 +25,7 @@ const STAGES = [
 export function Shell({ me }: { me: Me }) {
   return (
     <ViewingProvider me={me}>
-      <div className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
+      <div data-hand={me.hand} className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
         <TopBar me={me} />
         <Silence />
         <Outlet />
@@ -132,10 +132,10 @@ function Stages() {
     >
       <ul className="flex h-full max-md:h-14">
         {STAGES.map((stage) => (
-          <li key={stage.to} className="max-md:flex-1">
+          <li key={stage.to} className="min-w-0 max-md:flex-auto">
             <Link
               to={stage.to}
-              className="flex h-full min-h-11 items-center justify-center border-transparent px-3 max-md:border-t-4 md:border-b-4"
+              className="flex h-full min-h-11 items-center justify-center border-transparent md:border-b-4 md:px-3 max-md:border-t-4 max-md:text-[0.875rem]"
               activeProps={{ className: "border-chalk! font-bold", "aria-current": "page" }}
             >
               {stage.name}
@@ -183,6 +183,7 @@ function LightChoice() {
 // Only fetched where somebody asks for help, or stands before the door.
 const Account = lazy(() => import("./Account").then((there) => ({ default: there.Account })));
 const Help = lazy(() => import("./Help").then((there) => ({ default: there.Help })));
+const OpenDemo = lazy(() => import("./OpenDemo").then((there) => ({ default: there.OpenDemo })));
 const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
 
 /** Asks for the password again over the work, which stays as it is. */
@@ -195,7 +196,11 @@ function SessionEnded({ me }: { me: Me }) {
         Your session has ended. Your work is still here and goes on after this.
       </p>
       <Suspense fallback={null}>
-        <SignInForm name={me.name ?? ""} demo={me.demo} onDone={resumeSession} />
+        {me.demo && me.name === "demo" ? (
+          <OpenDemo onDone={resumeSession} />
+        ) : (
+          <SignInForm name={me.name ?? ""} onDone={resumeSession} />
+        )}
       </Suspense>
     </Panel>
   );

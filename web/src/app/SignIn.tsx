@@ -1,24 +1,27 @@
 import { useMutation } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { api, got, type Me } from "../api/client";
 import { signIn, signUp } from "../api/session";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
-import { useOpenNewest } from "./useOpenNewest";
 
 const FIELD = "min-h-11 w-full bg-white px-3 ring-1 ring-ink/50 ring-inset";
 
 /** As the server takes it. */
 const LONGEST_NAME = 150;
 
-/** Name and password, a new studio, or the demo. */
+/** Name and password, of a studio there is or of a new one. */
 export function SignInForm({
   name = "",
-  demo,
+  fresh = false,
+  onFresh,
+  onBack,
   onDone,
 }: {
   name?: string;
-  demo: boolean;
+  /** Whether a studio is begun with them. */
+  fresh?: boolean;
+  onFresh?: (fresh: boolean) => void;
+  onBack?: () => void;
   onDone: () => void;
 }) {
   const fields = useRef<HTMLFormElement>(null);
@@ -30,33 +33,29 @@ export function SignInForm({
     },
     onSuccess: onDone,
   });
-  const enter = (how: typeof signIn) => {
+  const enter = () => {
     const typed = new FormData(fields.current ?? undefined);
     const [who, password] = [String(typed.get("name")).trim(), String(typed.get("password"))];
     const empty = who ? (password ? null : "password") : "name";
     setMissing(empty);
     if (empty) fields.current?.querySelector<HTMLInputElement>(`[name=${empty}]`)?.focus();
-    else entering.mutate(() => how(who, password));
+    else entering.mutate(() => (fresh ? signUp : signIn)(who, password));
   };
-  const openDemo = () =>
-    entering.mutate(async () => {
-      await got(api.POST("/api/demo"));
-      return null;
-    });
-  const busy = entering.isPending;
   return (
     <form
       ref={fields}
       onSubmit={(event) => {
         event.preventDefault();
-        enter(signIn);
+        enter();
       }}
       className="flex flex-col gap-3"
       noValidate
     >
       <label>
-        Name
+        {fresh ? "The name you paint under" : "Name"}
         <input
+          // biome-ignore lint/a11y/noAutofocus: the form was asked for, and this is what it begins with
+          autoFocus={onFresh !== undefined}
           name="name"
           defaultValue={name}
           maxLength={LONGEST_NAME}
@@ -67,46 +66,30 @@ export function SignInForm({
       {missing === "name" && <Note>Write the name you paint under.</Note>}
       <label>
         Password
-        <input name="password" type="password" autoComplete="current-password" className={FIELD} />
+        <input
+          name="password"
+          type="password"
+          autoComplete={fresh ? "new-password" : "current-password"}
+          className={FIELD}
+        />
       </label>
       {missing === "password" && <Note>Write your password.</Note>}
       {entering.error && !missing && <Note>{entering.error.message}</Note>}
-      <div className="flex flex-wrap gap-2">
-        <Button type="submit" look="solid" className="flex-1" disabled={busy}>
-          Sign in
-        </Button>
-        <Button look="paper" className="flex-1" disabled={busy} onClick={() => enter(signUp)}>
-          New studio
-        </Button>
-      </div>
-      {demo && (
-        <>
-          <Button look="paper" disabled={busy} onClick={openDemo}>
-            Open the demo studio
+      <Button type="submit" look="solid" disabled={entering.isPending}>
+        {fresh ? "Begin the studio" : "Sign in"}
+      </Button>
+      {onFresh && (
+        <div className="flex flex-wrap">
+          <Button look="paper" className="flex-1" onClick={() => onFresh(!fresh)}>
+            {fresh ? "I have a studio" : "New studio"}
           </Button>
-          <p className="text-center text-ink-soft text-sm leading-snug">
-            Everybody who opens the demo shares it. What is made there goes when Mesotint starts
-            anew.
-          </p>
-        </>
+          {onBack && (
+            <Button look="paper" className="flex-1" onClick={onBack}>
+              Back
+            </Button>
+          )}
+        </div>
       )}
     </form>
-  );
-}
-
-/** The door. */
-export function SignInPage({ me }: { me: Me }) {
-  const enter = useOpenNewest();
-  return (
-    <main className="flex min-h-dvh items-center justify-center bg-stage p-6">
-      <div className="w-full max-w-md bg-paper p-8">
-        <h1 className="font-bold text-5xl tracking-tight">Mesotint</h1>
-        <p className="mt-2 mb-6 text-lg leading-snug">
-          Mute a paint with its partner, see every step fall toward grey, and mix it by measured
-          parts.
-        </p>
-        <SignInForm demo={me.demo} onDone={enter} />
-      </div>
-    </main>
   );
 }

@@ -9,10 +9,12 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import type { Me } from "../api/client";
+import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
 import type { Kind } from "../scales/sheet/draft";
 import { prefetchSheet } from "../scales/sheet/prefetch";
+import { NOBODY } from "./preferences";
 import { Shell } from "./Shell";
 
 interface Context {
@@ -21,7 +23,17 @@ interface Context {
 
 function useMe(): Me {
   const { data } = useQuery(meQuery);
-  return data ?? { name: null, stage_value: 5, demo: false };
+  return data ?? NOBODY;
+}
+
+/** Who is signed in; a device that is new on the network is asked for its code first. */
+async function whoIsHere(cache: QueryClient): Promise<Me> {
+  try {
+    return await cache.ensureQueryData(meQuery);
+  } catch (error) {
+    if (error instanceof Problem && error.field === "device") throw redirect({ to: "/device" });
+    throw error;
+  }
 }
 
 const root = createRootRouteWithContext<Context>()({
@@ -33,20 +45,32 @@ const root = createRootRouteWithContext<Context>()({
   ),
 });
 
-const SignInPage = lazyRouteComponent(() => import("./SignIn"), "SignInPage");
+const Door = lazyRouteComponent(() => import("./Door"), "Door");
 
 const signIn = createRoute({
   getParentRoute: () => root,
   path: "/sign-in",
-  loader: ({ context }) => context.cache.ensureQueryData(meQuery),
-  component: () => <SignInPage me={useMe()} />,
+  loader: ({ context }) => whoIsHere(context.cache),
+  component: () => <Door me={useMe()} />,
+});
+
+const device = createRoute({
+  getParentRoute: () => root,
+  path: "/device",
+  component: lazyRouteComponent(() => import("./Device"), "Device"),
+});
+
+const trust = createRoute({
+  getParentRoute: () => root,
+  path: "/trust",
+  component: lazyRouteComponent(() => import("./Device"), "Trust"),
 });
 
 const studio = createRoute({
   getParentRoute: () => root,
   id: "studio",
   beforeLoad: async ({ context }) => {
-    const me = await context.cache.ensureQueryData(meQuery);
+    const me = await whoIsHere(context.cache);
     if (me.name === null) throw redirect({ to: "/sign-in" });
   },
   component: () => <Shell me={useMe()} />,
@@ -80,10 +104,17 @@ const scales = createRoute({
   },
 });
 
+const TubesStage = lazyRouteComponent(() => import("../tubes/TubesStage"));
+
 const tubes = createRoute({
   getParentRoute: () => studio,
   path: "/tubes",
-  component: lazyRouteComponent(() => import("../tubes/TubesStage")),
+  validateSearch: (search: Record<string, unknown>): { tube?: number } =>
+    typeof search.tube === "number" ? { tube: search.tube } : {},
+  component: function Tubes() {
+    const { tube } = tubes.useSearch();
+    return <TubesStage key={tube} first={tube} />;
+  },
 });
 
 const PilesStage = lazyRouteComponent(() => import("../piles/PilesStage"));
@@ -135,6 +166,8 @@ const kit = import.meta.env.DEV
 
 const tree = root.addChildren([
   signIn,
+  device,
+  trust,
   ...kit,
   studio.addChildren([home, tubes, scales, piles, paintings, journal, practice]),
 ]);

@@ -1,4 +1,3 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import {
   createContext,
   type ReactNode,
@@ -8,9 +7,9 @@ import {
   useRef,
   useState,
 } from "react";
-import { api, got, type Light, type Me } from "../api/client";
-import { meQuery } from "../api/queries";
+import type { Light, Me } from "../api/client";
 import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "../seen/neutrals";
+import { usePreferences } from "./preferences";
 
 export const LIGHTS: ReadonlyArray<{ key: Light; name: string }> = [
   { key: "D65", name: "Daylight" },
@@ -39,11 +38,9 @@ export function ViewingProvider({ me, children }: { me: Me; children: ReactNode 
   const [light, setLight] = useState<Light>("D65");
   const [squint, setSquint] = useState(false);
   const [whiteTest, setWhiteTest] = useState(false);
-  const cache = useQueryClient();
-  const { mutate: keep } = useMutation({
-    mutationFn: (value: number) => got(api.PATCH("/api/me", { body: { stage_value: value } })),
-    onSuccess: (kept) => cache.setQueryData(meQuery.queryKey, kept),
-  });
+  const { prefer } = usePreferences();
+  const keep = useRef(prefer);
+  keep.current = prefer;
   const timer = useRef(0);
 
   useEffect(() => {
@@ -59,7 +56,10 @@ export function ViewingProvider({ me, children }: { me: Me; children: ReactNode 
         const value = Math.min(LIGHTEST_STAGE, Math.max(DARKEST_STAGE, wanted));
         setStage(value);
         window.clearTimeout(timer.current);
-        timer.current = window.setTimeout(() => keep(value), KEEP_AFTER_MS);
+        timer.current = window.setTimeout(
+          () => keep.current({ stage_value: value }),
+          KEEP_AFTER_MS,
+        );
       },
       light,
       setLight,
@@ -68,7 +68,7 @@ export function ViewingProvider({ me, children }: { me: Me; children: ReactNode 
       whiteTest,
       setWhiteTest,
     }),
-    [stageValue, light, squint, whiteTest, keep],
+    [stageValue, light, squint, whiteTest],
   );
   return <Context value={viewing}>{children}</Context>;
 }

@@ -2,24 +2,19 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { ArrowRight, RotateCcw } from "lucide-react";
 import { useState } from "react";
-import { api, type Entry, got } from "../api/client";
+import { api, type Entry, got, type Measure } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
+import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
+import { MeasureFields } from "../app/measures";
+import { amountsIn, usePreferences, withKind } from "../app/preferences";
 import { Swatch } from "../seen/Swatch";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
-import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { NumberField } from "../ui/NumberField";
 
-const MEASURES = [
-  ["ml", "ml"],
-  ["grams", "grams"],
-  ["drops", "drops"],
-  ["ribbon", "ribbon"],
-] as const;
-const STEPS = { ml: 0.01, grams: 0.1, drops: 1, ribbon: 1 } as const;
 const DIRECTIONS = ["lighter", "darker", "warmer", "cooler", "greyer", "clearer"] as const;
 
 type Direction = (typeof DIRECTIONS)[number];
@@ -75,7 +70,10 @@ function useBut(id: number) {
 function Plan({ entry }: { entry: Entry }) {
   const usual = entry.mixings.find(({ volume_ml }) => volume_ml !== null)?.volume_ml ?? 5;
   const [amount, setAmount] = useState(Number(usual.toPrecision(2)));
-  const [kind, setKind] = useState<(typeof MEASURES)[number][0]>("ml");
+  const { me } = usePreferences();
+  const [measure, setMeasure] = useState<Measure>(() =>
+    withKind({ ...DEFAULTS.Measure, pea_ml: me.pea_ml }, amountsIn(me.measure)),
+  );
   const begin = useBeginPiles();
   const plan = useMutation({
     mutationFn: (nearest: boolean) =>
@@ -84,7 +82,7 @@ function Plan({ entry }: { entry: Entry }) {
           params: { path: { key: entry.id } },
           body: {
             volume_ml: amount,
-            measure: { kind, step: STEPS[kind], nozzle_mm: 5 },
+            measure,
             nearest,
           },
         }),
@@ -103,12 +101,9 @@ function Plan({ entry }: { entry: Entry }) {
           onChange={setAmount}
           className="w-28"
         />
-        <Choice
-          label="Measured in"
-          look="paper"
-          options={MEASURES}
-          value={kind}
-          onChoose={setKind}
+        <MeasureFields
+          measure={measure}
+          onChange={(patch) => setMeasure({ ...measure, ...patch })}
         />
       </div>
       <Button look="solid" disabled={plan.isPending} onClick={() => plan.mutate(false)}>

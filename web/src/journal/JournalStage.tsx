@@ -1,6 +1,13 @@
-import { useQuery } from "@tanstack/react-query";
-import { Link, useNavigate } from "@tanstack/react-router";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
+import { api, got } from "../api/client";
+import { tubesQuery } from "../api/queries";
+import { DEFAULTS } from "../api/tables";
+import { newToken } from "../api/token";
+import { examplePair } from "../scales/sheet/draft";
+import { Tray } from "../tubes/Tray";
+import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";
 import { ColourMap } from "./ColourMap";
 import { EntrySlip } from "./EntrySlip";
@@ -35,9 +42,15 @@ export default function JournalStage({ entryId }: { entryId: number | null }) {
   const open = entryId ?? front?.id ?? null;
   const onWall = view !== "store" && view !== "teaches";
   return (
-    <div
-      className={`flex min-h-0 flex-1 flex-col lg:grid ${onWall ? "lg:grid-cols-[minmax(0,1fr)_22rem]" : ""}`}
-    >
+    <div className={`room ${onWall ? "[--slip:22rem]" : "[--slip:0]"}`}>
+      <Tray
+        inUse={[]}
+        hint="Tap a tube: what was mixed near it."
+        onPick={({ paint }) => {
+          if (!onWall) setView("day");
+          seek(paint.masstone.munsell);
+        }}
+      />
       <main className="flex min-h-0 min-w-0 flex-col bg-stage max-lg:min-h-[32rem]">
         <FilterBar
           view={view}
@@ -73,7 +86,7 @@ export default function JournalStage({ entryId }: { entryId: number | null }) {
             Nothing in the journal fits all of this. Take a filter away.
           </p>
         ) : (
-          <Empty />
+          <NothingMixed />
         )}
       </main>
       {onWall && open !== null && wall && wall.total > 0 ? (
@@ -89,20 +102,34 @@ export default function JournalStage({ entryId }: { entryId: number | null }) {
   );
 }
 
-function Empty() {
+/** Before anything was mixed: what comes here by itself, and an entry to try. */
+function NothingMixed() {
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const cache = useQueryClient();
+  const pair = examplePair(tubes);
+  const note = useMutation({
+    mutationFn: () =>
+      got(
+        api.POST("/api/journal/notes", {
+          body: {
+            mixture: { parts: (pair ?? []).flatMap(({ parts }) => parts), name: "" },
+            viewing: DEFAULTS.Viewing,
+            name: "An example",
+            note: "Throw it away when you have looked at it.",
+            tags: [],
+            token: newToken(),
+          },
+        }),
+      ),
+    onSuccess: () => cache.invalidateQueries({ queryKey: ["journal"] }),
+  });
   return (
-    <div className="m-auto max-w-md bg-paper p-6 text-ink text-lg leading-snug">
-      <p>
-        The journal keeps itself. A pile that comes to its target, paint that is scooped for use and
-        a sheet that is ticked off stand here by themselves; anything else by <b>Note it</b> on its
-        slip.
-      </p>
-      <Link
-        to="/piles/{-$pileId}"
-        className="mt-3 inline-flex min-h-11 items-center bg-ink px-4 font-bold text-paper"
-      >
-        Mix a pile
-      </Link>
-    </div>
+    <Empty
+      says="The journal keeps what you mix: a pile that hits its colour, paint you scoop, a sheet you tick off."
+      begin={tubes.length === 0 ? FILL_THE_BOX : { says: "Mix a pile", to: "/piles/{-$pileId}" }}
+      example={pair && { says: "Note an example", does: () => note.mutate(), busy: note.isPending }}
+    >
+      {note.error && <Note>{note.error.message}</Note>}
+    </Empty>
   );
 }

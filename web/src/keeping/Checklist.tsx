@@ -1,6 +1,8 @@
 import type { Ticks, WorkLine } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
+import { Now } from "./Now";
+import { useWakeLock } from "./useWakeLock";
 
 /** A plan line by line under its headings, to be ticked with a wet knuckle; the next one stands out. */
 export function Checklist({
@@ -32,6 +34,9 @@ export function Checklist({
     else groups.push({ heading: line.heading, lines: [[i, line.says]] });
   });
   const next = plan.lines.findIndex((_, i) => !ticked.has(i));
+  const now = plan.lines[next];
+  const last = [...ticked].filter((line) => next < 0 || line < next).pop();
+  useWakeLock(next >= 0 && ticked.size > 0);
   return (
     <>
       <p className="mt-2 flex items-center justify-between gap-2 text-sm">
@@ -53,6 +58,17 @@ export function Checklist({
           More of each, or a finer scale, needs fewer mixtures beforehand.
         </p>
       )}
+      {now && (
+        <div className="-mx-4 border-ink border-y-2">
+          <Now
+            heading={now.heading}
+            says={now.says}
+            busy={disabled}
+            onDone={() => toggle(next)}
+            onBack={last === undefined ? undefined : () => toggle(last)}
+          />
+        </div>
+      )}
       {trouble && <Note>{trouble}</Note>}
       {groups.map((group) => (
         <fieldset key={group.lines[0]?.[0]} className="mt-1">
@@ -60,14 +76,14 @@ export function Checklist({
           {group.lines.map(([line, told]) => (
             <label
               key={line}
-              className={`flex min-h-11 items-center gap-3 border-ink/20 border-b leading-tight ${ticked.has(line) ? "text-ink-soft line-through" : ""} ${line === next ? "bg-white font-bold" : ""}`}
+              className={`flex min-h-11 items-center gap-3 border-ink/20 border-b leading-tight max-md:min-h-16 max-md:text-xl ${ticked.has(line) ? "text-ink-soft line-through" : ""} ${line === next ? "bg-white font-bold" : ""}`}
             >
               <input
                 type="checkbox"
                 checked={ticked.has(line)}
                 disabled={disabled}
                 onChange={() => toggle(line)}
-                className="size-7 shrink-0 accent-ink"
+                className="size-7 shrink-0 accent-ink max-md:size-10"
               />
               <span>{told}</span>
             </label>

@@ -1,5 +1,6 @@
 import { Pencil, Printer, Sun } from "lucide-react";
 import { type ReactNode, useState } from "react";
+import { NOBODY } from "../app/preferences";
 import { ViewingProvider } from "../app/viewing";
 import { Legend } from "../plots/Legend";
 import { neutral } from "../seen/neutrals";
@@ -30,7 +31,7 @@ const OPTIONS = [
 /** Every piece of the kit in every state, on the surfaces it stands on: for whoever builds with it. */
 export function Kit() {
   return (
-    <ViewingProvider me={{ name: null, stage_value: 5, demo: false }}>
+    <ViewingProvider me={NOBODY}>
       <Pieces />
     </ViewingProvider>
   );

@@ -1,18 +1,28 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { FileUp, Plus } from "lucide-react";
-import { api, got } from "../api/client";
+import { api, got, type Passage } from "../api/client";
+import { DEFAULTS } from "../api/tables";
+import { amountsIn, usePreferences, withKind } from "../app/preferences";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { EMPTY_PAINTING, requestOf } from "./draft";
 import { paintingQuery, paintingsQuery } from "./queries";
 
 /** Begin a painting, or take in one that was exported; either is opened then. */
-export function NewPainting({ onOpen }: { onOpen?: () => void }) {
+export function NewPainting({
+  example = [],
+  onOpen,
+}: {
+  /** Passages to try it on, where the box has what they take. */
+  example?: readonly Passage[];
+  onOpen?: () => void;
+}) {
   const cache = useQueryClient();
   const navigate = useNavigate();
+  const { me } = usePreferences();
   const begin = useMutation({
-    mutationFn: async (file: File | null) => {
+    mutationFn: async ({ file, passages = [] }: { file?: File; passages?: readonly Passage[] }) => {
       if (file) {
         // What is no JSON is refused by the server, in its words.
         const text = await file.text();
@@ -24,8 +34,14 @@ export function NewPainting({ onOpen }: { onOpen?: () => void }) {
           }),
         );
       }
-      const { name, measure, request } = EMPTY_PAINTING;
-      const body = { name, measure, request: requestOf(request, "D65"), revision: null };
+      const { request } = EMPTY_PAINTING;
+      const measure = withKind({ ...DEFAULTS.Measure, pea_ml: me.pea_ml }, amountsIn(me.measure));
+      const body = {
+        name: passages.length > 0 ? "An example" : "",
+        measure,
+        request: requestOf({ ...request, passages: [...passages] }, "D65"),
+        revision: null,
+      };
       return got(api.POST("/api/paintings", { body }));
     },
     onSuccess: (painting) => {
@@ -43,7 +59,7 @@ export function NewPainting({ onOpen }: { onOpen?: () => void }) {
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap gap-2">
-        <Button look="solid" disabled={begin.isPending} onClick={() => begin.mutate(null)}>
+        <Button look="solid" disabled={begin.isPending} onClick={() => begin.mutate({})}>
           <Plus aria-hidden="true" size={18} /> A new painting
         </Button>
         <label className="flex min-h-11 cursor-pointer items-center gap-2 px-3 ring-1 ring-ink/45 ring-inset focus-within:outline-3 focus-within:outline-black">
@@ -55,11 +71,20 @@ export function NewPainting({ onOpen }: { onOpen?: () => void }) {
             className="sr-only"
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) begin.mutate(file);
+              if (file) begin.mutate({ file });
               event.target.value = "";
             }}
           />
         </label>
+        {example.length > 0 && (
+          <Button
+            look="stage"
+            disabled={begin.isPending}
+            onClick={() => begin.mutate({ passages: example })}
+          >
+            Try an example
+          </Button>
+        )}
       </div>
       {begin.error && <Note>{begin.error.message}</Note>}
     </div>

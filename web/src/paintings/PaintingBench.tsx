@@ -103,7 +103,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const shown = { painting, request, harmony: data ?? null, after, shares, place };
   const choose = (at: number) => setChosen(at);
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
+    <div className="room">
       <Tray
         inUse={inUse}
         hint={

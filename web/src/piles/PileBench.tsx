@@ -5,11 +5,15 @@ import type { Advice, Me, Pile } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
 import { useKeys } from "../app/keys";
+import { amountsIn, usePreferences } from "../app/preferences";
+import { useWakeLock } from "../keeping/useWakeLock";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
-import { MEASURES, millilitres, useMeasure } from "./amounts";
+import { useNarrow } from "../ui/useNarrow";
+import { millilitres } from "./amounts";
 import { useOutbox } from "./outbox";
+import { PileNow } from "./PileNow";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
 import { AddBar } from "./palette/AddBar";
@@ -27,7 +31,8 @@ import { NewPile, NewTarget } from "./targets/NewPile";
 export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scraping }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [tubeId, setTube] = useState<number | null>(null);
-  const [measure, setMeasure] = useMeasure();
+  const { me: painter, prefer } = usePreferences();
+  const measure = amountsIn(painter.measure);
   const [view, setView] = useState<"pile" | "new" | "target">("pile");
   const [move, setMove] = useState<MoveName | "weigh" | null>(null);
   const outbox = useOutbox(me.name ?? "");
@@ -37,14 +42,13 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
   const tube = tubes.find((each) => each.id === tubeId);
   const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
     outbox.put(pile.id, event, says);
-  const add = (id: number, amount: number, unit: typeof measure) => {
+  const add = (id: number, amount: number, unit: typeof measure, says: string) => {
     const label = tubes.find((each) => each.id === id)?.label ?? "";
-    const word = MEASURES.find(([key]) => key === unit)?.[1];
-    put({ kind: "add", tube: id, amount, measure: unit }, `${amount} ${word} ${label}`);
+    put({ kind: "add", tube: id, amount, measure: unit }, `${says} ${label}`);
   };
   const follow = (addition: Advice) => {
     if (addition.pot === null && addition.tube !== null)
-      add(addition.tube, addition.first_ml, "ml");
+      add(addition.tube, addition.first_ml, "ml", millilitres(addition.first_ml));
     else if (addition.pot !== null)
       outbox.put(
         addition.pot,
@@ -53,6 +57,8 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
       );
   };
   const back = (kind: "take back" | "bring back") => put({ kind, measure: "ml" }, kind);
+  const narrow = useNarrow();
+  useWakeLock(pile.steps.length > 0);
   useKeys([
     { key: "Ctrl+z", says: "Take back", act: () => pile.steps.length && back("take back") },
     { key: "Ctrl+Shift+z", says: "Bring back", act: () => pile.taken_back && back("bring back") },
@@ -62,7 +68,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
   const { refused } = outbox;
   const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_20rem]">
+    <div className="room">
       <Tray
         inUse={[tubeId, ...pile.make_up.map((part) => part.tube)]}
         hint="Tap a tube to take paint from it."
@@ -101,13 +107,13 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
               <Redo2 aria-hidden="true" size={20} />
             </Button>
           </span>
-          {view === "pile" && (
+          {view === "pile" && (tube || !narrow) && (
             <AddBar
               tube={tube}
               measure={measure}
               weighing={move === "weigh"}
-              onMeasure={setMeasure}
-              onAdd={(amount) => tube && add(tube.id, amount, measure)}
+              onMeasure={(kind) => prefer({ measure: kind })}
+              onAdd={(amount, unit, says) => tube && add(tube.id, amount, unit, says)}
               onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
             />
           )}
@@ -159,8 +165,17 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
         {view === "target" && <NewTarget pile={pile} onDone={() => setView("pile")} />}
         {view === "pile" && (
           <>
-            <PilePlots pile={pile} />
+            <div className="contents max-md:hidden">
+              <PilePlots pile={pile} />
+            </div>
             <Touching pile={pile} />
+            <PileNow
+              pile={pile}
+              measure={measure}
+              busy={waiting.length > 0}
+              onAdd={follow}
+              onBack={back}
+            />
           </>
         )}
       </main>

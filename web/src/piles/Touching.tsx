@@ -18,14 +18,14 @@ export function Touching({ pile }: { pile: Pile }) {
   const shown = (elsewhere && under?.pile) || plain;
   const target = (elsewhere && under?.target) || pile.target;
   return (
-    <section aria-label="The run" className="px-4 pb-3">
+    <section aria-label="The run" className="px-4 pb-3 max-md:px-0 max-md:pb-0">
       <div className="flex">
         {shown ? (
-          <Swatch colour={shown} notched className="h-28 flex-1" />
+          <Swatch colour={shown} notched className="h-28 flex-1 max-md:h-40" />
         ) : (
-          <span aria-hidden="true" className="hatched h-28 flex-1" />
+          <span aria-hidden="true" className="hatched h-28 flex-1 max-md:h-40" />
         )}
-        {target && <Swatch colour={target} notched className="h-28 flex-1" />}
+        {target && <Swatch colour={target} notched className="h-28 flex-1 max-md:h-40" />}
       </div>
       <p className="flex bg-paper leading-tight">
         <span className="flex-1 px-2 py-1" data-testid="pile-words">

@@ -1,32 +1,7 @@
-import { useState } from "react";
 import type { PileEvent, PileStep } from "../api/client";
 
+/** What paint is measured with at the palette. */
 export type Measure = NonNullable<PileEvent["measure"]>;
-
-/** What paint is measured with at the palette, and how a field of it is marked. */
-export const MEASURES: ReadonlyArray<readonly [Measure, string]> = [
-  ["ml", "ml"],
-  ["grams", "g"],
-  ["drops", "drops"],
-  ["ribbon", "mm of ribbon"],
-];
-
-const PLACE = "mesotint.palette.measure";
-
-/** The painter's measure, the same for all piles and kept in this browser. */
-export function useMeasure() {
-  const [measure, set] = useState<Measure>(() => {
-    const kept = localStorage.getItem(PLACE);
-    return MEASURES.find(([key]) => key === kept)?.[0] ?? "ml";
-  });
-  return [
-    measure,
-    (next: Measure) => {
-      localStorage.setItem(PLACE, next);
-      set(next);
-    },
-  ] as const;
-}
 
 /** Millilitres as a painter would read them. */
 export function millilitres(ml: number): string {

@@ -2,8 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type PileEvent } from "../api/client";
 import { pileQuery, tubesQuery } from "../api/queries";
-import { TABLES } from "../api/tables";
 import { newToken } from "../api/token";
+import { useHandAmounts } from "../app/measures";
+import { millilitres } from "../piles/amounts";
 import { tellPile } from "../piles/queries";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
@@ -12,12 +13,8 @@ import { Note } from "../ui/Note";
 import { Colour } from "./Colour";
 import type { AskProps } from "./ExerciseStage";
 
-type Hand = keyof typeof TABLES.handAmounts;
-
 /** What a tap adds: some of the amounts that a hand knows. */
-const AMOUNTS = (["knife-tip", "pea", "hazelnut"] as const).map(
-  (hand) => [hand, `A ${hand}, ${TABLES.handAmounts[hand]} ml`] as const,
-);
+const TAPS: readonly string[] = ["knife-tip", "pea", "hazelnut"];
 
 /** A match on the real palette: target and pile touching, tubes to add, advice when it is asked. */
 export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
@@ -25,7 +22,8 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const { data: pile } = useQuery({ ...pileQuery(key), enabled: key > 0 });
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
-  const [amount, setAmount] = useState<Hand>("pea");
+  const hand = useHandAmounts();
+  const [amount, setAmount] = useState<(typeof hand)[number][0]>("pea");
   const [advised, setAdvised] = useState(false);
   const change = useMutation({
     mutationFn: (event: Omit<PileEvent, "token" | "measure">) =>
@@ -61,7 +59,9 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
           <Choice
             label="How much a tap adds"
             look="stage"
-            options={AMOUNTS}
+            options={hand
+              .filter(([name]) => TAPS.includes(name))
+              .map(([name, ml]) => [name, `A ${name}, ${millilitres(ml)}`] as const)}
             value={amount}
             onChoose={setAmount}
           />
@@ -77,7 +77,7 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
                     change.mutate({
                       kind: "add",
                       tube: tube.id,
-                      amount: TABLES.handAmounts[amount],
+                      amount: hand.find(([name]) => name === amount)?.[1] ?? 0,
                     })
                   }
                   className="flex h-14 w-14 items-stretch"

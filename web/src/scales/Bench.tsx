@@ -1,4 +1,4 @@
-import { Plus } from "lucide-react";
+import { ChevronDown, Plus } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
@@ -9,6 +9,7 @@ import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
+import { useNarrow } from "../ui/useNarrow";
 import { type Draft, emptyDraft, type Kind, type RequestDraft } from "./sheet/draft";
 import { SHEETS } from "./sheet/shelf";
 import { useNewSheet } from "./sheet/useNewSheet";
@@ -19,6 +20,8 @@ const KINDS: ReadonlyArray<readonly [Kind, string]> = [
   ["triad", "Triangle"],
   ["chart", "Chart"],
 ];
+
+const WORDS: Record<Kind, string> = { scale: "scale", triad: "triangle", chart: "chart" };
 
 /** What every kind of bench is given: the kept sheet, or a new one to start with. */
 export interface BenchProps<R extends RequestDraft> {
@@ -53,6 +56,9 @@ export function Bench<R extends RequestDraft>({
   children: ReactNode;
 }) {
   const [shelf, setShelf] = useState(false);
+  /** In a hand what is chosen folds into one line, so that the patches come first. */
+  const narrow = useNarrow();
+  const [unfolded, setUnfolded] = useState(false);
   const begin = useNewSheet();
   const { undo, redo, draft } = sheet;
   useKeys([
@@ -62,10 +68,23 @@ export function Bench<R extends RequestDraft>({
     { key: "n", says: "A new sheet", act: () => begin(emptyDraft(draft.request.kind)) },
   ]);
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_18.5rem]">
+    <div className="room [--slip:18.5rem]">
       <Tray inUse={inUse} hint={hint} onPick={onPick} />
       <main className="flex min-h-0 min-w-0 flex-col">
-        <div className="flex flex-col gap-2 bg-slate px-4 py-2 text-chalk">
+        {narrow && (
+          <Button
+            aria-expanded={unfolded}
+            aria-label={`Choices: ${draft.name || "a new sheet"}`}
+            className="min-h-14 justify-between! rounded-none bg-slate px-4 font-bold text-lg"
+            onClick={() => setUnfolded(!unfolded)}
+          >
+            <span className="truncate">{draft.name || `A new ${WORDS[draft.request.kind]}`}</span>
+            <ChevronDown aria-hidden="true" className={unfolded ? "rotate-180" : ""} />
+          </Button>
+        )}
+        <div
+          className={`flex-col gap-2 bg-slate px-4 py-2 text-chalk ${narrow && !unfolded ? "hidden" : "flex"}`}
+        >
           <div className="flex flex-wrap items-center gap-2">
             <Choice
               label="Kind of sheet"

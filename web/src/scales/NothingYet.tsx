@@ -1,13 +1,16 @@
-import { Button } from "../ui/Button";
+import type { Tube } from "../api/client";
+import { Empty, FILL_THE_BOX } from "../ui/Empty";
 
 /** A stage without an answer yet: what to choose first, or that what was chosen is being mixed. */
 export function NothingYet({
   mixing,
   says,
+  tubes,
   onExample,
 }: {
   mixing: boolean;
   says: string;
+  tubes: readonly Tube[];
   /** Begin with an example, where the box has what it takes. */
   onExample: (() => void) | null;
 }) {
@@ -18,13 +21,10 @@ export function NothingYet({
       </p>
     );
   return (
-    <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
-      <p>{says}</p>
-      {onExample && (
-        <Button look="solid" className="mt-4" onClick={onExample}>
-          Show me an example
-        </Button>
-      )}
-    </div>
+    <Empty
+      says={says}
+      begin={tubes.length === 0 ? FILL_THE_BOX : undefined}
+      example={onExample && { says: "Show me an example", does: onExample }}
+    />
   );
 }

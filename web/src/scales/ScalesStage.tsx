@@ -3,6 +3,7 @@ import { type HistoryState, useLocation } from "@tanstack/react-router";
 import { lazy, Suspense, useRef } from "react";
 import type { Me, Sheet } from "../api/client";
 import { sheetQuery } from "../api/queries";
+import { usualMeasure } from "../app/preferences";
 import { Note } from "../ui/Note";
 import { ScaleBench } from "./pair/ScaleBench";
 import {
@@ -52,7 +53,8 @@ export function ScalesStage({
     if (was && was.place === goesOn) {
       last.current = { ...was, place };
     } else if (sheetId === null) {
-      const start = draft?.request.kind === kind ? draft : emptyDraft(kind);
+      const start =
+        draft?.request.kind === kind ? draft : { ...emptyDraft(kind), measure: usualMeasure(me) };
       last.current = { key, place, address, sheet: null, start };
     } else if (found.data && !found.isFetching) {
       last.current = { key, place, address, sheet: found.data, start: draftOf(found.data) };

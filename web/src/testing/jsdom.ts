@@ -4,3 +4,11 @@ globalThis.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 };
+
+// Nor has it a window of any width: it is a desk's.
+window.matchMedia ??= ((media: string) => ({
+  media,
+  matches: false,
+  addEventListener() {},
+  removeEventListener() {},
+})) as unknown as typeof window.matchMedia;

@@ -2,14 +2,16 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../api/client";
-import { reachQuery, tubesQuery } from "../api/queries";
+import { boxesQuery, reachQuery, tubesQuery, tubesThat } from "../api/queries";
 import { useKeys } from "../app/keys";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
+import { Empty } from "../ui/Empty";
 import { Stepper } from "../ui/Stepper";
 import { useSize } from "../ui/useSize";
 import { AddTubes } from "./adding/AddTubes";
 import { Boxes } from "./Boxes";
+import { BeginStudio } from "./beginning/BeginStudio";
 import { FileMenu } from "./FileMenu";
 import { Tray } from "./Tray";
 import { TubeSlip } from "./TubeSlip";
@@ -30,11 +32,19 @@ const NATURES = [
 type Nature = (typeof NATURES)[number][0];
 
 /** The first stage of the work: what each tube really is, and what the box reaches. */
-export default function TubesStage() {
+export default function TubesStage({
+  first = null,
+}: {
+  /** The tube to look at first. */
+  first?: number | null;
+}) {
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
+  const { data: every } = useQuery({ ...tubesThat("all"), enabled: tubes.length === 0 });
+  const { data: boxes } = useQuery(boxesQuery);
+  const begins = every?.length === 0 && tubes.length === 0 && boxes?.boxes.length === 0;
   const [value, setValue] = useState(5);
   const { data: reach } = useQuery({ ...reachQuery(value), enabled: tubes.length > 0 });
-  const [chosen, setChosen] = useState<number | null>(null);
+  const [chosen, setChosen] = useState<number | null>(first);
   const [beside, setBeside] = useState<number | null>(null);
   const [comparing, setComparing] = useState(false);
   const [adding, setAdding] = useState(false);
@@ -52,15 +62,24 @@ export default function TubesStage() {
   };
   useKeys([{ key: "a", says: "Add tubes", act: () => setAdding(true) }]);
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:grid lg:grid-cols-[12rem_minmax(0,1fr)_22rem]">
+    <div className={`room ${begins ? "[--slip:0]" : "[--slip:22rem]"}`}>
       <Tray
         inUse={[tube?.id ?? null, other?.id ?? null]}
-        hint={comparing ? "Tap the tube to hold beside it." : "Tap a tube to look at it."}
+        hint={
+          begins
+            ? "Your tubes will stand here."
+            : comparing
+              ? "Tap the tube to hold beside it."
+              : "Tap a tube to look at it."
+        }
         onPick={(each) => pick(each.id)}
         only={only}
       />
       <main className="flex min-h-0 min-w-0 flex-col bg-stage">
-        <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
+        {begins && <BeginStudio />}
+        <div
+          className={`flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk ${begins ? "hidden" : "flex"}`}
+        >
           <Boxes />
           <Select
             label="Tubes shown"
@@ -70,16 +89,11 @@ export default function TubesStage() {
           />
           <FileMenu />
         </div>
-        {tubes.length === 0 && !isPending ? (
-          <div className="m-auto max-w-md bg-paper p-6 text-lg leading-snug">
-            <p>
-              This box is empty. Add the tubes you own: each is placed where it really lies, by what
-              it is made of, not by its name.
-            </p>
-            <Button look="solid" className="mt-4" onClick={() => setAdding(true)}>
-              <Plus aria-hidden="true" size={18} /> Put tubes in
-            </Button>
-          </div>
+        {begins ? null : tubes.length === 0 && !isPending ? (
+          <Empty
+            says="This box is empty. Each tube you add is placed by what it is made of, not by its name."
+            begin={{ says: "Put tubes in", does: () => setAdding(true) }}
+          />
         ) : (
           <>
             <div ref={room} className="min-h-96 flex-1 overflow-hidden">
@@ -148,7 +162,7 @@ export default function TubesStage() {
           onCompare={() => (other ? setBeside(null) : setComparing(!comparing))}
         />
       ) : (
-        <aside aria-label="The slip" className="bg-paper" />
+        !begins && <aside aria-label="The slip" className="bg-paper" />
       )}
       <AddTubes open={adding} onClose={() => setAdding(false)} />
     </div>

@@ -11,7 +11,12 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.muting.pairs import MISS_FROM
-from mesotint.mixing.muting.partners import least_chroma, nearest_partner, partners
+from mesotint.mixing.muting.partners import (
+    first_partner,
+    least_chroma,
+    nearest_partner,
+    partners,
+)
 from mesotint.mixing.muting.relation import relation, temperature_remark
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
@@ -28,6 +33,28 @@ class PartnersTest(unittest.TestCase):
                 lab = trail.lab(np.array(trail.neutral_share))
                 with self.subTest(partner=partner.paint.key, white=white):
                     self.assertAlmostEqual(partner.chroma, np.hypot(lab[1], lab[2]), delta=0.05)
+
+    def test_to_begin_with_a_colour_mutes_a_colour(self) -> None:
+        """Chroma is looked for here at two hundred shares, not by the search for partners."""
+        box = [PAINT(key) for key in ("PW6", "PO20", "PB29", "PY43", "PR101", "PBk9")]
+        share = np.linspace(0, 1, 201)
+        for key in ("PO20", "PB29", "PY43"):
+            found = first_partner(PAINT(key), box)
+            assert found is not None
+            left = {}
+            for other in box[1:-1]:
+                mixed = Viewing().lab(np.column_stack([1 - share, share]), [PAINT(key), other])
+                left[other.key] = float(np.hypot(mixed[:, 1], mixed[:, 2]).min())
+            del left[key]
+            self.assertEqual(found.key, min(left, key=lambda each: left[each]), key)
+
+    def test_a_black_is_begun_with_where_no_colour_mutes(self) -> None:
+        earths = [PAINT(key) for key in ("PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9")]
+        found = first_partner(earths[1], earths)
+        self.assertIs(found, earths[-1])
+        self.assertIsNone(first_partner(earths[1], earths[1:2]))
+        only = first_partner(PAINT("PY3"), [PAINT("PY3"), PAINT("PY37")])
+        self.assertEqual(only, PAINT("PY37"))
 
     def test_the_nearest_by_itself_is_the_first_of_all(self) -> None:
         for key in ("PO20", "PB29", "PY3", "PG18"):

@@ -1,23 +1,11 @@
 import { Check, TriangleAlert } from "lucide-react";
-import { Select } from "../../ui/Choice";
+import { MeasureFields } from "../../app/measures";
 import { NumberField } from "../../ui/NumberField";
 import type { RequestDraft } from "../draft";
 import { PaintingHead } from "../PaintingHead";
 import { usePaintingPlan } from "../queries";
 import type { Shown } from "../shown";
 import { Versions } from "./Versions";
-
-const MEASURES = [
-  ["ml", "Millilitres"],
-  ["grams", "Grams, on a scale"],
-  ["drops", "Drops"],
-  ["ribbon", "Ribbon from the tube"],
-] as const;
-
-const STEPS = [
-  ["0.1", "to 0.1"],
-  ["0.01", "to 0.01"],
-] as const;
 
 /** The surface and the measure, what each tube must give, and versions of the palette. */
 export function PaletteSlip({ painting, request }: Shown) {
@@ -66,32 +54,7 @@ export function PaletteSlip({ painting, request }: Shown) {
           most={1000}
           onChange={(spread_cm2_per_ml) => setSurface({ spread_cm2_per_ml })}
         />
-        <Select
-          look="paper"
-          label="Measured in"
-          options={MEASURES}
-          value={measure.kind}
-          onChoose={(kind) => setMeasure({ kind })}
-        />
-        {(measure.kind === "ml" || measure.kind === "grams") && (
-          <Select
-            look="paper"
-            label="Its step"
-            options={STEPS}
-            value={measure.step <= 0.01 ? "0.01" : "0.1"}
-            onChoose={(step) => setMeasure({ step: Number(step) })}
-          />
-        )}
-        {measure.kind === "ribbon" && (
-          <NumberField
-            label="Nozzle"
-            unit="mm"
-            value={measure.nozzle_mm}
-            least={0.5}
-            most={50}
-            onChange={(nozzle_mm) => setMeasure({ nozzle_mm })}
-          />
-        )}
+        <MeasureFields measure={measure} onChange={setMeasure} />
       </section>
       {plan && (
         <section aria-label="What each tube must give" className="border-ink border-t-2 px-4 py-2">

@@ -1,13 +1,21 @@
 import { Plus, Weight } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../../api/client";
+import { useHandAmounts, useMeasures } from "../../app/measures";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
-import { MEASURES, type Measure } from "../amounts";
+import { type Measure, millilitres } from "../amounts";
 
-const MOST: Record<Measure, number> = { ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000 };
+const UNITS: Record<Measure, string> = {
+  ...{ ml: "ml", grams: "g", drops: "drops", ribbon: "mm" },
+  ...{ ounces: "oz", inches: "in", hand: "" },
+};
+const MOST: Record<Measure, number> = {
+  ...{ ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000 },
+  ...{ ounces: 70, inches: 2000, hand: 1000 },
+};
 
 /** Paint put on the pile: which tube, and how much of it in the painter's measure. */
 export function AddBar({
@@ -22,16 +30,25 @@ export function AddBar({
   measure: Measure;
   weighing: boolean;
   onMeasure: (measure: Measure) => void;
-  onAdd: (amount: number) => void;
+  onAdd: (amount: number, measure: Measure, says: string) => void;
   onWeigh: () => void;
 }) {
   const [amount, setAmount] = useState(1);
+  const kinds = useMeasures();
+  const hand = useHandAmounts();
+  const held = hand.map(([name, ml]) => [name, `a ${name}, ${millilitres(ml)}`] as const);
+  const [holding, setHolding] = useState<(typeof hand)[number][0]>("pea");
+  const add = () => {
+    if (measure !== "hand") return onAdd(amount, measure, `${amount} ${UNITS[measure]}`);
+    const ml = hand.find(([name]) => name === holding)?.[1] ?? 0;
+    onAdd(ml, "ml", `a ${holding} of`);
+  };
   return (
     <form
       className="flex w-full flex-wrap items-end gap-2"
       onSubmit={(event) => {
         event.preventDefault();
-        if (tube) onAdd(amount);
+        if (tube) add();
       }}
     >
       <span className="flex min-h-11 min-w-48 items-center gap-2 bg-slate-deep pr-3">
@@ -42,15 +59,20 @@ export function AddBar({
         )}
         <b>{tube?.label ?? "tap a tube"}</b>
       </span>
-      <NumberField
-        label="Amount"
-        value={amount}
-        least={0.001}
-        most={MOST[measure]}
-        onChange={setAmount}
-        className="w-20"
-      />
-      <Select label="Measured in" options={MEASURES} value={measure} onChoose={onMeasure} />
+      {measure === "hand" ? (
+        <Select label="Amount" options={held} value={holding} onChoose={setHolding} />
+      ) : (
+        <NumberField
+          label="Amount"
+          unit={UNITS[measure]}
+          value={amount}
+          least={0.001}
+          most={MOST[measure]}
+          onChange={setAmount}
+          className="w-28"
+        />
+      )}
+      <Select label="Measured in" options={kinds} value={measure} onChoose={onMeasure} />
       <Button type="submit" disabled={!tube}>
         <Plus aria-hidden="true" size={18} /> Add it
       </Button>

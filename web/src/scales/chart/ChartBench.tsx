@@ -272,6 +272,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
           <NothingYet
             mixing={request !== null || isPending}
             says={ASKS[asked.chart]}
+            tubes={tubes}
             onExample={
               sided
                 ? sided.mixtures.length && sided.columns.length

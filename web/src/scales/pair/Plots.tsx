@@ -2,6 +2,7 @@ import type { Scale, Trail } from "../../api/client";
 import { PagePlot } from "../../plots/PagePlot";
 import { PlanPlot } from "../../plots/PlanPlot";
 import type { StepsOnTrail } from "../../plots/TrailPlot";
+import { useNarrow } from "../../ui/useNarrow";
 import { useSize } from "../../ui/useSize";
 
 const SIDE_BY_SIDE_FROM = 700;
@@ -20,22 +21,24 @@ export function Plots({
 }) {
   const [room, width, height] = useSize();
   const beside = width >= SIDE_BY_SIDE_FROM;
+  // In a hand one of them is enough: the page, on which the steps are moved.
+  const narrow = useNarrow();
   const plot = {
     ...steps,
     neutralShare: scale.neutral.share,
     ghost,
     width: beside ? width / 2 : width,
-    height: Math.max(LEAST_PLOT_HEIGHT, beside ? height : height / 2),
+    height: Math.max(LEAST_PLOT_HEIGHT, beside || narrow ? height : height / 2),
   };
   return (
     <div
       ref={room}
-      className="flex min-h-[15.75rem] flex-1 flex-wrap overflow-hidden max-lg:min-h-[32rem]"
+      className="flex min-h-[15.75rem] flex-1 flex-wrap overflow-hidden md:max-lg:min-h-[32rem]"
     >
       {width > 0 && (
         <>
           <PagePlot {...plot} names={names} />
-          <PlanPlot {...plot} />
+          {!narrow && <PlanPlot {...plot} />}
         </>
       )}
     </div>

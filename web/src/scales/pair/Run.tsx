@@ -59,7 +59,7 @@ export function Run({
   };
 
   return (
-    <section aria-label="The run" className="select-none px-4 pb-3">
+    <section aria-label="The run" className="select-none overflow-x-auto px-4 pb-3 max-md:px-0">
       <div ref={row} className="flex items-end">
         {shares.map((share, i) => {
           const at = sample(trail, share);

@@ -168,9 +168,10 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
             mixing={request !== null || isPending}
             says={
               tubes.length === 0
-                ? "Your box is empty. Add the tubes you own, then choose two that might mute each other."
-                : "Choose the paint you want to mute in the tray. What might mute it appears here, nearest to grey first."
+                ? "A scale shows how one paint mutes another, step by step. Your box is empty."
+                : "A scale shows how one paint mutes another. Tap the paint you want to mute."
             }
+            tubes={tubes}
             onExample={example && (() => set({ first: example[0], second: example[1] }))}
           />
         )

@@ -1,4 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
+import { DEFAULTS } from "../../api/tables";
+import { usePreferences, usualMeasure } from "../../app/preferences";
 import type { Draft, Kind } from "./draft";
 
 declare module "@tanstack/react-router" {
@@ -17,11 +19,16 @@ export const newAddress = (kind: Kind, turn: number) => `new-${kind}-${turn}`;
 /** Begin a new sheet, with something in hand or empty. */
 export function useNewSheet(): (draft: Draft) => void {
   const navigate = useNavigate();
+  const { me } = usePreferences();
   return (draft) =>
     void navigate({
       to: "/scales/{-$sheetId}",
       params: { sheetId: undefined },
       search: { new: draft.request.kind, turn: Date.now() },
-      state: { draft },
+      // What says nothing of amounts is measured as this painter does.
+      state: {
+        draft:
+          draft.measure === DEFAULTS.SheetMeasure ? { ...draft, measure: usualMeasure(me) } : draft,
+      },
     });
 }

@@ -1,25 +1,17 @@
 import type { SheetMeasure } from "../../api/client";
+import { MeasureFields } from "../../app/measures";
 import { Choice, Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 
-const MEASURES = [
+const PARTS = [
   ["parts", "Parts, by eye"],
   ["strength", "Parts, by strength"],
-  ["grams", "Grams, on a scale"],
-  ["ml", "Millilitres"],
-  ["drops", "Drops"],
-  ["ribbon", "Ribbon from the tube"],
 ] as const;
 
 const METHODS = [
   ["separate", "Each by itself"],
   ["running", "One running pile"],
   ["carried", "Carried piles"],
-] as const;
-
-const STEPS = [
-  ["0.1", "to 0.1 g"],
-  ["0.01", "to 0.01 g"],
 ] as const;
 
 const BY = [
@@ -40,35 +32,9 @@ export function MeasureForm({
 }) {
   return (
     <div className="flex flex-col gap-2">
-      <div className="flex gap-2">
-        <Select
-          look="paper"
-          label="Measured in"
-          options={MEASURES}
-          value={measure.kind}
-          onChoose={(kind) => onChange({ kind })}
-          className="flex-1"
-        />
-        {measure.kind === "grams" && (
-          <Select
-            look="paper"
-            label="The scale reads"
-            options={STEPS}
-            value={measure.step <= 0.01 ? "0.01" : "0.1"}
-            onChoose={(step) => onChange({ step: Number(step) })}
-          />
-        )}
+      <div className="flex flex-wrap gap-2">
+        <MeasureFields measure={measure} before={PARTS} onChange={onChange} />
       </div>
-      {measure.kind === "ribbon" && (
-        <NumberField
-          label="Width of the nozzle"
-          unit="mm"
-          value={measure.nozzle_mm}
-          least={0.5}
-          most={50}
-          onChange={(nozzle_mm) => onChange({ nozzle_mm })}
-        />
-      )}
       <Choice
         look="paper"
         label="How much of each"

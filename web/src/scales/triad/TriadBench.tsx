@@ -258,7 +258,8 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
         !error && (
           <NothingYet
             mixing={request !== null || isPending}
-            says="Choose three tubes in the tray that might surround grey: a red, a yellow and a blue, say. Every mixture of them appears here, with the spot where they reach grey."
+            says="A triangle shows every mixture of three paints, and where they reach grey. Tap a red, a yellow and a blue."
+            tubes={tubes}
             onExample={example && (() => set({ corners: example, lightener: 1 }))}
           />
         )

@@ -12,23 +12,7 @@ import { NEW_TUBE, useTubeChanges } from "../useTubes";
 import { AddMixed } from "./AddMixed";
 import { AddUnknown } from "./AddUnknown";
 
-/** A first box: a warm and a cool of each primary, a violet, two greens, earths, and white. */
-export const FIRST_BOX = [
-  "PW6",
-  "PY3",
-  "PY37",
-  "PO20",
-  "PR108-light",
-  "PV19",
-  "PV23",
-  "PB29",
-  "PB15:3",
-  "PG18",
-  "PY43",
-  "PBr7-burnt-sienna",
-];
-
-const CAUTION =
+export const CAUTION =
   "Do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children and food. The label, the maker's safety sheet and local rules have the say.";
 
 const KINDS = [
@@ -87,11 +71,6 @@ function FromLibrary({ open }: { open: boolean }) {
           onChange={(event) => setWords(event.target.value)}
           className="min-h-11 flex-1 bg-white px-3 ring-1 ring-ink/50 ring-inset placeholder:text-ink-soft placeholder:opacity-100"
         />
-        {tubes.length === 0 && (
-          <Button look="solid" disabled={add.isPending} onClick={() => put(FIRST_BOX)}>
-            Start with a box of twelve
-          </Button>
-        )}
       </div>
       {error && <Note>{error.message}</Note>}
       <ul className="divide-y divide-ink/20">

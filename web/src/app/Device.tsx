@@ -1,0 +1,110 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate } from "@tanstack/react-router";
+import { useState } from "react";
+import { api, got } from "../api/client";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
+
+/** A device that is new on the studio's network: the code that the studio's own machine shows. */
+export function Device() {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const [code, setCode] = useState("");
+  // It also brings the cookie that the code is sent with.
+  useQuery({ queryKey: ["device"], queryFn: () => got(api.GET("/api/device")) });
+  const enter = useMutation({
+    mutationFn: () => got(api.POST("/api/device", { body: { code } })),
+    onSuccess: () => {
+      cache.clear();
+      navigate({ to: "/sign-in" });
+    },
+  });
+  return (
+    <main className="flex min-h-dvh items-center justify-center bg-stage p-6">
+      <form
+        className="flex w-full max-w-sm flex-col gap-3 bg-paper p-6 text-ink"
+        onSubmit={(event) => {
+          event.preventDefault();
+          enter.mutate();
+        }}
+      >
+        <h1 className="font-bold text-2xl">A new device</h1>
+        <p className="leading-snug">
+          Write the six figures that the studio’s own machine shows. It is asked once.
+        </p>
+        <label>
+          Code
+          <input
+            value={code}
+            onChange={(event) => setCode(event.target.value)}
+            inputMode="numeric"
+            autoComplete="one-time-code"
+            maxLength={12}
+            className="min-h-14 w-full bg-white px-3 text-2xl tracking-widest ring-1 ring-ink/50 ring-inset"
+          />
+        </label>
+        {enter.error && <Note>{enter.error.message}</Note>}
+        <Button type="submit" look="solid" disabled={enter.isPending || code.trim() === ""}>
+          Come in
+        </Button>
+        <Link to="/trust" className="flex min-h-11 items-center underline underline-offset-4">
+          The browser warned me
+        </Link>
+      </form>
+    </main>
+  );
+}
+
+const SYSTEMS: ReadonlyArray<readonly [string, string]> = [
+  [
+    "iPad, iPhone",
+    "Open the file, allow the profile, install it in Settings under General; then switch it on under General, About, Certificate Trust Settings.",
+  ],
+  ["Android", "Settings, Security, Install a certificate, CA certificate: choose the file."],
+  ["Windows", "Open the file, Install Certificate, into Trusted Root Certification Authorities."],
+  ["Mac", "Open the file; in Keychain Access open it once more and choose Always Trust."],
+  ["Firefox", "Settings, Certificates, View, Authorities, Import; trust it for websites."],
+];
+
+/** How a device is made to believe the studio's own certificate. */
+export function Trust() {
+  return (
+    <main className="flex min-h-dvh justify-center bg-stage p-6">
+      <article className="h-fit w-full max-w-xl bg-paper p-6 text-ink leading-snug">
+        <h1 className="font-bold text-2xl">Trust this studio</h1>
+        <p className="pt-2">
+          The studio speaks in private, by a certificate it made itself, so a browser warns you
+          once. Let the device know it, and the warning goes. It vouches for addresses of private
+          networks and for nothing else.
+        </p>
+        <p className="py-3">
+          <a
+            href="/trust/mesotint-studio.crt"
+            className="inline-flex min-h-11 items-center bg-ink px-4 font-bold text-paper"
+          >
+            Take the certificate
+          </a>
+        </p>
+        <p>
+          Compare its SHA-256 fingerprint with the one that the studio’s own machine shows, under{" "}
+          <b>Open on a phone</b>.
+        </p>
+        <dl className="pt-3">
+          {SYSTEMS.map(([name, says]) => (
+            <div key={name} className="pb-2">
+              <dt className="font-bold">{name}</dt>
+              <dd>{says}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-ink-soft text-sm">
+          Menus are told from memory, and differ between versions. On a device that is not yours,
+          ask whoever looks after it.
+        </p>
+        <Link to="/" className="flex min-h-11 items-center underline underline-offset-4">
+          To the studio
+        </Link>
+      </article>
+    </main>
+  );
+}

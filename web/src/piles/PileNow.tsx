@@ -1,0 +1,33 @@
+import type { Advice, Pile } from "../api/client";
+import { Now } from "../keeping/Now";
+import { Swatch } from "../seen/Swatch";
+import type { Measure } from "./amounts";
+
+/** On a phone: the next addition of the advice, put on the pile with a knuckle. */
+export function PileNow({
+  pile,
+  measure,
+  busy,
+  onAdd,
+  onBack,
+}: {
+  pile: Pile;
+  measure: Measure;
+  busy: boolean;
+  onAdd: (addition: Advice) => void;
+  onBack: (kind: "take back") => void;
+}) {
+  const next = pile.advice?.additions[0];
+  if (!pile.advice || !next) return null;
+  return (
+    <Now
+      heading={pile.advice.says}
+      says={`Add ${next.first_measured[measure]} ${next.label}`}
+      swatch={<Swatch colour={next.look} className="h-14 w-14 shrink-0" />}
+      done="It is in"
+      busy={busy}
+      onDone={() => onAdd(next)}
+      onBack={pile.steps.length > 0 ? () => onBack("take back") : undefined}
+    />
+  );
+}

@@ -1,0 +1,50 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "@tanstack/react-router";
+import { api, got, type Paint } from "../../api/client";
+import { sheetsQuery } from "../../api/queries";
+import { NEW_TUBE, useTubeChanges } from "../useTubes";
+
+/** What the tubes of a new studio are laid as. */
+interface Medium {
+  medium: "oil" | "acrylic" | "gouache" | "tempera" | "watercolour";
+  wash: boolean;
+}
+
+/** Fills the first box, and lays out the first scale of it. */
+export function useBeginning({ medium, wash }: Medium) {
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const { refresh } = useTubeChanges();
+  const filling = async (paints: readonly Paint[]) => {
+    const tubes = [];
+    for (const { key } of paints)
+      tubes.push(
+        await got(api.POST("/api/tubes", { body: { ...NEW_TUBE, paint_key: key, medium } })),
+      );
+    return tubes;
+  };
+  const fill = useMutation({ mutationFn: filling, onSettled: refresh });
+  const mute = useMutation({
+    mutationFn: async ({ paint, paints }: { paint: Paint; paints: readonly Paint[] }) => {
+      const tubes = await filling(paints);
+      const tube = tubes.find((each) => each.paint.key === paint.key);
+      if (!tube) throw new Error(`${paint.name} did not come into the box; choose it once more.`);
+      return got(
+        api.POST("/api/scales/first", {
+          body: { tube: tube.id, medium: wash ? "wash" : "opaque" },
+        }),
+      );
+    },
+    onSuccess: (sheet) => {
+      cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
+      return navigate({ to: "/scales/{-$sheetId}", params: { sheetId: String(sheet.id) } });
+    },
+    onSettled: refresh,
+  });
+  return {
+    mute: (paint: Paint, paints: readonly Paint[]) => mute.mutate({ paint, paints }),
+    fill: (paints: readonly Paint[]) => fill.mutate(paints),
+    busy: fill.isPending || mute.isPending,
+    error: fill.error ?? mute.error,
+  };
+}
