@@ -104,6 +104,9 @@ class InBrowser(unittest.TestCase):
 
     words: tuple[str, ...] = ()
     viewport: ViewportSize = WIDE
+    in_hand = False
+    """Whether it is a phone: touched, installed, and without a line at times."""
+
     studio: Studio
     browser: Browser
     playwright: Playwright
@@ -119,7 +122,15 @@ class InBrowser(unittest.TestCase):
         cls.addClassCleanup(cls.browser.close)
 
     def setUp(self) -> None:
-        context = self.browser.new_context(viewport=self.viewport)
+        # What works offline is tried where that is asked for; elsewhere nothing stands between.
+        context = self.browser.new_context(
+            viewport=self.viewport,
+            has_touch=self.in_hand,
+            is_mobile=self.in_hand,
+            # What moves would be caught on its way.
+            reduced_motion="reduce",
+            service_workers="allow" if self.in_hand else "block",
+        )
         self.addCleanup(context.close)
         context.set_default_timeout(TIMEOUT_MS)
         self.page = context.new_page()
@@ -195,7 +206,7 @@ class InBrowser(unittest.TestCase):
         """Have the options of a scale on screen: they are folded into a line until asked for."""
         page = page or self.page
         # In a hand the options themselves are folded away.
-        choices = page.get_by_role("button", name=re.compile("^Choices: "))
+        choices = page.locator("[data-choices]")
         if choices.count() and choices.get_attribute("aria-expanded") != "true":
             choices.click()
         fold = page.get_by_role("button", name=re.compile("^Options: "))

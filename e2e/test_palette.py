@@ -29,7 +29,8 @@ class AtThePalette(InBrowser):
         self.advice = self.page.get_by_role("region", name="Advice")
         self.made = self.page.get_by_role("region", name="What is in it").get_by_role("listitem")
         self.name = self.page.get_by_label("Name of the pile")
-        expect(self.words.or_(self.page.get_by_label("Colour to hit"))).to_be_visible()
+        first = self.page.get_by_role("button", name="Choose a colour to hit")
+        expect(self.words.or_(first)).to_be_visible()
 
     def enter(self) -> None:
         self.open_demo()
@@ -339,6 +340,7 @@ class PlugTest(AtThePalette):
         page.reload()
 
     def begin(self, colour: str, name: str) -> None:
+        self.page.get_by_role("button", name="Choose a colour to hit").click()
         self.page.get_by_label("Colour to hit").fill(colour)
         self.page.get_by_label("What it is for").fill(name)
         self.page.get_by_role("button", name="Begin the pile").click()
@@ -358,7 +360,7 @@ class PlugTest(AtThePalette):
             page.get_by_label("Amount").press("Enter")
         waiting = self.slip.get_by_role("status").get_by_role("listitem")
         expect(waiting).to_have_text(["0.7 ml Ultramarine blue", "0.4 ml Titanium white"])
-        expect(page.get_by_text("What you do is kept here until it does.")).to_be_visible()
+        expect(page.get_by_text("What you do is kept here until it does")).to_be_visible()
         # The browser goes down as well.
         context = page.context
         page.close()

@@ -176,7 +176,7 @@ class ScalesStage(InBrowser):
         page.reload()
         mixing = page.get_by_role("status").get_by_text("Mixing …", exact=True)
         expect(mixing).to_be_visible()
-        expect(page.get_by_text("Choose the paint you want to mute")).to_have_count(0)
+        expect(page.get_by_text("Tap the paint you want to mute")).to_have_count(0)
         held[0].continue_()
         expect(page.locator("[data-run-step]")).to_have_count(9)
         expect(mixing).to_have_count(0)
@@ -270,7 +270,7 @@ class Accessible(InBrowser):
             page.get_by_role("button", name=view).click()
             page.get_by_role("button", name=there).first.wait_for()
             self.assert_accessible()
-        for opener in ("Saved sheets", "Add tubes", "Keys"):
+        for opener in ("Saved sheets", "Add tubes", "Help"):
             page.get_by_role("button", name=opener).click()
             page.get_by_role("dialog").get_by_role("heading").first.wait_for()
             page.wait_for_timeout(300)
@@ -278,7 +278,7 @@ class Accessible(InBrowser):
             page.keyboard.press("Escape")
             expect(page.get_by_role("dialog")).to_have_count(0)
         page.goto(self.studio.address + "scales")
-        page.get_by_text("Choose the paint you want to mute").wait_for()
+        page.get_by_text("Tap the paint you want to mute").wait_for()
         self.assert_accessible()
 
     def test_the_work_fits_one_screen_and_a_tablet_has_it_all(self) -> None:

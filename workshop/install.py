@@ -41,7 +41,7 @@ def _found(tool: str) -> bool:
     return bool(shutil.which(tool) or shutil.which(tool, path="/usr/sbin:/sbin:/usr/bin"))
 
 
-def _missing_packages(with_browser: bool, with_cluster: bool = False) -> list[str]:
+def _missing_packages(with_browser: bool, with_engines: bool, with_cluster: bool) -> list[str]:
     """Debian packages that are needed and not there.
 
     The server comes from mariadb-server-core: the same server program as in mariadb-server,
@@ -72,9 +72,21 @@ def _missing_packages(with_browser: bool, with_cluster: bool = False) -> list[st
         "python3-dev": header.exists(),
         "python3-venv": has_venv,
         **({"chromium": _found("chromium")} if with_browser else {}),
+        **(_engines() if with_engines else {}),
         **(_cluster() if with_cluster else {}),
     }
     return [package for package, there in wanted.items() if not there]
+
+
+def _engines() -> dict[str, bool]:
+    """What the whole suite needs besides: the other browsers of a studio, a screen for the one that
+    cannot do without, and openssl, which checks our certificates."""
+    return {
+        "firefox-esr": _found("firefox-esr"),
+        "webkit2gtk-driver": _found("WebKitWebDriver"),
+        "xvfb": _found("Xvfb"),
+        "openssl": _found("openssl"),
+    }
 
 
 def _cluster() -> dict[str, bool]:
@@ -100,8 +112,10 @@ fi
 """Debian asks this file before it starts a service that it has just installed."""
 
 
-def _debian_packages(with_browser: bool, with_cluster: bool = False) -> None:
-    missing = _missing_packages(with_browser, with_cluster)
+def _debian_packages(
+    with_browser: bool = False, with_engines: bool = False, with_cluster: bool = False
+) -> None:
+    missing = _missing_packages(with_browser, with_engines, with_cluster)
     if not missing:
         return
     listed = " ".join(missing)
@@ -189,6 +203,7 @@ def install(
     requirements: str = "run",
     *,
     with_browser: bool = False,
+    with_engines: bool = False,
     with_build: bool = True,
     with_cluster: bool = False,
 ) -> None:
@@ -196,7 +211,7 @@ def install(
     server, so that whoever writes it does without the build that stands on it."""
     if sys.version_info < OLDEST_PYTHON:
         raise Trouble("Python 3.11 or newer is needed; this is " + sys.version.split()[0] + ".")
-    _debian_packages(with_browser, with_cluster)
+    _debian_packages(with_browser, with_engines, with_cluster)
     _python_packages(requirements)
     if with_build:
         web_build()

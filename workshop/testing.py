@@ -58,7 +58,7 @@ def check() -> int:
 
 
 CLIENT = WEB / "src" / "api"
-WRITTEN = ("schema.d.ts", "tables.ts", "door.ts")
+WRITTEN = ("schema.d.ts", "tables.ts", "door.ts", "strips.ts")
 
 
 def write_client(stack: Stack, folder: Path) -> None:
@@ -72,7 +72,11 @@ def write_client(stack: Stack, folder: Path) -> None:
         "The typed client could not be written.",
         cwd=WEB,
     )
-    for name, writer in (("tables", "tables.written"), ("door", "door.written_door")):
+    for name, writer in (
+        ("tables", "tables.written"),
+        ("door", "door.written_door"),
+        ("strips", "howto.written_howto"),
+    ):
         room, does = writer.split(".")
         ask = f"from server.config.{room} import {does}; print({does}(), end='')"
         told = stack.manage("shell", "-v", "0", "-c", ask, failure=f"No {name} could be written.")
@@ -188,7 +192,7 @@ COVERED = ("mesotint", "server")
 def coverage() -> int:
     """Tell how much of core and server their tests run, room by room; 0 when all passed and it is
     no less than `pyproject.toml` wants. A run of its own, since counting slows every test."""
-    install("test", with_browser=True)
+    install("test", with_browser=True, with_engines=True)
     tally, stack = Tally(), Stack(VAR / "test")
     stack.hold()
     stack.database.start()

@@ -27,7 +27,7 @@ class MissingThingsTest(unittest.TestCase):
             mock.patch("os.geteuid", return_value=1000),
             self.assertRaises(Trouble) as caught,
         ):
-            install._debian_packages(False)
+            install._debian_packages()
         self.assertIn("apt-get install mariadb-server-core", str(caught.exception))
 
     def test_with_sudo_it_is_used(self) -> None:
@@ -38,7 +38,7 @@ class MissingThingsTest(unittest.TestCase):
             mock.patch.object(install, "_found", lambda tool: tool != "chromium"),
             mock.patch.object(install, "run", lambda c, *_, **__: commands.append(c)),
         ):
-            install._debian_packages(True)
+            install._debian_packages(with_browser=True)
         self.assertEqual([c[0] for c in commands], ["sudo", "sudo"])
         self.assertIn("chromium", commands[1])
 

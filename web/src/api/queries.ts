@@ -1,5 +1,5 @@
-import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
-import { api, got } from "./client";
+import { keepPreviousData, type QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
+import { api, got, type Pile } from "./client";
 import type { paths } from "./schema";
 
 export const meQuery = queryOptions({
@@ -68,6 +68,21 @@ export const pileQuery = (id: number) =>
     queryKey: ["piles", id],
     queryFn: () => got(api.GET("/api/piles/{pile_id}", { params: { path: { pile_id: id } } })),
   });
+
+/**
+ * Put a pile on screen as an answer to something done tells it. What was asked before that and is
+ * still on its way tells of the pile as it was, and is given up; the other piles, which something
+ * may have been carried to or from, are asked for anew.
+ */
+export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
+  const { queryKey } = pileQuery(pile.id);
+  await cache.cancelQueries({ queryKey, exact: true });
+  cache.setQueryData(queryKey, pile);
+  cache.invalidateQueries({
+    queryKey: pilesQuery.queryKey,
+    predicate: (query) => query.queryKey[1] !== pile.id,
+  });
+}
 
 export const sheetsQuery = queryOptions({
   queryKey: ["sheets"],

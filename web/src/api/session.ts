@@ -1,4 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
+import { forgetAnswers } from "./answers";
 import { type Problem, problemFrom, unreachable } from "./problem";
 
 /** The cookie that Django wants back as a header with every change. */
@@ -27,13 +28,20 @@ async function allauth(method: string, path: string, body?: unknown): Promise<Pr
   return problemFrom(answer.status, { detail: first?.message, field: first?.param });
 }
 
+/** Nothing that another painter was answered is told to who comes now. */
+async function anew(entering: Promise<Problem | null>): Promise<Problem | null> {
+  const problem = await entering;
+  if (!problem) await forgetAnswers();
+  return problem;
+}
+
 export const signIn = (username: string, password: string) =>
-  allauth("POST", "auth/login", { username, password });
+  anew(allauth("POST", "auth/login", { username, password }));
 
 export const signUp = (username: string, password: string) =>
-  allauth("POST", "auth/signup", { username, password });
+  anew(allauth("POST", "auth/signup", { username, password }));
 
-export const signOut = () => allauth("DELETE", "auth/session");
+export const signOut = () => anew(allauth("DELETE", "auth/session"));
 
 export const changePassword = (now: string, next: string) =>
   allauth("POST", "account/password/change", { current_password: now, new_password: next });

@@ -1,4 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
+import { forgetAnswers } from "../api/answers";
 import { api, got } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -6,7 +7,10 @@ import { Note } from "../ui/Note";
 /** The demo studio, which needs no name. */
 export function OpenDemo({ onDone }: { onDone: () => void }) {
   const opening = useMutation({
-    mutationFn: () => got(api.POST("/api/demo")),
+    mutationFn: async () => {
+      await got(api.POST("/api/demo"));
+      await forgetAnswers();
+    },
     onSuccess: onDone,
   });
   return (

@@ -5,6 +5,7 @@ import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { useSilence } from "../api/line";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
+import { useOutbox } from "../keeping/outbox";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
@@ -27,7 +28,7 @@ export function Shell({ me }: { me: Me }) {
     <ViewingProvider me={me}>
       <div data-hand={me.hand} className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
         <TopBar me={me} />
-        <Silence />
+        <Silence owner={me.name ?? ""} />
         <Outlet />
       </div>
       <SessionEnded me={me} />
@@ -36,16 +37,18 @@ export function Shell({ me }: { me: Me }) {
 }
 
 /** Over every stage while the studio does not answer; what was missed is fetched when it does. */
-function Silence() {
+function Silence({ owner }: { owner: string }) {
   const silent = useSilence();
   const cache = useQueryClient();
   useEffect(() => {
     if (!silent) cache.refetchQueries({ predicate: ({ state }) => state.status === "error" });
   }, [silent, cache]);
+  const { waiting } = useOutbox(owner);
   if (!silent) return null;
   return (
     <p role="status" className="bg-ink px-4 py-2 text-center text-paper">
-      The studio does not answer. What you do is kept here until it does.
+      The studio does not answer. What you do is kept here until it does
+      {waiting.length > 0 && `: ${waiting.length} ${waiting.length === 1 ? "waits" : "wait"}`}.
     </p>
   );
 }
@@ -68,7 +71,7 @@ function TopBar({ me }: { me: Me }) {
     },
     { key: "[", says: "A darker surround", act: () => setStageValue(stageValue - 0.5) },
     { key: "]", says: "A lighter surround", act: () => setStageValue(stageValue + 0.5) },
-    { key: "?", says: "These keys, and what the marks mean", act: () => setHelp(true) },
+    { key: "?", says: "How to, keys, and what the marks mean", act: () => setHelp(true) },
   ];
   useKeys(keys);
   const leave = async () => {
@@ -86,7 +89,7 @@ function TopBar({ me }: { me: Me }) {
       <Button aria-pressed={whiteTest} onClick={() => setWhiteTest(!whiteTest)}>
         White test
       </Button>
-      <Button aria-label="Keys" onClick={() => setHelp(true)}>
+      <Button aria-label="Help" onClick={() => setHelp(true)}>
         <CircleHelp aria-hidden="true" size={20} />
       </Button>
       <Button aria-label={`The studio of ${me.name}`} onClick={() => setAccount(true)}>
@@ -182,7 +185,7 @@ function LightChoice() {
 
 // Only fetched where somebody asks for help, or stands before the door.
 const Account = lazy(() => import("./Account").then((there) => ({ default: there.Account })));
-const Help = lazy(() => import("./Help").then((there) => ({ default: there.Help })));
+const Help = lazy(() => import("../help/Help").then((there) => ({ default: there.Help })));
 const OpenDemo = lazy(() => import("./OpenDemo").then((there) => ({ default: there.OpenDemo })));
 const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
 

@@ -5,6 +5,7 @@ import { api, got } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
+import { Hint } from "../help/Hint";
 import { examplePair } from "../scales/sheet/draft";
 import { Tray } from "../tubes/Tray";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
@@ -61,6 +62,7 @@ export default function JournalStage({ entryId }: { entryId: number | null }) {
           onColour={seek}
           tags={wall?.tags ?? []}
         />
+        <Hint name="journal" when={onWall && (wall?.total ?? 0) > 0} />
         {view === "store" ? (
           <StoreView />
         ) : view === "teaches" ? (

@@ -1,4 +1,5 @@
 import type { Ticks, WorkLine } from "../api/client";
+import { Hint } from "../help/Hint";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Now } from "./Now";
@@ -58,6 +59,9 @@ export function Checklist({
           More of each, or a finer scale, needs fewer mixtures beforehand.
         </p>
       )}
+      <div className="-mx-4">
+        <Hint name="work-plan" />
+      </div>
       {now && (
         <div className="-mx-4 border-ink border-y-2">
           <Now

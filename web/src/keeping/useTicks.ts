@@ -1,24 +1,23 @@
-import { useMutation } from "@tanstack/react-query";
 import type { Ticks } from "../api/client";
+import { usePreferences } from "../app/preferences";
+import { type Ticked, useOutbox } from "./outbox";
 
-/** Ticks of the plans of something that is kept, each put there at once and sent in order. */
+/** Ticks of the plans of something that is kept: shown at once, and sent in order, now or later. */
 export function useTicks(
-  what: string,
+  of: Ticked["of"],
+  id: number | null,
   ticks: readonly Ticks[],
   show: (ticks: Ticks[]) => void,
-  send: (body: Ticks & { whole: boolean }) => Promise<unknown>,
 ) {
-  const ticking = useMutation({
-    // One after another, so that the last tick is what stays.
-    scope: { id: `ticks of ${what}` },
-    retry: 3,
-    mutationFn: send,
-  });
+  const { me } = usePreferences();
+  const outbox = useOutbox(me.name ?? "");
+  const about = `${of} ${id}`;
   return {
     tick: (plan: string, lines: number[], whole: boolean) => {
+      if (id === null) return;
       show([...ticks.filter((other) => other.plan !== plan), { plan, lines }]);
-      ticking.mutate({ plan, lines, whole });
+      outbox.tick({ of, id, body: { plan, lines, whole } }, `${lines.length} lines of a plan`);
     },
-    trouble: ticking.error?.message ?? null,
+    trouble: outbox.refused?.about === about ? outbox.refused.why : null,
   };
 }

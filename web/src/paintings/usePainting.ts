@@ -67,16 +67,10 @@ export function usePainting(me: Me, opened: Painting | null, start: Draft, addre
       change((now) => ({ ...now, request: to(now.request) }), stroke),
     [change],
   );
-  const path = { params: { path: { painting_id: id ?? 0 } } };
-  const ticks = useTicks(
-    `painting ${id}`,
-    saved?.ticks ?? [],
-    (next) => {
-      setSaved((was) => was && { ...was, ticks: next });
-      // Who comes back to the painting finds them, before it is fetched anew.
-      cache.setQueryData(paintingQuery(id ?? 0).queryKey, (now) => now && { ...now, ticks: next });
-    },
-    (body) => got(api.PUT("/api/paintings/{painting_id}/ticks", { ...path, body })),
-  );
+  const ticks = useTicks("painting", id, saved?.ticks ?? [], (next) => {
+    setSaved((was) => was && { ...was, ticks: next });
+    // Who comes back to the painting finds them, before it is fetched anew.
+    cache.setQueryData(paintingQuery(id ?? 0).queryKey, (now) => now && { ...now, ticks: next });
+  });
   return { ...keeping, set, tick: ticks.tick, tickTrouble: ticks.trouble } satisfies OpenPainting;
 }

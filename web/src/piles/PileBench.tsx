@@ -6,13 +6,14 @@ import { tubesQuery } from "../api/queries";
 import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
 import { useKeys } from "../app/keys";
 import { amountsIn, usePreferences } from "../app/preferences";
+import { Hint } from "../help/Hint";
+import { aboutPile, useOutbox } from "../keeping/outbox";
 import { useWakeLock } from "../keeping/useWakeLock";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { useNarrow } from "../ui/useNarrow";
 import { millilitres } from "./amounts";
-import { useOutbox } from "./outbox";
 import { PileNow } from "./PileNow";
 import { PilePlots } from "./PilePlots";
 import { PileSlip } from "./PileSlip";
@@ -38,7 +39,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
   const outbox = useOutbox(me.name ?? "");
   const moves = usePileMoves(pile);
   const fresh = useBeginPiles();
-  const waiting = outbox.waiting.filter((each) => each.pile === pile.id);
+  const waiting = outbox.waiting.filter(({ about }) => about === aboutPile(pile.id));
   const tube = tubes.find((each) => each.id === tubeId);
   const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
     outbox.put(pile.id, event, says);
@@ -116,6 +117,11 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
               onAdd={(amount, unit, says) => tube && add(tube.id, amount, unit, says)}
               onWeigh={() => setMove(move === "weigh" ? null : "weigh")}
             />
+          )}
+          {view === "pile" && (
+            <div className="-mx-4 w-[calc(100%+2rem)]">
+              <Hint name="on-the-scale" when={tube !== undefined && move !== "weigh"} />
+            </div>
           )}
           {move === "weigh" && (
             <Weighing

@@ -2,15 +2,16 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Gauge } from "lucide-react";
 import { useState } from "react";
 import { type Advice, api, got, type Pile, type TubeMixture } from "../api/client";
+import { tellPile } from "../api/queries";
 import { NoteIt } from "../app/NoteIt";
+import type { Waiting } from "../keeping/outbox";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { TextField } from "../ui/TextField";
 import { type Measure, stepAmount } from "./amounts";
-import type { Waiting } from "./outbox";
-import { mixturesNear, tellPile } from "./queries";
+import { mixturesNear } from "./queries";
 
 /** ΔE within which a mixture kept before is worth showing. */
 const NEAR = 6;
@@ -48,7 +49,7 @@ export function PileSlip({
           <b>{waiting.length === 1 ? "This waits" : "These wait"} for the line:</b>
           <ol>
             {waiting.map((each) => (
-              <li key={each.event.token}>{each.says}</li>
+              <li key={each.token}>{each.says}</li>
             ))}
           </ol>
         </section>

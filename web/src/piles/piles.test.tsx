@@ -5,9 +5,10 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Pile } from "../api/client";
 import { pileQuery } from "../api/queries";
 import { newToken } from "../api/token";
+import { forgetOutbox, useOutbox } from "../keeping/outbox";
 import { answerWith, SILENCE, studio } from "../testing/wire";
 import { millilitres, stepAmount } from "./amounts";
-import { forgetOutbox, useOutbox } from "./outbox";
+
 import { PileSlip } from "./PileSlip";
 
 afterEach(() => {
@@ -99,7 +100,7 @@ describe("what is done to a pile", () => {
       for (const says of ["first", "second", "third"]) before.result.current.put(3, event, says);
     });
     await waitFor(() => expect(before.result.current.silent).toBe(true));
-    const marks = before.result.current.waiting.map((each) => each.event.token);
+    const marks = before.result.current.waiting.map((each) => each.token);
     before.unmount();
     forgetOutbox();
     const log = answerWith(() => ({ body: pile() }));
@@ -135,7 +136,7 @@ describe("what is done to a pile", () => {
     await waitFor(() => expect(result.current.waiting).toEqual([]));
     expect(log).toHaveLength(3);
     expect(result.current.refused).toEqual({
-      ...{ pile: 3, says: "2 ml orange", why: "amount: above zero." },
+      ...{ about: "pile 3", says: "2 ml orange", why: "amount: above zero." },
     });
     act(() => result.current.dismiss());
     expect(result.current.refused).toBe(null);
@@ -156,7 +157,7 @@ describe("what is done to a pile", () => {
     act(() => {
       for (const says of ["first", "second", "third"]) result.current.put(3, event, says);
     });
-    const marks = result.current.waiting.map((each) => each.event.token);
+    const marks = result.current.waiting.map((each) => each.token);
     await waitFor(() => expect(order).toEqual(marks));
   });
 
@@ -255,7 +256,9 @@ describe("the slip of a pile", () => {
   it("says what waits for the line", () => {
     answerWith(() => ({ body: [] }));
     const event = { kind: "add", tube: 1, amount: 2, measure: "ml", token: "t" } as const;
-    slip(pile(), { waiting: [{ pile: 3, event, says: "2 ml orange" }] });
+    slip(pile(), {
+      waiting: [{ about: "pile 3", token: "t", pile: 3, event, says: "2 ml orange" }],
+    });
     expect(screen.getByRole("status").textContent).toContain("2 ml orange");
   });
 

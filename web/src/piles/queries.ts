@@ -1,21 +1,5 @@
-import { keepPreviousData, type QueryClient, queryOptions } from "@tanstack/react-query";
-import { api, got, type Light, type Pile } from "../api/client";
-import { pileQuery, pilesQuery } from "../api/queries";
-
-/**
- * Put a pile on screen as an answer to something done tells it. What was asked before that and is
- * still on its way tells of the pile as it was, and is given up; the other piles, which something
- * may have been carried to or from, are asked for anew.
- */
-export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
-  const { queryKey } = pileQuery(pile.id);
-  await cache.cancelQueries({ queryKey, exact: true });
-  cache.setQueryData(queryKey, pile);
-  cache.invalidateQueries({
-    queryKey: pilesQuery.queryKey,
-    predicate: (query) => query.queryKey[1] !== pile.id,
-  });
-}
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
+import { api, got, type Light } from "../api/client";
 
 /** A pile and its target as a light shows them; `changed` tells one state of the pile from others. */
 export const touchingQuery = (id: number, light: Light, changed: string) =>

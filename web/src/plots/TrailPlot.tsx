@@ -99,7 +99,7 @@ export function TrailPlot({
         const moves = i > 0 && i < shares.length - 1;
         return (
           <g key={i} data-step={i} className={moves ? "cursor-grab" : "cursor-pointer"}>
-            <Mark x={x} y={y} code={seen.code(at)} chosen={i === selected} />
+            <Mark x={x} y={y} code={seen.code(at)} chosen={i === selected} held={dragged === i} />
           </g>
         );
       })}

@@ -1,11 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type PileEvent } from "../api/client";
-import { pileQuery, tubesQuery } from "../api/queries";
+import { pileQuery, tellPile, tubesQuery } from "../api/queries";
 import { newToken } from "../api/token";
 import { useHandAmounts } from "../app/measures";
 import { millilitres } from "../piles/amounts";
-import { tellPile } from "../piles/queries";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";

@@ -74,7 +74,7 @@ export function Bench<R extends RequestDraft>({
         {narrow && (
           <Button
             aria-expanded={unfolded}
-            aria-label={`Choices: ${draft.name || "a new sheet"}`}
+            data-choices
             className="min-h-14 justify-between! rounded-none bg-slate px-4 font-bold text-lg"
             onClick={() => setUnfolded(!unfolded)}
           >

@@ -28,13 +28,13 @@ export function Tray({
   return (
     <nav
       aria-label="Tubes"
-      className={`grid max-h-64 min-h-0 grid-cols-[1fr_auto] border-stage-ink/25 bg-stage text-stage-ink max-md:fixed max-md:inset-x-0 max-md:bottom-14 max-md:z-20 max-md:max-h-[60dvh] max-md:border-t md:grid-rows-[auto_minmax(0,1fr)] lg:flex lg:h-full lg:max-h-none lg:flex-col lg:border-r ${drawn ? "max-md:grid-rows-[auto_minmax(0,1fr)]" : ""}`}
+      className={`grid max-h-64 min-h-0 grid-cols-[1fr_auto] border-stage-ink/25 bg-stage text-stage-ink max-md:fixed max-md:inset-x-0 max-md:bottom-14 max-md:z-20 short:static! short:order-2 max-md:max-h-[60dvh] max-md:border-t md:grid-rows-[auto_minmax(0,1fr)] lg:flex lg:h-full lg:max-h-none lg:flex-col lg:border-r ${drawn ? "max-md:grid-rows-[auto_minmax(0,1fr)]" : ""}`}
     >
       <p className="self-center px-4 pt-3 pb-1 text-sm leading-tight max-md:py-3 lg:self-auto">
         {hint}
       </p>
       <ul
-        className={`col-span-2 min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto px-2.5 py-2 md:grid lg:grid-cols-[repeat(3,3.375rem)] ${drawn ? "grid" : "hidden"}`}
+        className={`col-span-2 min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto overflow-x-hidden px-2 py-2 md:grid lg:grid-cols-3 ${drawn ? "grid" : "hidden"}`}
       >
         {tubes.map((tube) => (
           <li key={tube.id}>
@@ -98,7 +98,7 @@ function TubeButton({
       aria-label={`${mark} ${tube.label}: ${paint.masstone.name}`}
       title={tube.label}
       onClick={() => onPick(tube)}
-      className="flex h-[4.6rem] w-[3.375rem] flex-col justify-end text-center"
+      className="flex h-[4.6rem] w-full min-w-11 flex-col justify-end text-center"
     >
       <Chip
         masstone={paint.masstone}

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Tube } from "../api/client";
 import { boxesQuery, reachQuery, tubesQuery, tubesThat } from "../api/queries";
 import { useKeys } from "../app/keys";
+import { Hint } from "../help/Hint";
 import { Button } from "../ui/Button";
 import { Select } from "../ui/Choice";
 import { Empty } from "../ui/Empty";
@@ -96,6 +97,7 @@ export default function TubesStage({
           />
         ) : (
           <>
+            <Hint name="wheel" />
             <div ref={room} className="min-h-96 flex-1 overflow-hidden">
               {width > 0 && (
                 <WheelPlot

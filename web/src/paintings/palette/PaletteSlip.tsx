@@ -1,5 +1,6 @@
 import { Check, TriangleAlert } from "lucide-react";
 import { MeasureFields } from "../../app/measures";
+import { Length } from "../../ui/Length";
 import { NumberField } from "../../ui/NumberField";
 import type { RequestDraft } from "../draft";
 import { PaintingHead } from "../PaintingHead";
@@ -23,17 +24,15 @@ export function PaletteSlip({ painting, request }: Shown) {
     >
       <PaintingHead painting={painting} />
       <section aria-label="Surface and measure" className="grid grid-cols-2 gap-2 px-4 py-2">
-        <NumberField
+        <Length
           label="Width"
-          unit="cm"
           value={surface.width_cm}
           least={1}
           most={2000}
           onChange={(width_cm) => setSurface({ width_cm })}
         />
-        <NumberField
+        <Length
           label="Height"
-          unit="cm"
           value={surface.height_cm}
           least={1}
           most={2000}
@@ -46,9 +45,9 @@ export function PaletteSlip({ painting, request }: Shown) {
           most={20}
           onChange={(coats) => setSurface({ coats: Math.round(coats) })}
         />
-        <NumberField
+        <Length
           label="One ml covers"
-          unit="cm²"
+          squared
           value={surface.spread_cm2_per_ml}
           least={1}
           most={1000}

@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { api, got, type Pile } from "../../api/client";
+import { tellPile } from "../../api/queries";
 import { newToken } from "../../api/token";
-import { tellPile } from "../queries";
 
 type Move =
   | { what: "split"; into: number; shares?: number[] | null }

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Pile, type Target } from "../../api/client";
+import { tellPile } from "../../api/queries";
 import { pileFor, useBeginPiles } from "../../app/beginPile";
-import { tellPile } from "../queries";
 import { TargetChooser } from "./TargetChooser";
 
 /** A pile for each colour, the darkest begun last: it lies on top, and is mixed first. */

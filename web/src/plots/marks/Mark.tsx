@@ -9,16 +9,19 @@ export function Mark({
   code,
   chosen = false,
   size = chosen ? CHOSEN : SIZE,
+  held = false,
 }: {
   x: number;
   y: number;
   code: string;
   chosen?: boolean;
   size?: number;
+  /** Whether a hand has it now: it is where the hand is, and does not follow after. */
+  held?: boolean;
 }) {
   const frame = size + 2 * GAP;
   return (
-    <g transform={`translate(${x} ${y})`}>
+    <g className={held ? "" : "moves"} style={{ transform: `translate(${x}px, ${y}px)` }}>
       {chosen && (
         <rect
           x={-frame / 2}

@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Partner, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
+import { Hint } from "../../help/Hint";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
@@ -62,6 +63,7 @@ export function Partners({
         aria-label="Partners, nearest to grey first"
         className="min-h-0 w-full overflow-y-auto bg-paper md:w-[24rem]"
       >
+        <Hint name="partners" />
         <ol>
           {partners.map((partner) => (
             <PartnerRow

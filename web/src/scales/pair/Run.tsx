@@ -85,7 +85,7 @@ export function Run({
               onPointerCancel={release}
               onFocus={() => onSelect(i)}
               onKeyDown={(event) => key(event, i)}
-              className={`min-w-11 flex-1 touch-none ${i === selected ? "h-24" : "h-20"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
+              className={`min-w-11 flex-1 touch-none transition-[height] duration-150 motion-reduce:transition-none ${i === selected ? "h-24" : "h-20"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
               style={swatchStyle(seen.code(at), seen.truly(at))}
             />
           );

@@ -4,6 +4,7 @@ import type { Scale, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { useViewing } from "../../app/viewing";
+import { Hint } from "../../help/Hint";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Note } from "../../ui/Note";
@@ -26,6 +27,9 @@ const Partners = lazy(() =>
 const Schools = lazy(() =>
   import("../choosing/Schools").then((there) => ({ default: there.Schools })),
 );
+
+/** L* below which a mixture hides its lean (our own judgement). */
+const DARK_BELOW = 30;
 
 type View = "trail" | "partners" | "schools";
 
@@ -139,6 +143,12 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
               Your pinned steps leave none for the greyest mixture; let one go to have it back.
             </p>
           )}
+          <Hint name="drag" />
+          <Hint
+            name="white-test"
+            when={(scale.steps[scale.neutral.step]?.look.lab[0] ?? 100) < DARK_BELOW}
+          />
+          <Hint name="squint" />
           <Plots
             scale={scale}
             trail={third.trail ?? scale.trail}

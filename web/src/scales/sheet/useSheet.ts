@@ -85,19 +85,11 @@ export function useSheet<R extends RequestDraft>(
       change((now) => ({ ...now, request: { ...now.request, ...patch } }), stroke),
     [change],
   );
-  const ticks = useTicks(
-    `sheet ${id}`,
-    saved?.ticks ?? [],
-    (next) => {
-      setSaved((was) => was && { ...was, ticks: next });
-      // Who comes back to the sheet finds them, before it is fetched anew.
-      cache.setQueryData(sheetQuery(id ?? 0).queryKey, (now) => now && { ...now, ticks: next });
-    },
-    (body) =>
-      got(
-        api.PUT("/api/scales/{sheet_id}/ticks", { params: { path: { sheet_id: id ?? 0 } }, body }),
-      ),
-  );
+  const ticks = useTicks("sheet", id, saved?.ticks ?? [], (next) => {
+    setSaved((was) => was && { ...was, ticks: next });
+    // Who comes back to the sheet finds them, before it is fetched anew.
+    cache.setQueryData(sheetQuery(id ?? 0).queryKey, (now) => now && { ...now, ticks: next });
+  });
   return {
     ...keeping,
     set,

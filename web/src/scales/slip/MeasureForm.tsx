@@ -1,6 +1,7 @@
 import type { SheetMeasure } from "../../api/client";
 import { MeasureFields } from "../../app/measures";
 import { Choice, Select } from "../../ui/Choice";
+import { Length } from "../../ui/Length";
 import { NumberField } from "../../ui/NumberField";
 
 const PARTS = [
@@ -53,9 +54,9 @@ export function MeasureForm({
         />
       ) : (
         <div className="grid grid-cols-2 gap-2">
-          <NumberField
+          <Length
             label="Area"
-            unit="cm²"
+            squared
             value={measure.area_cm2}
             least={0.1}
             most={100000}
@@ -68,14 +69,13 @@ export function MeasureForm({
             most={20}
             onChange={(coats) => onChange({ coats: Math.round(coats) })}
           />
-          <NumberField
+          <Length
             label="One ml covers"
-            unit="cm²"
+            squared
             value={measure.spread_cm2_per_ml}
             least={0.1}
             most={1000}
             onChange={(spread_cm2_per_ml) => onChange({ spread_cm2_per_ml })}
-            className="col-span-2"
           />
         </div>
       )}

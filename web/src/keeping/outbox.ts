@@ -1,28 +1,38 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import { api, got, type Pile, type PileEvent } from "../api/client";
+import { api, got, type PileEvent, type Ticks } from "../api/client";
 import { Problem } from "../api/problem";
+import { tellPile } from "../api/queries";
 import { newToken } from "../api/token";
-import { tellPile } from "./queries";
 
 /**
- * What is done to piles goes through here: kept in the browser until the server has it, sent one
- * after another in the order it was done, each under its own mark, so that a line that breaks
- * loses nothing and doubles nothing.
+ * What is done at the palette and to work plans goes through here: kept in the browser until the
+ * server has it, sent one after another in the order it was done, each under its own mark, so that
+ * a line that breaks loses nothing and doubles nothing.
  */
-export interface Waiting {
-  pile: number;
-  event: PileEvent;
+export type Waiting = {
+  /** What it is done to, such as "pile 3". */
+  about: string;
   /** In words, for as long as it waits. */
   says: string;
+  token: string;
+} & ({ pile: number; event: PileEvent } | { ticks: Ticked });
+
+/** Lines of a work plan that are done now. */
+export interface Ticked {
+  of: "sheet" | "painting";
+  id: number;
+  body: Ticks & { whole: boolean };
 }
 
 /** What the server refused, in its words. */
 export interface Refused {
-  pile: number;
+  about: string;
   says: string;
   why: string;
 }
+
+export const aboutPile = (pile: number) => `pile ${pile}`;
 
 interface Outbox {
   waiting: readonly Waiting[];
@@ -47,11 +57,15 @@ function read(owner: string): Waiting[] {
   const place = placeOf(owner);
   try {
     const kept: unknown = JSON.parse(localStorage.getItem(place) ?? memory.get(place) ?? "[]");
-    return Array.isArray(kept) ? (kept as Waiting[]) : [];
+    return Array.isArray(kept) ? kept.map(mended) : [];
   } catch {
     return [];
   }
 }
+
+/** What was kept before plans were ticked through here said less. */
+const mended = (kept: Waiting): Waiting =>
+  "event" in kept ? { ...kept, about: aboutPile(kept.pile), token: kept.event.token } : kept;
 
 function stateOf(owner: string): Outbox {
   let state = states.get(owner);
@@ -95,21 +109,15 @@ async function alone(act: () => Promise<void>): Promise<void> {
 const sending = new Set<string>();
 
 /** Send what waits, in order, until nothing does or the line is silent. */
-async function send(owner: string, sent: (pile: Pile) => Promise<void>): Promise<void> {
+async function send(owner: string, cache: QueryClient): Promise<void> {
   if (sending.has(owner)) return;
   sending.add(owner);
   try {
     await alone(async () => {
       for (let first = read(owner)[0]; first; first = read(owner)[0]) {
-        const { pile, event, says } = first;
-        const done = (waiting: Waiting[]) =>
-          waiting.filter((each) => each.event.token !== event.token);
+        const done = (waiting: Waiting[]) => waiting.filter(({ token }) => token !== first.token);
         try {
-          const at = { path: { pile_id: pile } };
-          const now = await got(
-            api.POST("/api/piles/{pile_id}/events", { params: at, body: event }),
-          );
-          await sent(now);
+          await sendOne(first, cache);
           keep(owner, done);
           change(owner, { silent: false });
         } catch (error) {
@@ -118,7 +126,8 @@ async function send(owner: string, sent: (pile: Pile) => Promise<void>): Promise
             return;
           }
           keep(owner, done);
-          change(owner, { silent: false, refused: { pile, says, why: (error as Error).message } });
+          const { about, says } = first;
+          change(owner, { silent: false, refused: { about, says, why: (error as Error).message } });
         }
       }
     });
@@ -127,7 +136,27 @@ async function send(owner: string, sent: (pile: Pile) => Promise<void>): Promise
   }
 }
 
-/** What is done to a painter's piles, and what of it still waits to be sent. */
+async function sendOne(one: Waiting, cache: QueryClient): Promise<void> {
+  if ("event" in one) {
+    const params = { path: { pile_id: one.pile } };
+    const now = await got(api.POST("/api/piles/{pile_id}/events", { params, body: one.event }));
+    return tellPile(cache, now);
+  }
+  const { of, id, body } = one.ticks;
+  if (of === "sheet")
+    await got(
+      api.PUT("/api/scales/{sheet_id}/ticks", { params: { path: { sheet_id: id } }, body }),
+    );
+  else
+    await got(
+      api.PUT("/api/paintings/{painting_id}/ticks", {
+        params: { path: { painting_id: id } },
+        body,
+      }),
+    );
+}
+
+/** What is done to a painter's piles and plans, and what of it still waits to be sent. */
 export function useOutbox(owner: string) {
   const cache = useQueryClient();
   const state = useSyncExternalStore(
@@ -137,7 +166,7 @@ export function useOutbox(owner: string) {
     },
     () => stateOf(owner),
   );
-  const pump = () => send(owner, (pile) => tellPile(cache, pile));
+  const pump = () => send(owner, cache);
   const waits = state.waiting.length > 0;
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new pump sends the same
   useEffect(() => {
@@ -154,9 +183,24 @@ export function useOutbox(owner: string) {
     ...state,
     put: (pile: number, event: Omit<PileEvent, "token">, says: string) => {
       change(owner, { refused: null });
+      const token = newToken();
       keep(owner, (waiting) => [
         ...waiting,
-        { pile, event: { ...event, token: newToken() } as PileEvent, says },
+        {
+          about: aboutPile(pile),
+          says,
+          token,
+          pile,
+          event: { ...event, token } as PileEvent,
+        },
+      ]);
+      pump();
+    },
+    tick: (ticks: Ticked, says: string) => {
+      change(owner, { refused: null });
+      keep(owner, (waiting) => [
+        ...waiting,
+        { about: `${ticks.of} ${ticks.id}`, says, token: newToken(), ticks },
       ]);
       pump();
     },

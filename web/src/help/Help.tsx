@@ -1,7 +1,13 @@
+import { useState } from "react";
+import type { KeyAction } from "../app/keys";
+import { usePreferences } from "../app/preferences";
 import { Legend } from "../plots/Legend";
 import { DIFFERENCES } from "../seen/difference";
+import { Button } from "../ui/Button";
+import { Choice } from "../ui/Choice";
 import { Panel } from "../ui/Panel";
-import type { KeyAction } from "./keys";
+import { HowTos } from "./HowTos";
+import { HINTS } from "./hints";
 
 const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["← →", "Move the chosen step along the trail"],
@@ -14,11 +20,65 @@ const STEP_KEYS: ReadonlyArray<[string, string]> = [
   ["1 2 3 4", "Passages, mother colour, schools and palette of a painting"],
 ];
 
-/** The marks, the keys and the figures, one tap away in every stage. */
+const PARTS = [
+  ["howto", "How to"],
+  ["marks", "Marks, keys and figures"],
+  ["hints", "Hints"],
+] as const;
+
+/** Answers, the marks, the keys and the figures, one tap away in every stage. */
 export function Help({ onClose, keys }: { onClose: () => void; keys: readonly KeyAction[] }) {
+  const [part, setPart] = useState<(typeof PARTS)[number][0]>("howto");
+  return (
+    <Panel open onClose={onClose} title="Help" wide>
+      <Choice
+        look="paper"
+        label="Part of the help"
+        options={PARTS}
+        value={part}
+        onChoose={setPart}
+        className="flex-wrap pb-2"
+      />
+      {part === "howto" ? (
+        <HowTos onGo={onClose} />
+      ) : part === "hints" ? (
+        <Hints />
+      ) : (
+        <Marks keys={keys} />
+      )}
+    </Panel>
+  );
+}
+
+/** Every hint there is, and a way to be told them at their places once more. */
+function Hints() {
+  const { me, prefer } = usePreferences();
+  return (
+    <>
+      <ul>
+        {Object.values(HINTS).map(({ says, key }) => (
+          <li key={says} className="flex gap-4 border-ink/20 border-b py-2">
+            <span className="flex-1">{says}</span>
+            <b>{key}</b>
+          </li>
+        ))}
+      </ul>
+      <Button
+        look="paper"
+        className="mt-2 -ml-3"
+        disabled={me.hints.length === 0}
+        onClick={() => prefer({ hints: [] })}
+      >
+        Show them at their places again
+      </Button>
+    </>
+  );
+}
+
+function Marks({ keys }: { keys: readonly KeyAction[] }) {
   const rows = [...STEP_KEYS, ...keys.map((k) => [k.key.toUpperCase(), k.says] as const)];
   return (
-    <Panel open onClose={onClose} title="Marks, keys and figures" wide>
+    <>
       <h3 className="pb-1 font-bold">What the marks mean</h3>
       <Legend />
       <h3 className="pt-5 pb-1 font-bold">Keys</h3>
@@ -47,13 +107,17 @@ export function Help({ onClose, keys }: { onClose: () => void; keys: readonly Ke
         What others made and this is built with:{" "}
         <a href="/notices.md" className="underline">
           licences of the packages
-        </a>{" "}
-        and{" "}
+        </a>
+        ,{" "}
         <a href="/notices-font.txt" className="underline">
           of the font
+        </a>{" "}
+        and{" "}
+        <a href="/notices-worker.txt" className="underline">
+          of what works offline
         </a>
         .
       </p>
-    </Panel>
+    </>
   );
 }
