@@ -10,6 +10,7 @@ from bench import (
     charts,
     colour,
     feel,
+    first,
     hour,
     journal,
     load,
@@ -27,6 +28,7 @@ from bench.timing import Figure
 
 STAGES = (
     amounts,
+    first,
     scales,
     feel,
     colour,

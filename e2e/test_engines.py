@@ -71,6 +71,7 @@ class EnginesTest(unittest.TestCase):
         )
         driver = WebKitGTK(options=options, service=service)
         self.addCleanup(driver.quit)
+        driver.set_page_load_timeout(60)
         driver.set_window_size(1280, 860)
         wait = WebDriverWait(driver, WAITS_S)
         for does, what, *more in json.loads(JOURNEY.read_text()):
@@ -85,4 +86,3 @@ class EnginesTest(unittest.TestCase):
                     wait.until(so.element_to_be_clickable((By.XPATH, what))).send_keys(more[0])
                 else:
                     self.assertTrue(driver.execute_script(f"return {what}"), more[0])
-        driver.save_screenshot(str(self.folder / "webkit.png"))

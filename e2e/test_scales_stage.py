@@ -293,7 +293,7 @@ class Accessible(InBrowser):
 
     def test_the_whole_stage_is_reached_with_the_keyboard(self) -> None:
         page = self.open_demo()
-        page.locator("body").press("?")
+        page.locator("body").press("l")
         expect(page.get_by_role("dialog")).to_contain_text("Squint")
         page.keyboard.press("Escape")
         page.keyboard.press("e")

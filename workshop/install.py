@@ -186,7 +186,8 @@ def node_packages() -> None:
 
 def web_build() -> None:
     """Build the front end, when its sources have changed since the last build."""
-    sources = [f for f in (WEB / "src").rglob("*") if f.is_file()]
+    folders = (WEB / "src", WEB / "public")
+    sources = [f for folder in folders for f in folder.rglob("*") if f.is_file()]
     sources += [WEB / n for n in ("index.html", "vite.config.ts", "package-lock.json")]
     fingerprint = _fingerprint(sources)
     if (WEB / "dist" / "index.html").is_file() and _done("build", fingerprint):

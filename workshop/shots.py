@@ -5,7 +5,7 @@ import sys
 import tempfile
 from pathlib import Path
 
-from playwright.sync_api import Page, sync_playwright
+from playwright.sync_api import Page, ViewportSize, sync_playwright
 
 from workshop.browser import chromium
 from workshop.console import ROOT, say
@@ -15,6 +15,18 @@ from workshop.serving import Stack
 TARGET = ROOT / "docs" / "screenshots"
 FIRST_PORT = 8820
 SETTLE_MS = 500
+DESK: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
+HINTS_READ = """async () => {
+    const csrf = document.cookie.match(/csrftoken=([^;]+)/)[1];
+    const hints = ['drag', 'squint', 'white-test', 'work-plan', 'on-the-scale', 'partners',
+                   'wheel', 'journal'];
+    await fetch('/api/me', {
+        method: 'PATCH',
+        headers: { 'Content-Type': 'application/json', 'X-CSRFToken': csrf },
+        body: JSON.stringify({ hints }),
+    });
+}"""
 
 
 def _shot(page: Page, name: str) -> None:
@@ -33,8 +45,12 @@ def _open(page: Page, sheet: str) -> None:
 def _take_scales(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Open the demo studio").wait_for()
-    _shot(page, "sign-in")
+    _shot(page, "door")
     page.get_by_role("button", name="Open the demo studio").click()
+    page.locator("[data-run-step]").first.wait_for()
+    # Hints are told once; the pictures are of what comes after.
+    page.evaluate(HINTS_READ)
+    page.reload()
     page.locator("[data-run-step]").first.wait_for()
     _shot(page, "scales")
     _open(page, "Bleached rope")
@@ -49,13 +65,8 @@ def _take_scales(page: Page, address: str) -> None:
     for line in (0, 1):
         page.get_by_role("checkbox").nth(line).check()
     _shot(page, "fix-and-plan")
-    page.get_by_role("button", name="Schools").click()
-    page.get_by_role("button", name="Go on with it").first.wait_for()
-    _shot(page, "schools")
     _open(page, "Breakers' yard")
     _shot(page, "triangle")
-    _open(page, "Twenty browns")
-    _shot(page, "brown-chart")
 
 
 def _take_tubes(page: Page) -> None:
@@ -154,6 +165,27 @@ def _take_paintings(page: Page) -> None:
     _shot(page, "painting-palette")
 
 
+def _take_beginning(page: Page, address: str) -> None:
+    page.goto(address)
+    page.get_by_role("button", name="New studio").click()
+    page.get_by_label("The name you paint under").fill("ida")
+    page.get_by_label("Password").fill("grey-on-grey-7")
+    page.get_by_role("button", name="Begin the studio").click()
+    page.get_by_role("button", name=re.compile("^Twelve")).click()
+    _shot(page, "begin")
+
+
+def _take_phone(page: Page, address: str) -> None:
+    page.goto(address)
+    page.get_by_role("button", name="Open the demo studio").tap()
+    page.locator("[data-run-step]").first.wait_for()
+    page.get_by_role("button", name="Work plan").tap()
+    now = page.get_by_label("Now", exact=True)
+    now.wait_for()
+    now.evaluate("el => { el.scrollIntoView(); window.scrollBy(0, -80); }")
+    _shot(page, "phone")
+
+
 def main() -> int:
     """Take them all."""
     TARGET.mkdir(parents=True, exist_ok=True)
@@ -162,7 +194,7 @@ def main() -> int:
         browser = chromium(playwright)
         try:
             stack.start()
-            page = browser.new_page(viewport={"width": 1280, "height": 800})
+            page = browser.new_page(viewport=DESK)
             _take_scales(page, stack.address)
             _take_tubes(page)
             _take_piles(page)
@@ -171,6 +203,9 @@ def main() -> int:
             _take_charts(page, stack.address)
             _take_practice(page, stack.address)
             _take_read_back(page, stack.address)
+            _take_beginning(browser.new_page(viewport=DESK), stack.address)
+            hand = browser.new_page(viewport=PHONE, has_touch=True, is_mobile=True)
+            _take_phone(hand, stack.address)
         finally:
             browser.close()
             stack.stop()

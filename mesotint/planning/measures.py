@@ -48,7 +48,7 @@ class Measure:
     Attributes
     ----------
     unit : str
-        g, oz, ml, drops, mm or in of ribbon, or knife-tips of a hand.
+        g, oz, ml, drops, mm or in of ribbon, brush-loads, or knife-tips of a hand.
     step : float
         The smallest step it shows, in its unit; above zero.
     least_steps : int
@@ -196,6 +196,22 @@ def hand(pea_ml: float = PEA_ML) -> Measure:
     return Measure(HAND_UNIT, 1.0, 1, PEA_ML / pea_ml / HAND_AMOUNTS["knife-tip"])
 
 
+BRUSH_LOAD_ML: Final = 0.25
+"""Millilitres of colour and water that a middling round brush holds, from memory."""
+
+
+def brush(load_ml: float = BRUSH_LOAD_ML) -> Measure:
+    """Loads of a brush, as washes are mixed with, told to half a load.
+
+    Parameters
+    ----------
+    load_ml : float
+        Millilitres that the brush holds, above zero.
+    """
+    checked_amount(load_ml, "load_ml", least=0.01, most=10)
+    return Measure("brush-loads", 0.5, 1, 1 / load_ml)
+
+
 def in_hand_words(tips: float) -> str:
     """Knife-tips in the words of a hand, the largest first: "a hazelnut, 2 peas and a lentil".
 
@@ -252,11 +268,12 @@ MEASURES: Final[dict[str, tuple[Callable[[float], Measure], float]]] = {
     "drops": (lambda _: dropper(), 1.0),
     "ribbon": (ribbon, 5.0),
     "hand": (hand, PEA_ML),
+    "brush": (brush, BRUSH_LOAD_ML),
     "ounces": (ounces, 0.01),
     "inches": (ribbon_inches, 5.0),
 }
 """Measures by their names, with their usual step; of a ribbon its nozzle in mm, of a hand its pea
-in ml."""
+and of a brush its load in ml."""
 
 
 def measure_of(name: str, step: float | None = None) -> Measure:
@@ -298,7 +315,7 @@ def told_in(volume_ml: float, paint: Paint, measure: Measure) -> str:
     return f"{amount:.{digits}f} {measure.unit}"
 
 
-_COUNTED: Final = frozenset({"drops", "mm", "in", HAND_UNIT})
+_COUNTED: Final = frozenset({"drops", "mm", "in", "brush-loads", HAND_UNIT})
 """Units that come in whole steps, whatever the amount."""
 
 

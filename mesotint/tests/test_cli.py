@@ -182,7 +182,7 @@ class OtherCommandsTest(unittest.TestCase):
         self.assertIn("Leans red", run("partners", "PY3", "--white", "8")[1])
 
     def test_a_scale_is_told_in_measured_amounts_and_its_plan_adds_up(self) -> None:
-        for tool in ("grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"):
+        for tool in ("grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"):
             answer = json.loads(
                 run("scale", "PO20", "PB29", "--steps", "7", "--ml", "5", "--tool", tool,
                     "--way", "running", "--json")[1]

@@ -19,7 +19,7 @@ MOST_IN_MIXTURE = 8
 
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
 Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
-MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"]
+MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"]
 PeaMl = Annotated[float, Field(ge=0.02, le=3, allow_inf_nan=False)]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
@@ -83,7 +83,9 @@ class MeasureSteps(Asked):
     def core(self) -> CoreMeasure:
         """The measure of the core."""
         own = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "hand": self.pea_ml}
-        return measure_of(self.kind, own.get(self.kind, self.step))
+        return measure_of(
+            self.kind, own.get(self.kind, None if self.kind == "brush" else self.step)
+        )
 
 
 class Measure(MeasureSteps):

@@ -27,7 +27,17 @@ class Preferences(BaseModel):
     units: Literal["metric", "imperial"] | None = None
     measure: (
         Literal[
-            "", "parts", "strength", "grams", "ml", "drops", "ribbon", "hand", "ounces", "inches"
+            "",
+            "parts",
+            "strength",
+            "grams",
+            "ml",
+            "drops",
+            "ribbon",
+            "hand",
+            "brush",
+            "ounces",
+            "inches",
         ]
         | None
     ) = None

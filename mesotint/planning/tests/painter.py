@@ -25,12 +25,16 @@ RIBBON_AREA_MM2 = 3.14159265 * 2.5**2
 HAND_ML = {"knife-tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 5.0}
 """Amounts of a usual hand, as the guide tells them (from memory)."""
 
+BRUSH_LOAD_ML = 0.25
+"""As the guide tells it (from memory)."""
+
 OUNCE_G = 28.349523125
 INCH_MM = 25.4
 """International yard and pound agreement, 1959."""
 
 _HELD = rf"(?:a|\d+) (?:{'|'.join(HAND_ML)})s?"
-AMOUNT = rf"([\d.]+ (?:g|oz|ml|drops|mm)|[\d /]+ in|{_HELD}(?:(?:, | and ){_HELD})* \([\d.]+ ml\))"
+_READ = r"[\d.]+ (?:g|oz|ml|drops|mm|brush-loads)"
+AMOUNT = rf"({_READ}|[\d /]+ in|{_HELD}(?:(?:, | and ){_HELD})* \([\d.]+ ml\))"
 Heap = dict[str, float]
 
 
@@ -64,7 +68,8 @@ class Painter:
         if unit in ("g", "oz"):
             return amount * (OUNCE_G if unit == "oz" else 1) / self.density(heap)
         mm = RIBBON_AREA_MM2 / 1000
-        return amount * {"ml": 1.0, "drops": DROP_ML, "mm": mm, "in": INCH_MM * mm}[unit]
+        units = {"ml": 1.0, "drops": DROP_ML, "mm": mm, "in": INCH_MM * mm}
+        return amount * {**units, "brush-loads": BRUSH_LOAD_ML}[unit]
 
     def _take(self, source: Heap, millilitres: float) -> Heap:
         """Take paint off a heap; what is taken has what the heap has."""

@@ -22,6 +22,7 @@ from mesotint.paints.roles import mixture
 from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import (
     Measure,
+    brush,
     dropper,
     gram_scale,
     hand,
@@ -53,7 +54,7 @@ PAIRS: tuple[tuple[str, str, float, tuple[str, float] | None], ...] = (
 MEASURES: tuple[tuple[Measure, float], ...] = (
     (gram_scale(1.0), 40.0), (gram_scale(0.1), 5.0), (gram_scale(0.01), 2.0),
     (syringe(0.1), 5.0), (dropper(), 5.0), (ribbon(5.0), 5.0), (hand(), 5.0), (ounces(0.01), 5.0),
-    (ribbon_inches(5.0), 5.0),
+    (ribbon_inches(5.0), 5.0), (brush(), 10.0),
 )  # fmt: skip
 """What amounts are read with, and millilitres of each step."""
 
@@ -61,7 +62,7 @@ LABELS = [f"step {number + 1}" for number in range(STEPS)]
 
 
 def plans() -> Iterator[tuple[str, Trail, Array, Measure, float, Instructions]]:
-    """486 plans: 18 scales, each in nine measures and by three methods."""
+    """540 plans: 18 scales, each in ten measures and by three methods."""
     for first, second, white, third in PAIRS:
         bent = Third(PAINT(third[0]), third[1]) if third else None
         trail = Trail(PAINT(first), PAINT(second), white, third=bent)
@@ -86,7 +87,7 @@ def colours(patches: dict[int, Heap], tubes: Sequence[Paint], viewing: Viewing) 
 
 
 class ReplayTest(unittest.TestCase):
-    def test_486_plans_come_out_as_they_claim(self) -> None:
+    def test_540_plans_come_out_as_they_claim(self) -> None:
         count, twice = 0, 0
         for name, trail, parts, measure, each_ml, told in plans():
             patches, tubes = followed(told, trail.paints)
@@ -106,7 +107,7 @@ class ReplayTest(unittest.TestCase):
             count += 1
             twice += any(re.search(r"1 part in \d+ of .*, 1 part in", x.says) is None
                          and "1 part in 100" in x.heading for x in told.lines)  # fmt: skip
-        self.assertEqual(count, 486)
+        self.assertEqual(count, 540)
         self.assertGreater(twice, 20)
 
     def test_the_plan_that_came_out_at_seven(self) -> None:

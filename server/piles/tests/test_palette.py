@@ -239,6 +239,7 @@ class MovesTest(PaletteTest):
             ("ribbon", 10.0, 10 / (1000 / (np.pi * 25 / 4))),
             ("inches", 2.0, 2 * 25.4 / (1000 / (np.pi * 25 / 4))),
             ("ounces", 0.1, 2.8349523125 / PAINT("PO20").density_g_per_ml),
+            ("brush", 3.0, 0.75),
             # Six knife-tips are a pea.
             ("hand", 6.0, 0.3),
         ):
@@ -246,7 +247,7 @@ class MovesTest(PaletteTest):
                            measure=measure)  # fmt: skip
             self.assertAlmostEqual(told["steps"][-1]["volume_ml"], ml, places=6)
         for addition in told["advice"]["additions"]:
-            kinds = {"ml", "grams", "drops", "ribbon", "hand", "ounces", "inches"}
+            kinds = {"ml", "grams", "drops", "ribbon", "hand", "brush", "ounces", "inches"}
             self.assertEqual(set(addition["measured"]), kinds)
 
     def test_a_hand_counts_in_its_own_peas(self) -> None:

@@ -246,7 +246,7 @@ class PlanTest(DeskTest):
     def test_every_tool_measures(self) -> None:
         for kind, unit in (("parts", "part"), ("grams", " g"), ("ml", " ml"), ("drops", " drops"),
                            ("ribbon", " mm"), ("hand", " ml)"), ("ounces", " oz"),
-                           ("inches", " in")):  # fmt: skip
+                           ("brush", " brush-loads"), ("inches", " in")):  # fmt: skip
             # A tenth of an ounce is half a pile.
             told = self.plan(self.scale(steps=5), kind=kind, step=0.01)
             with self.subTest(kind=kind):

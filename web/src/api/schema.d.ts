@@ -3041,7 +3041,7 @@ export interface components {
             /** Units */
             units?: ("metric" | "imperial") | null;
             /** Measure */
-            measure?: ("" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches") | null;
+            measure?: ("" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches") | null;
             /** Pea Ml */
             pea_ml?: number | null;
             /** Hand */
@@ -4767,7 +4767,7 @@ export interface components {
              * Kind
              * @default parts
              */
-            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches");
+            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches");
             /**
              * Step
              * @description Smallest step of a scale or syringe.
@@ -5231,7 +5231,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            measure: "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches";
+            measure: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
             /** Share */
             share?: number | null;
             /** Token */
@@ -5900,7 +5900,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "ounces" | "inches";
+            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
             /**
              * Step
              * @default 0.01

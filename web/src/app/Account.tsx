@@ -88,8 +88,8 @@ function Shared({ onDone }: { onDone: () => void }) {
   return (
     <section className="pb-5">
       <p className="max-w-prose pb-2">
-        Everybody who opens the demo shares it, so its sign-in stays as it is. It is put back as it
-        was whenever Mesotint starts, or now, for all who are in it.
+        Everybody who opens the demo shares it, so its sign-in stays as it is. It is put back at
+        every start, or now, for all who are in it.
       </p>
       {anew.error && <Note>{anew.error.message}</Note>}
       <Button look="solid" disabled={anew.isPending} onClick={() => anew.mutate()}>

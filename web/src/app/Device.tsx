@@ -73,9 +73,8 @@ export function Trust() {
       <article className="h-fit w-full max-w-xl bg-paper p-6 text-ink leading-snug">
         <h1 className="font-bold text-2xl">Trust this studio</h1>
         <p className="pt-2">
-          The studio speaks in private, by a certificate it made itself, so a browser warns you
-          once. Let the device know it, and the warning goes. It vouches for addresses of private
-          networks and for nothing else.
+          The studio made its own certificate, so a browser warns you once. Let the device know it,
+          and the warning goes. It vouches for addresses of private networks and for nothing else.
         </p>
         <p className="py-3">
           <a

@@ -18,8 +18,7 @@ export function Door({ me }: { me: Me }) {
         <div>
           <h1 className="font-bold text-5xl tracking-tight">Mesotint</h1>
           <p className="max-w-prose pt-2 text-xl leading-snug">
-            Mute a paint with its partner, see each step fall toward grey, and mix it by measured
-            parts.
+            Mute a paint with its partner, see it fall to grey, mix it by measured parts.
           </p>
         </div>
         <div className="bg-paper p-5 text-ink">

@@ -1,10 +1,11 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { CircleHelp, CircleUser, Eye, LogOut, SunMedium } from "lucide-react";
+import { CircleHelp, CircleUser, Eye, LogOut, Shapes, SunMedium } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { useSilence } from "../api/line";
 import { onSessionEnd, resumeSession, signOut } from "../api/session";
+import type { HelpPart } from "../help/Help";
 import { useOutbox } from "../keeping/outbox";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
@@ -56,7 +57,7 @@ function Silence({ owner }: { owner: string }) {
 function TopBar({ me }: { me: Me }) {
   const viewing = useViewing();
   const { stageValue, setStageValue, squint, setSquint, whiteTest, setWhiteTest } = viewing;
-  const [help, setHelp] = useState(false);
+  const [help, setHelp] = useState<HelpPart | null>(null);
   const [account, setAccount] = useState(false);
   /** Whether a phone shows how the work is seen. */
   const [seeing, setSeeing] = useState(false);
@@ -71,7 +72,8 @@ function TopBar({ me }: { me: Me }) {
     },
     { key: "[", says: "A darker surround", act: () => setStageValue(stageValue - 0.5) },
     { key: "]", says: "A lighter surround", act: () => setStageValue(stageValue + 0.5) },
-    { key: "?", says: "How to, keys, and what the marks mean", act: () => setHelp(true) },
+    { key: "?", says: "How to, keys, and what the marks mean", act: () => setHelp("howto") },
+    { key: "l", says: "What the marks mean", act: () => setHelp("marks") },
   ];
   useKeys(keys);
   const leave = async () => {
@@ -89,7 +91,10 @@ function TopBar({ me }: { me: Me }) {
       <Button aria-pressed={whiteTest} onClick={() => setWhiteTest(!whiteTest)}>
         White test
       </Button>
-      <Button aria-label="Help" onClick={() => setHelp(true)}>
+      <Button aria-label="What the marks mean" onClick={() => setHelp("marks")}>
+        <Shapes aria-hidden="true" size={20} />
+      </Button>
+      <Button aria-label="Help" onClick={() => setHelp("howto")}>
         <CircleHelp aria-hidden="true" size={20} />
       </Button>
       <Button aria-label={`The studio of ${me.name}`} onClick={() => setAccount(true)}>
@@ -119,7 +124,7 @@ function TopBar({ me }: { me: Me }) {
         {controls}
       </div>
       <Suspense fallback={null}>
-        {help && <Help onClose={() => setHelp(false)} keys={keys} />}
+        {help && <Help part={help} onClose={() => setHelp(null)} keys={keys} />}
         {account && <Account me={me} onLeave={leave} onClose={() => setAccount(false)} />}
       </Suspense>
     </header>

@@ -10,6 +10,7 @@ const KINDS = [
   ["grams", "Grams, on a scale"],
   ["drops", "Drops"],
   ["ribbon", "Ribbon from the tube"],
+  ["brush", "Brush-loads, for washes"],
 ] as const;
 
 const IMPERIAL = [

@@ -26,9 +26,20 @@ const PARTS = [
   ["hints", "Hints"],
 ] as const;
 
+export type HelpPart = (typeof PARTS)[number][0];
+
 /** Answers, the marks, the keys and the figures, one tap away in every stage. */
-export function Help({ onClose, keys }: { onClose: () => void; keys: readonly KeyAction[] }) {
-  const [part, setPart] = useState<(typeof PARTS)[number][0]>("howto");
+export function Help({
+  part: first,
+  onClose,
+  keys,
+}: {
+  /** Which part lies on top. */
+  part: HelpPart;
+  onClose: () => void;
+  keys: readonly KeyAction[];
+}) {
+  const [part, setPart] = useState<HelpPart>(first);
   return (
     <Panel open onClose={onClose} title="Help" wide>
       <Choice

@@ -70,7 +70,7 @@ export function JournalFiles({ filters }: { filters: Filters }) {
       {taking && (
         <FilePanel<FoundEntry>
           title="Take a notebook in"
-          asks="A journal as JSON, or a notebook as a table (CSV) with the columns name, date, parts (3 orange + 1 blue), note and tags. You see what is in it before anything is taken."
+          asks="A journal as JSON, or a notebook as a table (CSV). Its columns: name, date, parts (3 orange + 1 blue), note, tags. You see what is in it before anything is taken."
           accept=".json,.csv"
           look="/api/journal/file/look"
           take="/api/journal/file/take"

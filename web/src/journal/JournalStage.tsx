@@ -96,7 +96,7 @@ export default function JournalStage({ entryId }: { entryId: number | null }) {
       ) : onWall ? (
         <aside aria-label="The slip" className="bg-paper px-4 py-3 text-ink max-lg:hidden">
           <p className="leading-snug">
-            An entry’s slip tells what it was made of, how it came out, and how to mix it again.
+            Tap a swatch: what it was made of, and how to mix it again.
           </p>
         </aside>
       ) : null}

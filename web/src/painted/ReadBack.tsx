@@ -66,9 +66,8 @@ function ReadBackPanel({ thing, onClose }: { thing: PaintedThing; onClose: () =>
         <div className="flex flex-col gap-3">
           <p className="leading-snug">
             Paint the empty boxes so thickly that no paper shows, and let them dry: wet paint is
-            darker. Lay the sheet flat in window light, without flash or sun on it, and photograph
-            it whole, from straight above. The picture stays private; its place and date are
-            removed.
+            darker. Lay the sheet flat in window light, with no flash or sun on it. Photograph it
+            whole, from straight above. The picture stays private; its place and date are removed.
           </p>
           <div className="flex flex-wrap items-center gap-2">
             <TakePhotograph look="solid" onTake={(picture) => begin(picture)}>

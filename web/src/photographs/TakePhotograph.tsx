@@ -1,4 +1,6 @@
+import { Camera } from "lucide-react";
 import type { ReactNode } from "react";
+import { useNarrow } from "../ui/useNarrow";
 
 /** By the surface it stands on, as buttons are; `solid` is the one thing a form is for. */
 const LOOKS = {
@@ -19,12 +21,44 @@ export function TakePhotograph({
   /** An icon and what it says. */
   children: ReactNode;
 }) {
+  const narrow = useNarrow();
+  if (!narrow)
+    return (
+      <One look={look} onTake={onTake}>
+        {children}
+      </One>
+    );
+  // In a hand there is a camera: it is opened at once, or a picture is looked for.
+  return (
+    <>
+      <One look={look} onTake={onTake} camera>
+        <Camera aria-hidden="true" size={18} /> Camera
+      </One>
+      <One look={look} onTake={onTake}>
+        {children}
+      </One>
+    </>
+  );
+}
+
+function One({
+  look,
+  onTake,
+  camera = false,
+  children,
+}: {
+  look: keyof typeof LOOKS;
+  onTake: (file: File) => void;
+  camera?: boolean;
+  children: ReactNode;
+}) {
   return (
     <label className={`flex min-h-11 cursor-pointer items-center gap-2 px-3 ${LOOKS[look]}`}>
       {children}
       <input
         type="file"
         accept="image/jpeg,image/png,image/webp,image/heic"
+        capture={camera ? "environment" : undefined}
         className="sr-only"
         onChange={(event) => {
           const file = event.target.files?.[0];

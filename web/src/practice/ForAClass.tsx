@@ -73,7 +73,7 @@ export function ForAClass({
       <section className="flex flex-col gap-3 bg-paper p-4 text-ink">
         <h2 className="font-bold text-lg">Make a set</h2>
         <p className="leading-snug">
-          The same exercises for everyone, over the tubes on your desk, as a file to hand out.
+          The same exercises for everyone, on your tubes, as a file to hand out.
         </p>
         <TextField
           label="Name of the set"

@@ -106,7 +106,7 @@ function TubeButton({
         className={`mx-auto flex-col transition-[height,width] ${used ? "h-[3.3rem] w-12" : "h-9 w-8"}`}
       />
       <span
-        className={`block overflow-hidden whitespace-nowrap text-[0.8125rem] leading-5 ${used ? "font-bold" : ""}`}
+        className={`block overflow-hidden whitespace-nowrap text-[0.875rem] leading-5 ${used ? "font-bold" : ""}`}
       >
         {mark}
       </span>

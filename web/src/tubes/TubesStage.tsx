@@ -92,7 +92,7 @@ export default function TubesStage({
         </div>
         {begins ? null : tubes.length === 0 && !isPending ? (
           <Empty
-            says="This box is empty. Each tube you add is placed by what it is made of, not by its name."
+            says="This box is empty. A tube is placed by what is in it, not by its name."
             begin={{ says: "Put tubes in", does: () => setAdding(true) }}
           />
         ) : (

@@ -9,11 +9,11 @@ import { NumberField } from "../../ui/NumberField";
 import { type Measure, millilitres } from "../amounts";
 
 const UNITS: Record<Measure, string> = {
-  ...{ ml: "ml", grams: "g", drops: "drops", ribbon: "mm" },
+  ...{ ml: "ml", grams: "g", drops: "drops", ribbon: "mm", brush: "loads" },
   ...{ ounces: "oz", inches: "in", hand: "" },
 };
 const MOST: Record<Measure, number> = {
-  ...{ ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000 },
+  ...{ ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000, brush: 4000 },
   ...{ ounces: 70, inches: 2000, hand: 1000 },
 };
 

@@ -39,42 +39,49 @@ export function Chosen<R extends RequestDraft>({
   const pinned = pins.some((pin) => pin.place === selected);
   const amounts = useAmounts(sheet.draft.measure, request)?.patches[selected];
   const rough = moving != null;
+  const measured = !["parts", "strength"].includes(sheet.draft.measure.kind) && !!amounts;
   return (
     <section aria-label="The chosen patch" className="mt-3 border-ink border-t-2 pt-2">
       <h2 className="font-bold">
         {patchWord} {selected + 1} of {patches.length}
       </h2>
-      {rough ? (
-        <p className="text-xl">about {roughParts(moving)}</p>
-      ) : (
-        <ul className="text-xl leading-snug" data-testid="chosen-parts">
-          {patch.parts
-            .filter((part) => part.whole > 0 || part.touch > 0)
-            .map((part) =>
-              part.touch ? (
-                <li key={part.key} className="leading-tight">
-                  {part.name}, <b>{part.says}</b>
-                </li>
-              ) : (
-                <li key={part.key} className="flex gap-2">
-                  <b className="min-w-7 text-right">{part.whole}</b> {part.name}
-                </li>
-              ),
-            )}
-        </ul>
-      )}
-      {!rough && amounts && sheet.draft.measure.kind !== "parts" && (
-        <ul
-          className="mt-1 border-ink/30 border-l-4 pl-2 leading-snug"
-          data-testid="chosen-amounts"
-        >
-          {amounts.amounts.map((amount) => (
-            <li key={amount.name}>
-              <b>{amount.says}</b> {amount.name}
-            </li>
-          ))}
-        </ul>
-      )}
+      <div className="flex flex-col">
+        {rough ? (
+          <p className="text-xl">about {roughParts(moving)}</p>
+        ) : (
+          <ul
+            className={measured ? "text-ink-soft leading-snug" : "text-xl leading-snug"}
+            data-testid="chosen-parts"
+          >
+            {patch.parts
+              .filter((part) => part.whole > 0 || part.touch > 0)
+              .map((part) =>
+                part.touch ? (
+                  <li key={part.key} className="leading-tight">
+                    {part.name}, <b>{part.says}</b>
+                  </li>
+                ) : (
+                  <li key={part.key} className="flex gap-2">
+                    <b className="min-w-7 text-right">{part.whole}</b> {part.name}
+                  </li>
+                ),
+              )}
+          </ul>
+        )}
+        {/* What the painter measures with comes first. */}
+        {!rough && amounts && sheet.draft.measure.kind !== "parts" && (
+          <ul
+            className={measured ? "-order-1 text-xl leading-snug" : "mt-1 leading-snug"}
+            data-testid="chosen-amounts"
+          >
+            {amounts.amounts.map((amount) => (
+              <li key={amount.name}>
+                <b>{amount.says}</b> {amount.name}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
       <p className="mt-1 leading-snug" data-testid="chosen-words">
         {patch.look.munsell} · {patch.look.name}
       </p>

@@ -25,8 +25,8 @@ export function AddUnknown({ onDone }: { onDone: () => void }) {
       }}
     >
       <p>
-        Write each colour as CIELAB (52 -3 -30), in Munsell (5PB 4/8), or as a screen code
-        (#7a7a7a). The nearest paint of the library gives the spectral shape.
+        Write each colour in Munsell (5PB 4/8), as CIELAB (52 -3 -30) or a screen code (#7a7a7a).
+        The nearest paint of the library gives the spectral shape.
       </p>
       <TextField label="What you call it" value={label} most={120} onChange={setLabel} />
       <TextField label="Masstone" value={masstone} most={60} onChange={setMasstone} />
