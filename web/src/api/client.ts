@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import { keepAnswer, lastAnswer, questionOf } from "./answers";
+import { earlyAnswer } from "./early";
 import { heard } from "./line";
 import { problemFrom, unreachable } from "./problem";
 import type { components, paths } from "./schema";
@@ -117,7 +118,9 @@ async function patiently(request: Request): Promise<Response> {
   const question = await questionOf(request.clone());
   request.headers.set("X-CSRFToken", csrfToken());
   let silent = false;
-  const answer = await fetch(request).catch(async () => {
+  const early = await earlyAnswer(request);
+  const asking = early ? Promise.resolve(early) : fetch(request);
+  const answer = await asking.catch(async () => {
     heard(0);
     silent = true;
     const last = question && (await lastAnswer(question));

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { FileDown, RotateCcw } from "lucide-react";
+import { FileDown, LogOut, RotateCcw } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import { api, got, type Me } from "../api/client";
 import { meQuery } from "../api/queries";
@@ -37,6 +37,11 @@ export function Account({
           <Sessions />
         </>
       )}
+      <p className="pb-5">
+        <Button look="paper" className="-ml-3" onClick={onLeave}>
+          <LogOut aria-hidden="true" size={18} /> Sign out
+        </Button>
+      </p>
       {me.network && <OnAPhone className={PART} />}
       <HowYouWork className={PART} />
       <TakeAlong />

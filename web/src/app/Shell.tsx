@@ -1,16 +1,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Link, Outlet, useNavigate } from "@tanstack/react-router";
-import { CircleHelp, CircleUser, Eye, LogOut, Shapes, SunMedium } from "lucide-react";
+import { CircleHelp, CircleUser, Eye, Shapes, SunMedium } from "lucide-react";
 import { lazy, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { useSilence } from "../api/line";
-import { onSessionEnd, resumeSession, signOut } from "../api/session";
+import { onSessionEnd, signOut } from "../api/session";
 import type { HelpPart } from "../help/Help";
 import { useOutbox } from "../keeping/outbox";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
-import { Select } from "../ui/Choice";
-import { Panel } from "../ui/Panel";
+import { Select } from "../ui/Select";
 import { type KeyAction, useKeys } from "./keys";
 import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 
@@ -100,9 +99,6 @@ function TopBar({ me }: { me: Me }) {
       <Button aria-label={`The studio of ${me.name}`} onClick={() => setAccount(true)}>
         <CircleUser aria-hidden="true" size={20} />
       </Button>
-      <Button aria-label={`Sign out ${me.name}`} onClick={leave}>
-        <LogOut aria-hidden="true" size={20} />
-      </Button>
     </>
   );
   return (
@@ -191,25 +187,12 @@ function LightChoice() {
 // Only fetched where somebody asks for help, or stands before the door.
 const Account = lazy(() => import("./Account").then((there) => ({ default: there.Account })));
 const Help = lazy(() => import("../help/Help").then((there) => ({ default: there.Help })));
-const OpenDemo = lazy(() => import("./OpenDemo").then((there) => ({ default: there.OpenDemo })));
-const SignInForm = lazy(() => import("./SignIn").then((door) => ({ default: door.SignInForm })));
+const SignInAgain = lazy(() =>
+  import("./SignInAgain").then((there) => ({ default: there.SignInAgain })),
+);
 
-/** Asks for the password again over the work, which stays as it is. */
 function SessionEnded({ me }: { me: Me }) {
   const [ended, setEnded] = useState(false);
   useEffect(() => onSessionEnd(setEnded), []);
-  return (
-    <Panel open={ended} title="Please sign in again">
-      <p className="pb-4">
-        Your session has ended. Your work is still here and goes on after this.
-      </p>
-      <Suspense fallback={null}>
-        {me.demo && me.name === "demo" ? (
-          <OpenDemo onDone={resumeSession} />
-        ) : (
-          <SignInForm name={me.name ?? ""} onDone={resumeSession} />
-        )}
-      </Suspense>
-    </Panel>
-  );
+  return <Suspense fallback={null}>{ended && <SignInAgain me={me} />}</Suspense>;
 }

@@ -1,7 +1,8 @@
 import type { Preferences } from "../api/client";
 import { TABLES } from "../api/tables";
-import { type Options, Select } from "../ui/Choice";
+import type { Options } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";
+import { Select } from "../ui/Select";
 import { usePreferences, withKind } from "./preferences";
 
 const KINDS = [

@@ -9,6 +9,7 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import type { Me } from "../api/client";
+import { isHere, setHere } from "../api/early";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
@@ -29,7 +30,9 @@ function useMe(): Me {
 /** Who is signed in; a device that is new on the network is asked for its code first. */
 async function whoIsHere(cache: QueryClient): Promise<Me> {
   try {
-    return await cache.ensureQueryData(meQuery);
+    const me = await cache.ensureQueryData(meQuery);
+    setHere(me.name);
+    return me;
   } catch (error) {
     if (error instanceof Problem && error.field === "device") throw redirect({ to: "/device" });
     throw error;
@@ -45,7 +48,10 @@ const root = createRootRouteWithContext<Context>()({
   ),
 });
 
-const Door = lazyRouteComponent(() => import("./Door"), "Door");
+const door = () => import("./Door");
+const Door = lazyRouteComponent(door, "Door");
+// Who was not here before stands before the door: it is fetched while that is being asked.
+if (!isHere()) door();
 
 const signIn = createRoute({
   getParentRoute: () => root,

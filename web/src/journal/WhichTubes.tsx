@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import type { FoundEntry } from "../api/client";
 import { tubesQuery } from "../api/queries";
-import { Select } from "../ui/Choice";
+import { Select } from "../ui/Select";
 
 /** The tube that the painter says a label is of; none for a paint that is in no tube. */
 export type ChosenTubes = Readonly<Record<string, number | null>>;

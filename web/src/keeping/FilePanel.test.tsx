@@ -37,7 +37,8 @@ function panel(look: [number, unknown], take: [number, unknown] = [200, []]) {
     />,
     { wrapper: studio() },
   );
-  const choose = () => userEvent.upload(screen.getByLabelText(/Drop a file here/), CGATS);
+  const choose = async () =>
+    userEvent.upload(await screen.findByLabelText(/Drop a file here/), CGATS);
   return { asked, onClose, onTaken, choose };
 }
 
@@ -60,7 +61,7 @@ describe("a file", () => {
 
   it("can be dropped on the panel", async () => {
     const { asked } = panel([200, TWO]);
-    fireEvent.drop(screen.getByText("Drop a file here, or choose one"), {
+    fireEvent.drop(await screen.findByText("Drop a file here, or choose one"), {
       dataTransfer: { files: [CGATS] },
     });
     await screen.findByRole("button", { name: "Take all 2" });

@@ -7,12 +7,13 @@ import { neutral } from "../seen/neutrals";
 import { Chip, type Colour, Swatch } from "../seen/Swatch";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
-import { Choice, Select } from "../ui/Choice";
+import { Choice } from "../ui/Choice";
 import { Fold } from "../ui/Fold";
 import { Note } from "../ui/Note";
 import { NumberField } from "../ui/NumberField";
 import { Panel } from "../ui/Panel";
 import { Progress } from "../ui/Progress";
+import { Select } from "../ui/Select";
 import { Stepper } from "../ui/Stepper";
 import { TextField } from "../ui/TextField";
 

@@ -1,5 +1,5 @@
 import { Ground } from "../seen/Ground";
-import { Select } from "../ui/Choice";
+import { Select } from "../ui/Select";
 import { MOST_LIGHTENER } from "./sheet/draft";
 
 interface Lightened {

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got } from "../api/client";
-import { Select } from "../ui/Choice";
+import { Select } from "../ui/Select";
 import { TextField } from "../ui/TextField";
 import { Swatch } from "./Swatch";
 

@@ -5,9 +5,9 @@ import { api, got, type PaintBox } from "../api/client";
 import { boxesQuery, tubesThat } from "../api/queries";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
-import { Select } from "../ui/Choice";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
+import { Select } from "../ui/Select";
 import { TextField } from "../ui/TextField";
 import { useTubeChanges } from "./useTubes";
 

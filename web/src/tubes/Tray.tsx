@@ -1,11 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronUp, Plus } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, startTransition, useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
-import { AddTubes } from "./adding/AddTubes";
+import { useNarrow } from "../ui/useNarrow";
 
 /** The painter's box: slim standing chips, masstone above, tint below; what is in use stands tall. */
 export function Tray({
@@ -22,6 +22,7 @@ export function Tray({
 }) {
   const { data: every = [] } = useQuery(tubesQuery);
   const tubes = only ? every.filter(only) : every;
+  const narrow = useNarrow();
   const [adding, setAdding] = useState(false);
   /** Whether the drawer that the tray is on a phone stands open. */
   const [drawn, setDrawn] = useState(false);
@@ -36,7 +37,7 @@ export function Tray({
       <ul
         className={`col-span-2 min-h-0 flex-1 grid-cols-[repeat(auto-fill,3.375rem)] content-start items-end gap-x-1 gap-y-1 overflow-y-auto overflow-x-hidden px-2 py-2 md:grid lg:grid-cols-3 ${drawn ? "grid" : "hidden"}`}
       >
-        {tubes.map((tube) => (
+        {(drawn || !narrow ? tubes : []).map((tube) => (
           <li key={tube.id}>
             <TubeButton
               tube={tube}
@@ -58,13 +59,15 @@ export function Tray({
           look="stage"
           className="md:hidden"
           aria-expanded={drawn}
-          onClick={() => setDrawn(!drawn)}
+          onClick={() => startTransition(() => setDrawn(!drawn))}
         >
           Tray
           <ChevronUp aria-hidden="true" size={18} className={drawn ? "rotate-180" : ""} />
         </Button>
       </div>
-      <AddTubes open={adding} onClose={() => setAdding(false)} />
+      <Suspense fallback={null}>
+        {adding && <AddTubes open onClose={() => setAdding(false)} />}
+      </Suspense>
     </nav>
   );
 }
@@ -113,3 +116,8 @@ function TubeButton({
     </button>
   );
 }
+
+// Fetched when it is asked for.
+const AddTubes = lazy(() =>
+  import("./adding/AddTubes").then((there) => ({ default: there.AddTubes })),
+);

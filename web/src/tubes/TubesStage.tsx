@@ -1,16 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Tube } from "../api/client";
 import { boxesQuery, reachQuery, tubesQuery, tubesThat } from "../api/queries";
 import { useKeys } from "../app/keys";
 import { Hint } from "../help/Hint";
 import { Button } from "../ui/Button";
-import { Select } from "../ui/Choice";
 import { Empty } from "../ui/Empty";
+import { Select } from "../ui/Select";
 import { Stepper } from "../ui/Stepper";
 import { useSize } from "../ui/useSize";
-import { AddTubes } from "./adding/AddTubes";
 import { Boxes } from "./Boxes";
 import { BeginStudio } from "./beginning/BeginStudio";
 import { FileMenu } from "./FileMenu";
@@ -166,7 +165,14 @@ export default function TubesStage({
       ) : (
         !begins && <aside aria-label="The slip" className="bg-paper" />
       )}
-      <AddTubes open={adding} onClose={() => setAdding(false)} />
+      <Suspense fallback={null}>
+        {adding && <AddTubes open onClose={() => setAdding(false)} />}
+      </Suspense>
     </div>
   );
 }
+
+// Fetched when it is asked for.
+const AddTubes = lazy(() =>
+  import("./adding/AddTubes").then((there) => ({ default: there.AddTubes })),
+);

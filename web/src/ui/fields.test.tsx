@@ -2,8 +2,9 @@ import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { Choice, Select } from "./Choice";
+import { Choice } from "./Choice";
 import { NumberField } from "./NumberField";
+import { Select } from "./Select";
 import { Stepper } from "./Stepper";
 import { TextField } from "./TextField";
 
@@ -130,20 +131,19 @@ describe("a choice", () => {
   it("of many is opened and taken by the keys alone", async () => {
     const told = vi.fn();
     render(<Select label="Spacing" options={options} value="chroma" onChoose={told} />);
+    const button = await screen.findByRole("button", { name: "Spacing: Even in chroma" });
     await userEvent.tab();
-    expect(document.activeElement).toBe(
-      screen.getByRole("button", { name: "Spacing: Even in chroma" }),
-    );
+    expect(document.activeElement).toBe(button);
     await userEvent.keyboard("{ArrowDown}");
     await screen.findByRole("option", { name: "Even in parts" });
     await userEvent.keyboard("{ArrowDown}{Enter}");
     expect(told).toHaveBeenCalledWith("parts");
   });
 
-  it("says the key where nobody named it", () => {
+  it("says the key where nobody named it", async () => {
     const none: ReadonlyArray<readonly [string, string]> = options;
     render(<Select label="Spacing" options={none} value="value" onChoose={() => {}} />);
-    expect(screen.getByRole("button", { name: "Spacing: value" })).toBeTruthy();
+    expect(await screen.findByRole("button", { name: "Spacing: value" })).toBeTruthy();
   });
 });
 

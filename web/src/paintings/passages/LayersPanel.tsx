@@ -12,9 +12,9 @@ import { tubesQuery } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
-import { Select } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
+import { Select } from "../../ui/Select";
 
 const { least: THINNEST, most: THICKEST } = LIMITS.LayersIn.coats;
 const STEPS = 100;

@@ -7,9 +7,9 @@ import { MixtureFinder } from "../../piles/targets/MixtureFinder";
 import { ratioText } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
-import { Select } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { TextField } from "../../ui/TextField";
 import {
   covered,

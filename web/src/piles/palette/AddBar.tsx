@@ -4,8 +4,8 @@ import type { Tube } from "../../api/client";
 import { useHandAmounts, useMeasures } from "../../app/measures";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
-import { Select } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { type Measure, millilitres } from "../amounts";
 
 const UNITS: Record<Measure, string> = {

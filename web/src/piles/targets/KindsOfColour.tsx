@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api, got, type Look, type Target } from "../../api/client";
 import { NO_TARGET } from "../../app/beginPile";
 import { useSwatchStyle } from "../../seen/Swatch";
-import { Select } from "../../ui/Choice";
+import { Select } from "../../ui/Select";
 
 const kindsQuery = queryOptions({
   queryKey: ["kinds"],

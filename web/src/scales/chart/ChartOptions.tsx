@@ -1,8 +1,9 @@
 import { TABLES } from "../../api/tables";
 import { Ground } from "../../seen/Ground";
 import { Button } from "../../ui/Button";
-import { Choice, Select } from "../../ui/Choice";
+import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
 import { CHART_COLUMNS, CHART_MIXTURES, type ChartDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";

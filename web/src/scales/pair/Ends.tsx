@@ -1,7 +1,6 @@
 import { ArrowLeftRight, Pipette, X } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { Tube, TubeMixture } from "../../api/client";
-import { MixtureFinder } from "../../piles/targets/MixtureFinder";
 import { Button } from "../../ui/Button";
 import { MixtureChip } from "../MixtureChip";
 import { mixtureName, type ScaleDraft } from "../sheet/draft";
@@ -85,20 +84,22 @@ export function Ends({
       <Button aria-label={`Find a mixture for ${word}`} onClick={() => setFinding(true)}>
         <Pipette aria-hidden="true" size={18} />
       </Button>
-      {finding && (
-        <MixtureFinder
-          name={word}
-          onClose={() => setFinding(false)}
-          onFound={(mixture) => {
-            sheet.set(
-              slot === "third"
-                ? { third: { mixture, parts: request.third?.parts ?? 0.05 } }
-                : { [slot]: mixture, pins: [] },
-            );
-            setFinding(false);
-          }}
-        />
-      )}
+      <Suspense fallback={null}>
+        {finding && (
+          <MixtureFinder
+            name={word}
+            onClose={() => setFinding(false)}
+            onFound={(mixture) => {
+              sheet.set(
+                slot === "third"
+                  ? { third: { mixture, parts: request.third?.parts ?? 0.05 } }
+                  : { [slot]: mixture, pins: [] },
+              );
+              setFinding(false);
+            }}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }
@@ -110,3 +111,8 @@ export function thirdText(parts: number): string {
   const shown = ratio >= 10 ? Math.round(ratio) : Math.round(ratio * 10) / 10;
   return parts < 1 ? `1 part to ${shown}` : `${shown} parts to 1`;
 }
+
+// Fetched when it is asked for.
+const MixtureFinder = lazy(() =>
+  import("../../piles/targets/MixtureFinder").then((there) => ({ default: there.MixtureFinder })),
+);

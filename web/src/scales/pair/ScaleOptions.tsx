@@ -1,4 +1,4 @@
-import { Select } from "../../ui/Choice";
+import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
 import { Lightness, lightnessSaid } from "../Lightness";
 import { FEWEST_STEPS, MOST_STEPS, type ScaleDraft, withSteps } from "../sheet/draft";

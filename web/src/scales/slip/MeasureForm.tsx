@@ -1,8 +1,9 @@
 import type { SheetMeasure } from "../../api/client";
 import { MeasureFields } from "../../app/measures";
-import { Choice, Select } from "../../ui/Choice";
+import { Choice } from "../../ui/Choice";
 import { Length } from "../../ui/Length";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 
 const PARTS = [
   ["parts", "Parts, by eye"],

@@ -1,10 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { Columns2, Printer, X } from "lucide-react";
-import { useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
-import { ReadBack } from "../../painted/ReadBack";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { nameFor, type RequestDraft } from "../sheet/draft";
@@ -45,10 +44,12 @@ export function SheetHead<R extends RequestDraft>({
               }))}
               disabled={status !== "kept"}
             />
-            <ReadBack
-              thing={{ kind: "sheet", id, name: draft.name || "This sheet" }}
-              disabled={status !== "kept"}
-            />
+            <Suspense fallback={null}>
+              <ReadBack
+                thing={{ kind: "sheet", id, name: draft.name || "This sheet" }}
+                disabled={status !== "kept"}
+              />
+            </Suspense>
             {comparison && (
               <Button look="paper" onClick={() => setComparing(true)}>
                 <Columns2 aria-hidden="true" size={18} /> Compare
@@ -100,3 +101,8 @@ const PAPERS = [
   ["json", "A4", "Data (JSON)"],
   ["layout", "A4", "Where its boxes are (JSON)"],
 ] as const;
+
+// Fetched when it is asked for.
+const ReadBack = lazy(() =>
+  import("../../painted/ReadBack").then((there) => ({ default: there.ReadBack })),
+);

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useDeferredValue, useState } from "react";
 import type { Patch, SheetRequest } from "../../api/client";
 import { partsText, roughParts } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
@@ -39,6 +39,8 @@ export interface SlipProps<R extends RequestDraft> {
 export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
   const { sheet, request, patches, selected, onSelect, summary, moving } = props;
   const [tab, setTab] = useState<"step" | "plan">("step");
+  /** What lies below, which may be a long plan, comes a moment after its tab is chosen. */
+  const below = useDeferredValue(tab);
   const patch = patches[selected];
   // Parts without names are read only where every patch is mixed of the same paints.
   const paints = patches.map((each) => each.parts.map((part) => part.key).join());
@@ -56,7 +58,7 @@ export function Slip<R extends RequestDraft>(props: SlipProps<R>) {
             onChoose={setTab}
             className="px-4 pt-2"
           />
-          {tab === "plan" ? (
+          {below === "plan" ? (
             <PlanList sheet={sheet} request={request} />
           ) : (
             // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by key

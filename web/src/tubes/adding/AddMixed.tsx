@@ -4,9 +4,9 @@ import { useState } from "react";
 import { paintsQuery } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
 import { Button } from "../../ui/Button";
-import { Select } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
+import { Select } from "../../ui/Select";
 import { TextField } from "../../ui/TextField";
 import { NEW_TUBE, useTubeChanges } from "../useTubes";
 

@@ -8,12 +8,10 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
+import { CAUTION } from "../caution";
 import { NEW_TUBE, useTubeChanges } from "../useTubes";
 import { AddMixed } from "./AddMixed";
 import { AddUnknown } from "./AddUnknown";
-
-export const CAUTION =
-  "Do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children and food. The label, the maker's safety sheet and local rules have the say.";
 
 const KINDS = [
   ["library", "From the library"],

@@ -7,7 +7,7 @@ import { Chip } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
-import { CAUTION } from "../adding/AddTubes";
+import { CAUTION } from "../caution";
 import { useBeginning } from "./useBeginning";
 
 export type FirstMedium = keyof typeof TABLES.firstMedia;
