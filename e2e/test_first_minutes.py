@@ -10,6 +10,7 @@ from e2e.studio import TOO_SMALL, InBrowser
 PHONE: ViewportSize = {"width": 390, "height": 844}
 TABLET: ViewportSize = {"width": 820, "height": 1180}
 MOST_TAPS = 15
+TWELVE = "Twelve A warm and a cool of every primary, greens, a violet and two earths."
 MOST_SECONDS = 120
 
 
@@ -99,6 +100,51 @@ class FirstMinutes(InBrowser):
                 expect(page.get_by_role("navigation", name="Tubes")).to_be_visible()
                 example.click()
                 page.locator(done).first.wait_for()
+
+
+class ByKeysAlone(InBrowser):
+    def press(self, role: str, name: str) -> None:
+        """Walk there and press it."""
+        self.tab_to(self.page, role, name)
+        self.page.keyboard.press("Enter")
+
+    def test_from_the_door_through_the_stages(self) -> None:
+        """Nothing here is clicked: new studio, box, scale, plan, pile, painting, journal."""
+        page = self.page
+        page.goto(self.studio.address)
+        self.press("button", "New studio")
+        page.get_by_label("The name you paint under").wait_for()
+        page.keyboard.type("kim")
+        page.keyboard.press("Tab")
+        page.keyboard.type("grey-on-grey-7")
+        page.keyboard.press("Enter")
+        self.press("button", TWELVE)
+        self.press("button", "Mute Cadmium orange")
+        page.locator("[data-run-step]").first.wait_for()
+        # A step is moved, and the plan is ticked.
+        self.tab_to(page, "slider", "Step 4 of 9")
+        page.keyboard.press("ArrowRight")
+        expect(page.get_by_role("slider", name="Step 4 of 9, pinned")).to_be_visible()
+        self.press("button", "Work plan")
+        page.get_by_role("checkbox").first.wait_for()
+        for _ in range(40):
+            page.keyboard.press("Tab")
+            if page.evaluate("document.activeElement.type") == "checkbox":
+                break
+        page.keyboard.press("Space")
+        expect(page.get_by_role("status").filter(has_text="1 of")).to_be_visible()
+        self.press("link", "Piles")
+        self.press("button", "Try one: a random mud")
+        page.get_by_test_id("advice").wait_for()
+        self.press("link", "Paintings")
+        self.press("button", "Try an example")
+        page.keyboard.press("2")
+        page.get_by_role("region", name="What may be the mother").wait_for()
+        self.press("link", "Journal")
+        self.press("button", "By colour")
+        self.press("link", "Practice")
+        self.press("button", "Begin")
+        page.get_by_role("region", name="The exercise").wait_for()
 
 
 class FirstMinutesOnAPhone(FirstMinutes):

@@ -102,6 +102,29 @@ class AtTheEasel(InBrowser):
         page.get_by_role("link", name="Scales").tap()
         expect(page.locator("body")).not_to_contain_text("nothing at this address")
 
+    def test_who_signs_out_leaves_nothing_behind(self) -> None:
+        page = self.page
+        sheet = page.url
+        page.wait_for_timeout(1500)
+        page.get_by_role("button", name="Light", exact=True).tap()
+        page.get_by_role("button", name="The studio of demo").tap()
+        page.get_by_role("dialog").get_by_role("button", name="Sign out").tap()
+        page.get_by_role("button", name="Open the demo studio").wait_for()
+        kept = page.evaluate(
+            """() => new Promise(done => {
+                const open = indexedDB.open('mesotint');
+                open.onsuccess = () => {
+                    const all = open.result.transaction('answers').objectStore('answers');
+                    const keys = all.getAllKeys();
+                    keys.onsuccess = () => done(keys.result);
+                };
+            })"""
+        )
+        self.assertEqual([key for key in kept if key != "/api/me"], [])
+        page.context.set_offline(True)
+        page.goto(sheet)
+        expect(page.locator("[data-run-step]")).to_have_count(0)
+
     def test_a_match_at_the_palette_is_made_with_a_knuckle(self) -> None:
         page = self.page
         page.get_by_role("link", name="Piles").tap()

@@ -1,29 +1,21 @@
 import { useEffect, useState } from "react";
 import { Button } from "../ui/Button";
-import { Colour, markOf } from "./Colour";
+import { Colour } from "./Colour";
+import { PatchChoice, useChoosing } from "./choosing";
 import type { AskProps } from "./ExerciseStage";
-import { Key, useChoiceKeys } from "./Patches";
 
 const SHOWN_MS = 5000;
 
 /** A swatch for five seconds, once it is asked for; then the page it stands on. */
-export function FromMemory({ exercise, judged, onAnswer }: AskProps) {
+export function FromMemory(props: AskProps) {
+  const { exercise, judged } = props;
   const [step, setStep] = useState<"ready" | "shown" | "gone">("ready");
-  const [taken, setTaken] = useState<string | null>(null);
   useEffect(() => {
     if (step !== "shown") return;
     const timer = window.setTimeout(() => setStep("gone"), SHOWN_MS);
     return () => window.clearTimeout(timer);
   }, [step]);
-  const choose = (id: string) => {
-    if (step !== "gone") return;
-    setTaken(id);
-    onAnswer({ choice: id });
-  };
-  useChoiceKeys(
-    exercise.choices.map((choice) => choice.id),
-    choose,
-  );
+  const { taken, choose } = useChoosing(props, step === "gone");
   const [swatch] = exercise.shown;
   if (step === "ready")
     return (
@@ -36,17 +28,13 @@ export function FromMemory({ exercise, judged, onAnswer }: AskProps) {
   return (
     <div className="m-auto grid h-full max-h-[32rem] w-full max-w-4xl grid-cols-4 max-md:grid-cols-3">
       {exercise.choices.map((choice, i) => (
-        <button
+        <PatchChoice
           key={choice.id}
-          type="button"
-          aria-label={choice.says}
-          disabled={judged !== null}
-          onClick={() => choose(choice.id)}
-          className={`relative min-h-20 ${markOf(choice.id, judged?.answer ?? null, taken)}`}
-        >
-          {choice.swatch && <Colour swatch={choice.swatch} className="h-full w-full" />}
-          <Key of={i} />
-        </button>
+          {...{ choice, judged, taken }}
+          place={i}
+          onChoose={choose}
+          className="min-h-20"
+        />
       ))}
     </div>
   );

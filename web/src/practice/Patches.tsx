@@ -1,32 +1,12 @@
-import { useState } from "react";
 import { useKeys } from "../app/keys";
-import { Colour, markOf } from "./Colour";
+import { Colour } from "./Colour";
+import { PatchChoice, useChoosing } from "./choosing";
 import type { AskProps } from "./ExerciseStage";
 
-/** Keys 1 to 9, and then 0 and the minus, for choices in their order. */
-export function useChoiceKeys(ids: readonly string[], choose: (id: string) => void) {
-  useKeys(
-    ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="]
-      .slice(0, ids.length)
-      .map((key, i) => ({
-        key,
-        says: `Choose ${i + 1}`,
-        act: () => choose(ids[i] as string),
-      })),
-  );
-}
-
 /** Two touching halves, one of which is it. */
-export function Two({ exercise, judged, onAnswer }: AskProps) {
-  const [taken, setTaken] = useState<string | null>(null);
-  const choose = (id: string) => {
-    setTaken(id);
-    onAnswer({ choice: id });
-  };
-  useChoiceKeys(
-    exercise.choices.map((choice) => choice.id),
-    choose,
-  );
+export function Two(props: AskProps) {
+  const { exercise, judged } = props;
+  const { taken, choose } = useChoosing(props);
   useKeys([
     { key: "ArrowLeft", says: "The left one", act: () => choose("left") },
     { key: "ArrowRight", says: "The right one", act: () => choose("right") },
@@ -34,32 +14,22 @@ export function Two({ exercise, judged, onAnswer }: AskProps) {
   return (
     <div className="m-auto flex h-full max-h-[32rem] w-full max-w-4xl">
       {exercise.choices.map((choice) => (
-        <button
+        <PatchChoice
           key={choice.id}
-          type="button"
-          aria-label={`The ${choice.says} one`}
-          disabled={judged !== null}
-          onClick={() => choose(choice.id)}
-          className={`relative min-h-60 flex-1 ${markOf(choice.id, judged?.answer ?? null, taken)}`}
-        >
-          {choice.swatch && <Colour swatch={choice.swatch} className="h-full w-full" />}
-        </button>
+          {...{ choice, judged, taken }}
+          says={`The ${choice.says} one`}
+          onChoose={choose}
+          className="min-h-60 flex-1"
+        />
       ))}
     </div>
   );
 }
 
 /** What is asked about, large, and the patches to choose from touching it. */
-export function Patches({ exercise, judged, onAnswer }: AskProps) {
-  const [taken, setTaken] = useState<string | null>(null);
-  const choose = (id: string) => {
-    setTaken(id);
-    onAnswer({ choice: id });
-  };
-  useChoiceKeys(
-    exercise.choices.map((choice) => choice.id),
-    choose,
-  );
+export function Patches(props: AskProps) {
+  const { exercise, judged } = props;
+  const { taken, choose } = useChoosing(props);
   const tubes = exercise.kind === "mixture";
   return (
     <div className="m-auto flex h-full max-h-[36rem] w-full max-w-4xl flex-col">
@@ -78,32 +48,15 @@ export function Patches({ exercise, judged, onAnswer }: AskProps) {
         }
       >
         {exercise.choices.map((choice, i) => (
-          <button
+          <PatchChoice
             key={choice.id}
-            type="button"
-            aria-label={choice.says}
-            disabled={judged !== null}
-            onClick={() => choose(choice.id)}
-            className={`relative min-h-24 ${markOf(choice.id, judged?.answer ?? null, taken)}`}
-          >
-            {choice.swatch && <Colour swatch={choice.swatch} className="h-full w-full" />}
-            <Key of={i} />
-          </button>
+            {...{ choice, judged, taken }}
+            place={i}
+            onChoose={choose}
+            className="min-h-24"
+          />
         ))}
       </div>
     </div>
-  );
-}
-
-/** Which key takes a patch, small and on paper, so that it tints nothing. */
-export function Key({ of }: { of: number }) {
-  const key = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="][of];
-  return (
-    <span
-      aria-hidden="true"
-      className="absolute bottom-1 left-1/2 -translate-x-1/2 bg-paper px-1.5 text-ink text-sm leading-5"
-    >
-      {key}
-    </span>
   );
 }

@@ -1,20 +1,12 @@
-import { useState } from "react";
 import { Button } from "../ui/Button";
 import { Colour } from "./Colour";
+import { useChoosing } from "./choosing";
 import type { AskProps } from "./ExerciseStage";
-import { useChoiceKeys } from "./Patches";
 
 /** A swatch on the stage, and words to choose from: the hues of the wheel, or tubes. */
-export function Words({ exercise, judged, onAnswer }: AskProps) {
-  const [taken, setTaken] = useState<string | null>(null);
-  const choose = (id: string) => {
-    setTaken(id);
-    onAnswer({ choice: id });
-  };
-  useChoiceKeys(
-    exercise.choices.map((choice) => choice.id),
-    choose,
-  );
+export function Words(props: AskProps) {
+  const { exercise, judged } = props;
+  const { taken, choose } = useChoosing(props);
   const wheel = exercise.kind === "lean";
   const [shown] = exercise.shown;
   const said = (id: string) =>
