@@ -24,6 +24,8 @@ FIRST_SCALE = "Rust runs into harbour water"
 TIMEOUT_MS = 10_000
 """What has not come after this never will; more would only make a failure slow."""
 WIDE: ViewportSize = {"width": 1280, "height": 800}
+TABLET: ViewportSize = {"width": 820, "height": 1180}
+PHONE: ViewportSize = {"width": 390, "height": 844}
 TOO_SMALL = """() => [...document.querySelectorAll('button, [role=slider], input')]
     .filter(el => !['checkbox', 'file'].includes(el.type))
     .filter(el => el.getClientRects().length)

@@ -3,12 +3,10 @@
 import re
 import time
 
-from playwright.sync_api import ViewportSize, expect
+from playwright.sync_api import expect
 
-from e2e.studio import TOO_SMALL, InBrowser
+from e2e.studio import PHONE, TABLET, TOO_SMALL, InBrowser
 
-PHONE: ViewportSize = {"width": 390, "height": 844}
-TABLET: ViewportSize = {"width": 820, "height": 1180}
 MOST_TAPS = 15
 TWELVE = "Twelve A warm and a cool of every primary, greens, a violet and two earths."
 MOST_SECONDS = 120

@@ -2,12 +2,10 @@
 
 from collections.abc import Callable, Iterator
 
-from playwright.sync_api import Page, ViewportSize
+from playwright.sync_api import Page
 
-from e2e.studio import TOO_SMALL, WIDE, InBrowser
+from e2e.studio import PHONE, TABLET, TOO_SMALL, WIDE, InBrowser
 
-PHONE: ViewportSize = {"width": 390, "height": 844}
-TABLET: ViewportSize = {"width": 820, "height": 1180}
 TOO_TINY = """() => {
     const found = new Set();
     const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);

@@ -209,6 +209,42 @@ class PracticeTest(StudioTest):
             self.assertEqual(answer.status_code, 422)
             self.assertIn(says, answer.json()["detail"])
 
+    def test_a_card_of_tubes_that_are_gone_is_not_asked_again(self) -> None:
+        learnt = self.begun(5, kinds=["partner"])
+        self.answered(learnt, self.right(learnt))
+        card = Card.objects.get()
+        Card.objects.update(due=clock.now() - timedelta(days=1), topic="of tubes there were")
+        again = self.begun(5, kinds=["partner"])
+        self.assertIn(f"partner:{card.pk}", Session.objects.get(pk=again["id"]).plan)
+        for _ in range(Session.objects.get(pk=again["id"]).plan.index(f"partner:{card.pk}") + 1):
+            again = self.answered(again, self.right(again))["session"]
+        self.assertFalse(Card.objects.filter(pk=card.pk).exists())
+
+    def test_a_set_with_a_match_gives_each_painter_a_pile_for_it(self) -> None:
+        told = {
+            "format": "mesotint practice set",
+            "version": 1,
+            "name": "Week two",
+            "paints": ["PO20", "PB29", "PY3", "PW6"],
+            "exercises": [{"kind": "mud", "seed": 7}, {"kind": "lean", "seed": 8}],
+        }
+        made = json.loads(
+            self.client.post(
+                "/api/practice/sets",
+                {"name": "Week two", "kinds": ["mud", "lean"], "count": 2},
+                content_type="application/json",
+            ).content
+        )
+        # Written as the program writes one.
+        self.assertLessEqual(set(told), set(made))
+        file = SimpleUploadedFile("set.json", json.dumps({**made, **told}).encode())
+        session = self.client.post("/api/practice/sets/take", {"file": file}).json()
+        pile = session["exercise"]["pile"]
+        self.assertEqual(self.send("get", f"piles/{pile}")[1]["name"], "Match the mud")
+        wanted = make("mud", 7, [library().paint(key) for key in told["paints"]])
+        kept = self.send("get", f"piles/{pile}")[1]["target"]["lab"]
+        self.assertLess(np.abs(np.array(kept) - wanted.shown[0].lab).max(), 0.01)
+
     def test_nobody_elses(self) -> None:
         session = self.begun(5)
         other = Painter.objects.create_user("another", password="grey-on-grey-8")
