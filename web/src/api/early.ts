@@ -37,20 +37,22 @@ export async function earlyAnswer(request: Request): Promise<Response | null> {
   return answer?.ok ? answer : null;
 }
 
-/** Whether somebody was signed in here when the page was last open. */
-export function isHere(): boolean {
+/** Who was signed in here when the page was last open, and how they work; null for nobody. */
+export function lastHere<Me extends { name: string | null }>(): Me | null {
   try {
-    return localStorage.getItem(HERE) !== null;
+    const last: unknown = JSON.parse(localStorage.getItem(HERE) ?? "null");
+    const named = last !== null && typeof last === "object" && "name" in last && !!last.name;
+    return named ? (last as Me) : null;
   } catch {
-    return false;
+    return null;
   }
 }
 
-/** Remember whether somebody is signed in here. */
-export function setHere(name: string | null): void {
+/** Remember who is signed in here, or that nobody is. */
+export function setHere(me: { name: string | null }): void {
   try {
-    if (name === null) localStorage.removeItem(HERE);
-    else localStorage.setItem(HERE, "1");
+    if (me.name === null) localStorage.removeItem(HERE);
+    else localStorage.setItem(HERE, JSON.stringify(me));
   } catch {
     // A browser that keeps nothing asks a little later.
   }

@@ -1,5 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { forgetAnswers } from "./answers";
+import { setHere } from "./early";
 import { type Problem, problemFrom, unreachable } from "./problem";
 
 /** The cookie that Django wants back as a header with every change. */
@@ -41,7 +42,11 @@ export const signIn = (username: string, password: string) =>
 export const signUp = (username: string, password: string) =>
   anew(allauth("POST", "auth/signup", { username, password }));
 
-export const signOut = () => anew(allauth("DELETE", "auth/session"));
+export async function signOut(): Promise<Problem | null> {
+  const problem = await anew(allauth("DELETE", "auth/session"));
+  if (!problem) setHere({ name: null });
+  return problem;
+}
 
 export const changePassword = (now: string, next: string) =>
   allauth("POST", "account/password/change", { current_password: now, new_password: next });

@@ -51,7 +51,7 @@ export function HowYouWork({ className }: { className: string }) {
         />
         <p className="min-w-56 flex-1 leading-snug">
           Weigh a pea once: knife-tip, lentil, hazelnut and walnut follow it. Usual is{" "}
-          {pea * WHITE_G_PER_ML} g, {pea} ml.
+          {pea * WHITE_G_PER_ML}&nbsp;g, {pea}&nbsp;ml.
         </p>
       </div>
     </section>

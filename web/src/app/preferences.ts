@@ -7,6 +7,7 @@ import {
   type Preferences,
   type SheetMeasure,
 } from "../api/client";
+import { setHere } from "../api/early";
 import { meQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 
@@ -27,7 +28,9 @@ export function usePreferences() {
     scope: { id: "preferences" },
   });
   const prefer = (change: Preferences) => {
-    cache.setQueryData(meQuery.queryKey, (now) => now && ({ ...now, ...change } as Me));
+    const now = { ...me, ...change } as Me;
+    cache.setQueryData(meQuery.queryKey, now);
+    setHere(now);
     mutate(change);
   };
   return { me, prefer };

@@ -1,0 +1,85 @@
+import "fake-indexeddb/auto";
+import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
+import { forgetAnswers, keepAnswer, lastAnswer, questionOf, tidyAnswers } from "./answers";
+
+const AT = window.location.origin;
+const SETTLED_MS = 900;
+
+const told = (body: unknown) => new Response(JSON.stringify(body));
+
+/** An answer that is kept, and has settled. */
+async function kept(question: string, body: unknown) {
+  keepAnswer(question, told(body));
+  await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+}
+
+describe("a question whose answer is kept", () => {
+  it("is a look at something, or a computation; never a change", async () => {
+    const asked = (path: string, method = "GET", body?: unknown) =>
+      questionOf(
+        new Request(
+          AT + path,
+          body === undefined ? { method } : { method, body: JSON.stringify(body) },
+        ),
+      );
+    expect(await asked("/api/tubes?which=use")).toBe("/api/tubes?which=use");
+    expect(await asked("/api/scales/compute/scale", "POST", { steps: 9 })).toBe(
+      '/api/scales/compute/scale {"steps":9}',
+    );
+    expect(await asked("/api/scales", "POST", { name: "Fog" })).toBe(null);
+    expect(await asked("/api/me", "PATCH", { hand: "left" })).toBe(null);
+    expect(await asked("/api/scales/3", "DELETE")).toBe(null);
+    // What only makes sense with a line, or tells what an exercise should not.
+    for (const path of ["/api/tasks", "/api/network", "/api/practice", "/api/photographs/3"])
+      expect(await asked(path)).toBe(null);
+  });
+});
+
+describe("the last answer", () => {
+  beforeEach(forgetAnswers);
+  afterEach(() => vi.unstubAllGlobals());
+
+  it("is told again to the same question, and to no other", async () => {
+    await kept("/api/tubes", [{ id: 1 }]);
+    expect(await (await lastAnswer("/api/tubes"))?.json()).toEqual([{ id: 1 }]);
+    expect(await lastAnswer("/api/tubes?which=all")).toBe(null);
+  });
+
+  it("of many that follow each other is the one that is kept", async () => {
+    const path = "/api/scales/compute/scale";
+    for (const share of [0.1, 0.2, 0.3]) keepAnswer(`${path} ${share}`, told({ share }));
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(await lastAnswer(`${path} 0.1`)).toBe(null);
+    expect(await (await lastAnswer(`${path} 0.3`))?.json()).toEqual({ share: 0.3 });
+  });
+
+  it("is forgotten when another painter comes", async () => {
+    await kept("/api/me", { name: "ann" });
+    await forgetAnswers();
+    expect(await lastAnswer("/api/me")).toBe(null);
+  });
+
+  it("goes, the oldest first, when there are very many", async () => {
+    const { createStore, set } = await import("idb-keyval");
+    const store = createStore("mesotint", "answers");
+    for (let at = 0; at < 320; at += 1) await set(`/api/piles/${at}`, { at, body: "{}" }, store);
+    await tidyAnswers();
+    expect(await lastAnswer("/api/piles/3")).toBe(null);
+    expect(await lastAnswer("/api/piles/20")).not.toBe(null);
+    expect(await lastAnswer("/api/piles/319")).not.toBe(null);
+  });
+
+  it("is what the client tells while the line is silent, and not when the studio refuses", async () => {
+    vi.resetModules();
+    let answer: () => Promise<Response> = async () => told([{ id: 7 }]);
+    vi.stubGlobal("fetch", () => answer());
+    const { api } = await import("./client");
+    expect((await api.GET("/api/tubes")).data).toEqual([{ id: 7 }]);
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    answer = () => Promise.reject(new TypeError("Failed to fetch"));
+    expect((await api.GET("/api/tubes")).data).toEqual([{ id: 7 }]);
+    await expect(api.GET("/api/boxes")).rejects.toMatchObject({ status: 0 });
+    answer = async () => new Response(JSON.stringify({ detail: "No." }), { status: 404 });
+    expect((await api.GET("/api/tubes")).response.status).toBe(404);
+  });
+});
