@@ -11,6 +11,7 @@ from django.core.management import CommandError, call_command
 from django.test import TestCase
 
 from server.demo.world import load
+from server.devices.models import Device
 from server.kept import backups
 from server.kept.models import Photograph
 from server.painters.models import Painter
@@ -65,6 +66,21 @@ class BackupsTest(TestCase):
         assert photograph is not None
         answer = self.client.get(f"/api/photographs/{photograph.pk}/image")
         self.assertEqual(answer.content, bytes(photograph.image))
+
+    def test_how_one_works_comes_back_and_who_came_in_does_not(self) -> None:
+        """A device is let in on one machine; a backup may be restored on another."""
+        told = {"units": "imperial", "measure": "hand", "pea_ml": 0.42, "hand": "left",
+                "hints": ["drag"]}  # fmt: skip
+        Painter.objects.filter(username="demo").update(**told)
+        device = Device.objects.create(digest="d" * 64, label="iPad")
+        call_command("backup", str(self.file))
+        self.assertNotIn("devices.device", gzip.decompress(self.file.read_bytes()).decode())
+        Painter.objects.filter(username="demo").update(pea_ml=0.3, hand="right", hints=[])
+        call_command("restore", str(self.file))
+        painter = Painter.objects.get(username="demo")
+        self.assertEqual({name: getattr(painter, name) for name in told}, told)
+        # Who was let in here stays let in.
+        self.assertTrue(Device.objects.filter(pk=device.pk).exists())
 
     def test_what_is_no_backup_changes_nothing(self) -> None:
         call_command("backup", str(self.file))
