@@ -110,9 +110,17 @@ class AtTheEasel(InBrowser):
         advice.get_by_role("button").first.wait_for()
         self.assertEqual(page.evaluate(TOO_SMALL), [])
         for _ in range(12):
-            if not advice.get_by_role("button").count():
-                break
+            # What was added is on its way to the server for a moment.
+            page.wait_for_function(
+                """() => {
+                    const advice = document.querySelector('[aria-label=Advice]');
+                    return advice.innerText.includes('It is there')
+                        || advice.querySelector('button:not([disabled])');
+                }"""
+            )
             told = advice.inner_text()
+            if "It is there" in told:
+                break
             if self.has_now:
                 self.knuckle("It is in")
             else:

@@ -136,6 +136,7 @@ class ByKeysAlone(InBrowser):
         page.get_by_test_id("advice").wait_for()
         self.press("link", "Paintings")
         self.press("button", "Try an example")
+        page.get_by_text("Wet sand").first.wait_for()
         page.keyboard.press("2")
         page.get_by_role("region", name="What may be the mother").wait_for()
         self.press("link", "Journal")
