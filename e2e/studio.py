@@ -172,6 +172,7 @@ class InBrowser(unittest.TestCase):
     def sign_in(self, name: str = "ann", password: str = PASSWORD) -> None:
         """Through the door with a name and a password."""
         page = self.page
+        page.get_by_role("slider", name="A paint and what mutes it").wait_for()
         if not page.get_by_label("Name").count():
             page.get_by_role("button", name="Sign in").click()
         page.get_by_label("Name").fill(name)

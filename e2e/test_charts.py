@@ -235,7 +235,9 @@ class ChartsTest(AtTheScales):
         expect(self.slip.get_by_text(re.compile("^In strength: "))).to_be_visible()
         self.slip.get_by_role("button", name="Work plan").click()
         self.choose("Measured in", "Parts, by strength")
-        expect(self.slip.get_by_text(re.compile("in strength")).first).to_be_visible()
+        expect(
+            self.slip.get_by_text(re.compile("in strength")).filter(visible=True).first
+        ).to_be_visible()
         page.get_by_role("link", name="Tubes").click()
         tray = page.get_by_role("navigation", name="Tubes")
         expect(tray.get_by_title("Phthalo green blue shade", exact=True)).to_be_visible()

@@ -17,7 +17,7 @@ from e2e.studio import Studio
 from workshop.console import ROOT
 
 JOURNEY = ROOT / "e2e" / "engines" / "journey.json"
-WAITS_S = 20
+WAITS_S = 60
 MINIBROWSER = "/usr/lib/{}/webkit2gtk-4.1/MiniBrowser"
 
 

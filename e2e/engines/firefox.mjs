@@ -13,7 +13,7 @@ let step = "";
 try {
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
-  page.setDefaultTimeout(20_000);
+  page.setDefaultTimeout(60_000);
   const faults = [];
   page.on("pageerror", (error) => faults.push(String(error)));
   for (const [does, what, more] of JSON.parse(readFileSync(journey, "utf8"))) {

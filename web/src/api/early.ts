@@ -37,22 +37,20 @@ export async function earlyAnswer(request: Request): Promise<Response | null> {
   return answer?.ok ? answer : null;
 }
 
-/** Who was signed in here when the page was last open, and how they work; null for nobody. */
-export function lastHere<Me extends { name: string | null }>(): Me | null {
+/** Whether somebody was signed in here when the page was last open. */
+export function isHere(): boolean {
   try {
-    const last: unknown = JSON.parse(localStorage.getItem(HERE) ?? "null");
-    const named = last !== null && typeof last === "object" && "name" in last && !!last.name;
-    return named ? (last as Me) : null;
+    return localStorage.getItem(HERE) !== null;
   } catch {
-    return null;
+    return false;
   }
 }
 
-/** Remember who is signed in here, or that nobody is. */
+/** Remember whether somebody is signed in here. */
 export function setHere(me: { name: string | null }): void {
   try {
     if (me.name === null) localStorage.removeItem(HERE);
-    else localStorage.setItem(HERE, JSON.stringify(me));
+    else localStorage.setItem(HERE, "1");
   } catch {
     // A browser that keeps nothing asks a little later.
   }

@@ -7,7 +7,6 @@ import {
   type Preferences,
   type SheetMeasure,
 } from "../api/client";
-import { setHere } from "../api/early";
 import { meQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 
@@ -28,9 +27,7 @@ export function usePreferences() {
     scope: { id: "preferences" },
   });
   const prefer = (change: Preferences) => {
-    const now = { ...me, ...change } as Me;
-    cache.setQueryData(meQuery.queryKey, now);
-    setHere(now);
+    cache.setQueryData(meQuery.queryKey, (now) => now && ({ ...now, ...change } as Me));
     mutate(change);
   };
   return { me, prefer };

@@ -9,7 +9,7 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import type { Me } from "../api/client";
-import { lastHere, setHere } from "../api/early";
+import { isHere, setHere } from "../api/early";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
@@ -30,16 +30,6 @@ function useMe(): Me {
 /** Who is signed in; a device that is new on the network is asked for its code first. */
 async function whoIsHere(cache: QueryClient): Promise<Me> {
   try {
-    const last = cache.getQueryData(meQuery.queryKey) ? null : lastHere<Me>();
-    if (last) {
-      // Who was here is taken to be here again, while that is being asked.
-      cache.setQueryData(meQuery.queryKey, last);
-      cache.fetchQuery({ ...meQuery, staleTime: 0 }).then((me) => {
-        setHere(me);
-        if (me.name !== last.name) window.location.reload();
-      }, askAgain);
-      return last;
-    }
     const me = await cache.ensureQueryData(meQuery);
     setHere(me);
     return me;
@@ -47,11 +37,6 @@ async function whoIsHere(cache: QueryClient): Promise<Me> {
     if (error instanceof Problem && error.field === "device") throw redirect({ to: "/device" });
     throw error;
   }
-}
-
-/** Without a line the last answer holds; a device that was sent away is asked for its code. */
-function askAgain(error: unknown) {
-  if (error instanceof Problem && error.field === "device") window.location.assign("/device");
 }
 
 const root = createRootRouteWithContext<Context>()({
@@ -66,7 +51,7 @@ const root = createRootRouteWithContext<Context>()({
 const door = () => import("./Door");
 const Door = lazyRouteComponent(door, "Door");
 // Who was not here before stands before the door: it is fetched while that is being asked.
-if (!lastHere()) door();
+if (!isHere()) door();
 
 const signIn = createRoute({
   getParentRoute: () => root,

@@ -97,7 +97,8 @@ export function StoreView() {
           ))}
         </div>
       )}
-      <div className="overflow-x-auto bg-paper text-ink">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by key */}
+      <div tabIndex={0} className="overflow-x-auto bg-paper text-ink">
         <table className="w-full">
           <thead>
             <tr className="text-right">
