@@ -31,6 +31,16 @@ function Fields({ told }: { told: (patch: Partial<Measure>) => void }) {
   );
 }
 
+/** A width as a painting would hold it. */
+function Width({ told }: { told: (cm: number) => void }) {
+  const [value, setValue] = useState(25.4);
+  const change = (cm: number) => {
+    told(cm);
+    setValue(cm);
+  };
+  return <Length label="Width" value={value} least={1} most={2000} onChange={change} />;
+}
+
 const open = async () =>
   userEvent.click(await screen.findByRole("button", { name: /^Measured in: / }));
 
@@ -82,15 +92,7 @@ describe("what amounts are told in", () => {
 describe("a length", () => {
   it("is shown in inches and told in centimetres, 2.54 to one", async () => {
     const told = vi.fn();
-    function Width() {
-      const [value, setValue] = useState(25.4);
-      const change = (cm: number) => {
-        told(cm);
-        setValue(cm);
-      };
-      return <Length label="Width" value={value} least={1} most={2000} onChange={change} />;
-    }
-    render(<Width />, { wrapper: painter({ units: "imperial" }) });
+    render(<Width told={told} />, { wrapper: painter({ units: "imperial" }) });
     const field = screen.getByRole("textbox", { name: "Width, in" });
     expect((field as HTMLInputElement).value).toBe("10");
     await userEvent.clear(field);
