@@ -17,6 +17,8 @@ FIRST_PORT = 8820
 SETTLE_MS = 500
 DESK: ViewportSize = {"width": 1280, "height": 800}
 PHONE: ViewportSize = {"width": 390, "height": 844}
+FIRST_SCALE = """async () => (await (await fetch('/api/scales')).json())
+    .find(each => each.name.startsWith('Rust runs')).id"""
 HINTS_READ = """async () => {
     const csrf = document.cookie.match(/csrftoken=([^;]+)/)[1];
     const hints = ['drag', 'squint', 'white-test', 'work-plan', 'on-the-scale', 'partners',
@@ -178,6 +180,8 @@ def _take_beginning(page: Page, address: str) -> None:
 def _take_phone(page: Page, address: str) -> None:
     page.goto(address)
     page.get_by_role("button", name="Open the demo studio").tap()
+    page.get_by_label("The slip", exact=True).wait_for()
+    page.goto(f"{address}scales/{page.evaluate(FIRST_SCALE)}")
     page.locator("[data-run-step]").first.wait_for()
     page.get_by_role("button", name="Work plan").tap()
     now = page.get_by_label("Now", exact=True)
