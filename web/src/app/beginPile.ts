@@ -3,6 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { api, got, type NewPile, type Target } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
 import { newToken } from "../api/token";
+import { fromHere, stillThere } from "./going";
 
 /** A target with nothing said yet. */
 export const NO_TARGET: Target = { name: "", colour: "", hue: "", mud: false };
@@ -30,10 +31,12 @@ export function useBeginPiles() {
       for (const body of bodies) last = await got(api.POST("/api/piles", { body }));
       return last;
     },
-    onSuccess: (pile) => {
+    onMutate: fromHere,
+    onSuccess: (pile, _, began) => {
       if (!pile) return;
       cache.setQueryData(pileQuery(pile.id).queryKey, pile);
-      navigate({ to: "/piles/{-$pileId}", params: { pileId: String(pile.id) } });
+      if (stillThere(began))
+        navigate({ to: "/piles/{-$pileId}", params: { pileId: String(pile.id) } });
     },
     onSettled: () => cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true }),
   });

@@ -7,6 +7,7 @@ import { pileQuery, pilesQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { NO_TARGET, newPile, useBeginPiles } from "../app/beginPile";
+import { fromHere, stillThere } from "../app/going";
 import { MeasureFields } from "../app/measures";
 import { amountsIn, usePreferences, withKind } from "../app/preferences";
 import { Swatch } from "../seen/Swatch";
@@ -59,10 +60,12 @@ function useBut(id: number) {
           body: { way, token: newToken() },
         }),
       ),
-    onSuccess: (pile) => {
+    onMutate: fromHere,
+    onSuccess: (pile, _, began) => {
       cache.setQueryData(pileQuery(pile.id).queryKey, pile);
       cache.invalidateQueries({ queryKey: pilesQuery.queryKey, exact: true });
-      navigate({ to: "/piles/{-$pileId}", params: { pileId: String(pile.id) } });
+      if (stillThere(began))
+        navigate({ to: "/piles/{-$pileId}", params: { pileId: String(pile.id) } });
     },
   });
 }

@@ -3,6 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { FileUp, Plus } from "lucide-react";
 import { api, got, type Passage } from "../api/client";
 import { DEFAULTS } from "../api/tables";
+import { fromHere, stillThere } from "../app/going";
 import { amountsIn, usePreferences, withKind } from "../app/preferences";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -44,11 +45,13 @@ export function NewPainting({
       };
       return got(api.POST("/api/paintings", { body }));
     },
-    onSuccess: (painting) => {
+    onMutate: fromHere,
+    onSuccess: (painting, _, began) => {
       cache.setQueryData(paintingQuery(painting.id).queryKey, painting);
       cache.invalidateQueries({ queryKey: paintingsQuery.queryKey, exact: true });
       // Tubes may have come with it.
       cache.invalidateQueries({ queryKey: ["tubes"] });
+      if (!stillThere(began)) return;
       navigate({
         to: "/paintings/{-$paintingId}",
         params: { paintingId: String(painting.id) },
