@@ -100,6 +100,22 @@ class Measure:
         decimals = max(0, -int(np.floor(np.log10(self.step) + 1e-9)))
         return f"{amount:.{decimals}f} {self.unit}"
 
+    def roughly(self, amount: float) -> str:
+        """An amount that nobody is to weigh to the last step, in as many digits as are of use.
+
+        Parameters
+        ----------
+        amount : float
+            In the measure's unit, above zero.
+        """
+        if self.unit in _COUNTED:
+            if amount < self.step / 2:
+                return "a trace"
+            told = self.told(_in_few(amount) if self.unit == HAND_UNIT else amount)
+            return "1 drop" if told == "1 drops" else told
+        digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
+        return f"{amount:.{digits}f} {self.unit}"
+
     @property
     def least(self) -> float:
         """The least amount it measures honestly, in its unit."""
@@ -305,14 +321,7 @@ def told_in(volume_ml: float, paint: Paint, measure: Measure) -> str:
     paint : Paint
     measure : Measure
     """
-    amount = volume_ml * measure.per_ml(paint)
-    if measure.unit in _COUNTED:
-        if amount < measure.step / 2:
-            return "a trace"
-        told = measure.told(_in_few(amount) if measure.unit == HAND_UNIT else amount)
-        return "1 drop" if told == "1 drops" else told
-    digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
-    return f"{amount:.{digits}f} {measure.unit}"
+    return measure.roughly(volume_ml * measure.per_ml(paint))
 
 
 _COUNTED: Final = frozenset({"drops", "mm", "in", "brush-loads", HAND_UNIT})

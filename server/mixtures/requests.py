@@ -82,10 +82,11 @@ class MeasureSteps(Asked):
     @property
     def core(self) -> CoreMeasure:
         """The measure of the core."""
-        own = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "hand": self.pea_ml}
-        return measure_of(
-            self.kind, own.get(self.kind, None if self.kind == "brush" else self.step)
-        )
+        own = {
+            **{"ribbon": self.nozzle_mm, "inches": self.nozzle_mm},
+            **{"hand": self.pea_ml, "brush": None},
+        }
+        return measure_of(self.kind, own.get(self.kind, self.step))
 
 
 class Measure(MeasureSteps):

@@ -7,6 +7,7 @@ from pydantic import BaseModel
 
 from mesotint.planning.measures import PEA_ML
 from server.painters.models import USUAL_STAGE, Painter
+from server.painters.requests import Hand, Units, UsualMeasure
 
 
 class Me(BaseModel):
@@ -15,10 +16,10 @@ class Me(BaseModel):
     name: str | None
     stage_value: float
     demo: bool
-    units: str = "metric"
-    measure: str = ""
+    units: Units = "metric"
+    measure: UsualMeasure = ""
     pea_ml: float = PEA_ML
-    hand: str = "right"
+    hand: Hand = "right"
     hints: list[str] = []
     network: bool = False
 

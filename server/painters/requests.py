@@ -9,6 +9,11 @@ from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE, Painter
 
 MOST_HINTS = 60
 
+Units = Literal["metric", "imperial"]
+Hand = Literal["right", "left"]
+UsualMeasure = Literal[
+    "", "parts", "strength", "grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"
+]
 Hint = Annotated[str, Field(min_length=1, max_length=24, pattern="^[a-z-]+$")]
 
 
@@ -24,23 +29,8 @@ class Preferences(BaseModel):
     model_config = ConfigDict(extra="forbid")
 
     stage_value: float | None = Field(None, ge=DARKEST_STAGE, le=LIGHTEST_STAGE)
-    units: Literal["metric", "imperial"] | None = None
-    measure: (
-        Literal[
-            "",
-            "parts",
-            "strength",
-            "grams",
-            "ml",
-            "drops",
-            "ribbon",
-            "hand",
-            "brush",
-            "ounces",
-            "inches",
-        ]
-        | None
-    ) = None
+    units: Units | None = None
+    measure: UsualMeasure | None = None
     pea_ml: float | None = Field(None, ge=0.02, le=3, allow_inf_nan=False)
-    hand: Literal["right", "left"] | None = None
+    hand: Hand | None = None
     hints: list[Hint] | None = Field(None, max_length=MOST_HINTS)

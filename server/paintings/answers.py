@@ -257,10 +257,12 @@ class TubeNeedOut(Used):
 
 
 class PassageNeedOut(BaseModel):
-    """How much of a passage to mix, the mother in it, and what measuring it costs in CIEDE2000."""
+    """How much of a passage to mix, in words of the measure too, the mother in it, and what
+    measuring it costs in CIEDE2000."""
 
     place: int
     volume_ml: float
+    says: str
     mother_ml: float
     cost_delta_e: float
 

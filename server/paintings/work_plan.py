@@ -54,14 +54,16 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
         if mother is not None and mother.key in {paint.key for paint in paints}
         else np.zeros(len(order))
     )
+    units = parts @ [measure.per_ml(paint) for paint in paints] / parts.sum(axis=1)
     needs = [
         PassageNeedOut(
             place=composed.mixed[place],
             volume_ml=float(volumes[place]),
+            says=measure.roughly(float(volumes[place] * per_ml)),
             mother_ml=float(volumes[place] * share),
             cost_delta_e=cost,
         )
-        for place, share, cost in zip(order, of_mother, told.costs, strict=True)
+        for place, share, cost, per_ml in zip(order, of_mother, told.costs, units, strict=True)
     ]
     return PaintingPlanOut(
         key=plan_key(told.lines),

@@ -44,6 +44,7 @@ from server.tubes.requests import (
     DeskIn,
     DrawdownIn,
     ReadingIn,
+    SeveralTubes,
     TubeChange,
     TubeIn,
 )
@@ -81,6 +82,17 @@ def tubes(request: SignedIn, which: Literal["use", "all", "away"] = "use") -> li
 @transaction.atomic
 def add_tube(request: SignedIn, payload: TubeIn) -> Status[TubeOut]:
     """Put a tube in the box on the desk."""
+    return Status(201, tubes_out([_added(request, payload)])[0])
+
+
+@router.post("/tubes/several", response={201: list[TubeOut]})
+@transaction.atomic
+def add_tubes(request: SignedIn, payload: SeveralTubes) -> Status[list[TubeOut]]:
+    """Put several tubes in the box on the desk: all of them, or none."""
+    return Status(201, tubes_out([_added(request, each) for each in payload.tubes]))
+
+
+def _added(request: SignedIn, payload: TubeIn) -> Tube:
     read = [
         CoreReading(reading.white_parts, readings.colour_typed(reading.colour))
         for reading in payload.readings
@@ -105,7 +117,7 @@ def add_tube(request: SignedIn, payload: TubeIn) -> Status[TubeOut]:
     desk = instrument.desk_of(request.user)
     if desk.box is not None:
         desk.box.tubes.add(tube)
-    return Status(201, tubes_out([tube])[0])
+    return tube
 
 
 @router.get("/tubes/{int:tube_id}", response=TubeDetailOut)

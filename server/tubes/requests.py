@@ -41,6 +41,12 @@ class TubeIn(Asked):
     notes: str = Field("", max_length=2000)
 
 
+class SeveralTubes(Asked):
+    """Tubes to add together."""
+
+    tubes: list[TubeIn] = Field(min_length=1, max_length=60)
+
+
 class TubeChange(Asked):
     """What may change about a tube; what is left out stays."""
 

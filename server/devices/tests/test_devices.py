@@ -3,6 +3,8 @@
 from http import HTTPStatus
 
 from django.core.cache import cache
+from django.core.exceptions import MiddlewareNotUsed
+from django.http import HttpResponse
 from django.test import Client, override_settings
 
 from server.config.lan import known_device
@@ -87,4 +89,5 @@ class DevicesTest(StudioTest):
         with self.settings(LAN=False, LAN_ADDRESS=""):
             self.assertEqual(self.send("get", "device", client=Client())[1], {"known": True})
             self.assertEqual(self.send("post", "network", {})[0], 404)
-        self.assertTrue(callable(known_device))
+            with self.assertRaises(MiddlewareNotUsed):
+                known_device(lambda _: HttpResponse())

@@ -1,5 +1,6 @@
 """Paintings as the API computes them: what it says is what the core says, bad input is mended."""
 
+import re
 from typing import Any
 
 import numpy as np
@@ -354,6 +355,7 @@ class PlanTest(YardTest):
             {"kind": "ml", "step": 0.1},
             {"kind": "drops"},
             {"kind": "ribbon", "nozzle_mm": 6},
+            {"kind": "hand", "pea_ml": 0.4},
         ):
             body = {
                 "request": self.yard(
@@ -367,6 +369,15 @@ class PlanTest(YardTest):
                 areas = [p["area"] for p in PAINTING["passages"]]
                 for need in told["order"]:
                     self.assertGreaterEqual(need["volume_ml"], areas[need["place"]] / 100 - 1e-9)
+                    # Beside each passage stands how much of it, in the painter's own measure; a
+                    # drop is 0.05 ml, a hand says its millilitres itself (within a twentieth).
+                    number = re.findall(r"[\d.]+", need["says"])[-1]
+                    if measure["kind"] in ("ml", "drops", "hand"):
+                        ml = float(number) * (0.05 if measure["kind"] == "drops" else 1)
+                        self.assertAlmostEqual(
+                            ml, need["volume_ml"], delta=0.06 * need["volume_ml"] + 0.04
+                        )
+                    self.assertRegex(need["says"], r" (g|ml|drops?|mm|ml\))$")
                 headings = [line["heading"] for line in told["lines"]]
                 self.assertIn("Oystercatcher's bill", headings)
                 self.assertAlmostEqual(

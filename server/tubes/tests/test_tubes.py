@@ -48,6 +48,22 @@ class TubeTest(StudioTest):
         self.assertEqual(self.send("post", f"{path}/restore")[0], 204)
         self.assertIn(tube["id"], [t["id"] for t in self.send("get", "tubes")[1]])
 
+    def test_several_tubes_come_in_together_or_not_at_all(self) -> None:
+        before = len(self.send("get", "tubes")[1])
+        box = [{"paint_key": key, "medium": "gouache"} for key in ("PR254", "PG7", "PY43")]
+        status, told = self.send("post", "tubes/several", {"tubes": box})
+        self.assertEqual(status, 201)
+        # They are told in the order of the tray.
+        self.assertEqual(
+            {(tube["paint"]["key"], tube["medium"]) for tube in told},
+            {(each["paint_key"], "gouache") for each in box},
+        )
+        self.assertEqual(len(self.send("get", "tubes")[1]), before + 3)
+        spoilt = {"tubes": [*box, {"paint_key": "PX99"}]}
+        self.assert_problem(self.send("post", "tubes/several", spoilt), 422, "PX99")
+        self.assertEqual(len(self.send("get", "tubes")[1]), before + 3)
+        self.assertEqual(self.send("post", "tubes/several", {"tubes": []})[0], 422)
+
     def test_two_tubes_of_one_name_stand_side_by_side(self) -> None:
         first = self.send("post", "tubes", {"paint_key": "PV19", "label": "Rose"})[1]
         second = self.send("post", "tubes", {"paint_key": "PV16", "label": "Rose"})[1]

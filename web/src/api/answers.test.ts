@@ -55,8 +55,12 @@ describe("the last answer", () => {
 
   it("is forgotten when another painter comes", async () => {
     await kept("/api/me", { name: "ann" });
+    keepAnswer("/api/tubes", told([{ id: 1 }]));
     await forgetAnswers();
     expect(await lastAnswer("/api/me")).toBe(null);
+    // What had only just come is not kept after all.
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(await lastAnswer("/api/tubes")).toBe(null);
   });
 
   it("goes, the oldest first, when there are very many", async () => {

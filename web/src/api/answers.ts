@@ -2,7 +2,6 @@
  * What the studio answered last, kept in this browser: told again while there is no line to it, so
  * that tubes, plans and what was last looked at open at the easel.
  */
-import "./early";
 import { clear, createStore, delMany, entries, get, set } from "idb-keyval";
 
 const MOST_KEPT = 300;
@@ -58,8 +57,8 @@ export async function lastAnswer(question: string): Promise<Response | null> {
 
 /** Another painter comes, or this one leaves: nothing is left lying about. */
 export async function forgetAnswers(): Promise<void> {
-  // What was asked for early was asked by somebody else.
-  window.mesotintEarly = undefined;
+  for (const timer of settling.values()) window.clearTimeout(timer);
+  settling.clear();
   if (there()) await clear(place()).catch(() => {});
 }
 

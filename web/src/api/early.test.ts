@@ -25,6 +25,21 @@ describe("an answer that was asked for early", () => {
     localStorage.clear();
   });
 
+  it("is for the first question alone, even where it comes after that", async () => {
+    const path = "/api/boxes";
+    asked({});
+    expect(await get(path)).toBe(null);
+    asked({ [path]: { answer: told([]) } });
+    expect(await get(path)).toBe(null);
+  });
+
+  it("holds no more once something was changed", async () => {
+    asked({ "/api/piles": { answer: told([{ id: 1 }]) } });
+    const change = new Request(`${AT}/api/piles`, { method: "POST", body: "{}" });
+    expect(await earlyAnswer(change)).toBe(null);
+    expect(await get("/api/piles")).toBe(null);
+  });
+
   it("is taken once, and the next question is asked for itself", async () => {
     asked({ "/api/me": { answer: told({ name: "ann" }) } });
     expect(await (await get("/api/me"))?.json()).toEqual({ name: "ann" });
@@ -47,10 +62,10 @@ describe("an answer that was asked for early", () => {
       "/api/me": { answer: Promise.resolve(null) },
     });
     expect(await get("/api/tubes")).toBe(null);
-    expect(await get("/api/me")).toBe(null);
-    asked({ "/api/me": { answer: told({}) } });
+    expect(await get("/api/reach")).toBe(null);
+    asked({ "/api/scales/3": { answer: told({}) } });
     if (window.mesotintEarly) window.mesotintEarly.at -= 11_000;
-    expect(await get("/api/me")).toBe(null);
+    expect(await get("/api/scales/3")).toBe(null);
   });
 
   it("is asked for where somebody was signed in, and that is forgotten with them", () => {

@@ -24,15 +24,34 @@ const sorted = (text: string): string =>
       : value,
   );
 
-/** An answer that was asked for early, once; null where there is none, or it says no. */
+/** Addresses that were asked for on this page: an early answer is for the first question alone. */
+const askedOnce = new Set<string>();
+
+/** Nothing that was asked for early holds any more: something was changed, or somebody else came. */
+export function dropEarly(): void {
+  window.mesotintEarly = undefined;
+}
+
+/** An answer that was asked for early; null where there is none, or it says no. */
 export async function earlyAnswer(request: Request): Promise<Response | null> {
   const early = window.mesotintEarly;
-  if (!early || early.answers.size === 0 || Date.now() - early.at > HOLDS_MS) return null;
+  if (!early || Date.now() - early.at > HOLDS_MS) return null;
   const { pathname, search } = new URL(request.url);
+  const computes = pathname.includes("/compute/");
+  if (request.method !== "GET" && !computes) {
+    dropEarly();
+    return null;
+  }
   const asked = early.answers.get(pathname + search);
-  if (!asked || (request.method !== "GET") !== (asked.body !== "")) return null;
-  if (asked.body && sorted(await request.clone().text()) !== sorted(asked.body)) return null;
-  early.answers.delete(pathname + search);
+  if (computes) {
+    if (!asked || sorted(await request.clone().text()) !== sorted(asked.body)) return null;
+    early.answers.delete(pathname + search);
+  } else {
+    // It may be late itself: what is asked again is asked because it may have changed.
+    if (askedOnce.has(pathname + search)) return null;
+    askedOnce.add(pathname + search);
+  }
+  if (!asked) return null;
   const answer = await asked.answer;
   return answer?.ok ? answer : null;
 }

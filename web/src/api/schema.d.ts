@@ -296,6 +296,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/tubes/several": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Add Tubes
+         * @description Put several tubes in the box on the desk: all of them, or none.
+         */
+        post: operations["server_tubes_api_add_tubes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/tubes/{tube_id}": {
         parameters: {
             query?: never;
@@ -3003,13 +3023,15 @@ export interface components {
             /**
              * Units
              * @default metric
+             * @enum {string}
              */
-            units: string;
+            units: "metric" | "imperial";
             /**
              * Measure
              * @default
+             * @enum {string}
              */
-            measure: string;
+            measure: "" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
             /**
              * Pea Ml
              * @default 0.3
@@ -3018,8 +3040,9 @@ export interface components {
             /**
              * Hand
              * @default right
+             * @enum {string}
              */
-            hand: string;
+            hand: "right" | "left";
             /**
              * Hints
              * @default []
@@ -3289,6 +3312,14 @@ export interface components {
              * @default
              */
             notes: string;
+        };
+        /**
+         * SeveralTubes
+         * @description Tubes to add together.
+         */
+        SeveralTubes: {
+            /** Tubes */
+            tubes: components["schemas"]["TubeIn"][];
         };
         /**
          * CharacterOut
@@ -5860,13 +5891,16 @@ export interface components {
         };
         /**
          * PassageNeedOut
-         * @description How much of a passage to mix, the mother in it, and what measuring it costs in CIEDE2000.
+         * @description How much of a passage to mix, in words of the measure too, the mother in it, and what
+         *     measuring it costs in CIEDE2000.
          */
         PassageNeedOut: {
             /** Place */
             place: number;
             /** Volume Ml */
             volume_ml: number;
+            /** Says */
+            says: string;
             /** Mother Ml */
             mother_ml: number;
             /** Cost Delta E */
@@ -7899,6 +7933,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TubeOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_tubes_api_add_tubes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeveralTubes"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeOut"][];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

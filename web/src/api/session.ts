@@ -1,6 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { forgetAnswers } from "./answers";
-import { setHere } from "./early";
+import { dropEarly, setHere } from "./early";
 import { type Problem, problemFrom, unreachable } from "./problem";
 
 /** The cookie that Django wants back as a header with every change. */
@@ -32,6 +32,7 @@ async function allauth(method: string, path: string, body?: unknown): Promise<Pr
 /** Nothing that another painter was answered is told to who comes now. */
 async function anew(entering: Promise<Problem | null>): Promise<Problem | null> {
   const problem = await entering;
+  dropEarly();
   if (!problem) await forgetAnswers();
   return problem;
 }

@@ -126,6 +126,7 @@ export const LIMITS = {
   "ReadingIn": {"white_parts": {"least": 0, "most": 1000}, "colour": {"longest": 60}},
   "RecipePartIn": {"paint_key": {"longest": 64}, "parts": {"most": 1000000.0}},
   "TubeIn": {"paint_key": {"longest": 64}, "recipe": {"most": 8}, "readings": {"most": 20}, "label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
+  "SeveralTubes": {"tubes": {"fewest": 1, "most": 60}},
   "TubeChange": {"label": {"longest": 120}, "size_ml": {"least": 0, "most": 100000}, "left_ml": {"least": 0, "most": 100000}, "notes": {"longest": 2000}},
   "DrawdownIn": {"white_parts": {"least": 0, "most": 1000}},
   "BoxIn": {"name": {"longest": 120}, "tubes": {"most": 1000}},

@@ -28,14 +28,14 @@ export function HowYouWork({ className }: { className: string }) {
           look="paper"
           label="Units"
           options={UNITS}
-          value={me.units === "imperial" ? "imperial" : "metric"}
+          value={me.units ?? "metric"}
           onChoose={(units) => prefer({ units })}
         />
         <Choice
           look="paper"
           label="Where the slip stands"
           options={HANDS}
-          value={me.hand === "left" ? "left" : "right"}
+          value={me.hand ?? "right"}
           onChoose={(hand) => prefer({ hand })}
         />
       </div>

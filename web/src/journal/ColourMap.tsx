@@ -28,12 +28,14 @@ export function ColourMap({
   const first = Math.min(...rows);
   const last = Math.max(...rows);
   return (
-    <div className="flex min-h-0 flex-1 flex-col p-3 text-stage-ink">
+    // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by key
+    <div tabIndex={0} className="flex min-h-0 flex-1 flex-col overflow-auto p-3 text-stage-ink">
+      {/* Under a finger a place is never smaller than one: the map is then larger than the screen. */}
       <div
-        className="grid min-h-96 flex-1"
+        className="grid min-h-96 flex-1 [--place:0px] max-lg:[--place:2.75rem]"
         style={{
-          gridTemplateColumns: `2.5rem repeat(${map.columns.length}, minmax(0, 1fr))`,
-          gridTemplateRows: `repeat(${last - first + 1}, minmax(0, 1fr)) 1.5rem`,
+          gridTemplateColumns: `2.5rem repeat(${map.columns.length}, minmax(var(--place), 1fr))`,
+          gridTemplateRows: `repeat(${last - first + 1}, minmax(var(--place), 1fr)) 1.5rem`,
         }}
       >
         {map.rows.slice(first, last + 1).map((value, at) =>

@@ -37,7 +37,7 @@ export function Checklist({
   const next = plan.lines.findIndex((_, i) => !ticked.has(i));
   const now = plan.lines[next];
   const last = [...ticked].filter((line) => next < 0 || line < next).pop();
-  useWakeLock(next >= 0 && ticked.size > 0);
+  useWakeLock(next >= 0);
   return (
     <>
       <p className="mt-2 flex items-center justify-between gap-2 text-sm">

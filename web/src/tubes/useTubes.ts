@@ -16,9 +16,8 @@ export function useTubeChanges() {
       ),
     );
   const add = useMutation({
-    mutationFn: async (tubes: NewTube[]) => {
-      for (const body of tubes) await got(api.POST("/api/tubes", { body }));
-    },
+    // All of them come into the box, or none.
+    mutationFn: (tubes: NewTube[]) => got(api.POST("/api/tubes/several", { body: { tubes } })),
     onSettled: refresh,
   });
   const putAway = useMutation({

@@ -83,7 +83,7 @@ export function PaletteView({
                 <span className="min-w-0 flex-1 border-ink/20 border-b px-3 py-1.5 leading-tight">
                   <b className="flex justify-between gap-2">
                     <span className="truncate">{nameOf(passages, need.place)}</span>
-                    <span className="whitespace-nowrap">{millilitres(need.volume_ml)}</span>
+                    <span className="whitespace-nowrap">{need.says}</span>
                   </b>
                   <span className="block text-sm">
                     {each.parts.map((part) => `${percent(part.share)} ${part.name}`).join(", ")}

@@ -31,11 +31,10 @@ const PAINTS = [...new Set(KEYS)].map((key) => ({
 
 /** A server of paints, that takes what is put into the box. */
 function begin() {
-  let id = 0;
   const log = answerWith(({ method, path, body }: Sent) => {
-    if (path === "/api/tubes" && method === "POST") {
-      id += 1;
-      return { body: { id, paint: { key: (body as { paint_key: string }).paint_key } } };
+    if (path === "/api/tubes/several" && method === "POST") {
+      const { tubes } = body as { tubes: Array<{ paint_key: string }> };
+      return { body: tubes.map(({ paint_key }, i) => ({ id: i + 1, paint: { key: paint_key } })) };
     }
     return { body: path === "/api/scales/first" ? { id: 77 } : [] };
   });
@@ -62,7 +61,7 @@ describe("a new studio", () => {
     expect(asked()).toBe(10);
     await tap("Paint PBk9");
     expect(asked()).toBe(11);
-    expect(posted("/api/tubes")).toEqual([]);
+    expect(posted("/api/tubes/several")).toEqual([]);
   });
 
   it("fills the box in its medium and lays out the first scale of what was tapped", async () => {
@@ -71,7 +70,11 @@ describe("a new studio", () => {
     await tap(/^A limited four/);
     await tap("Mute Paint PB29");
     await waitFor(() => expect(navigate).toHaveBeenCalled());
-    const tubes = posted("/api/tubes") as Array<{ paint_key: string; medium: string }>;
+    // All together, so that there is no half a box.
+    const [sent] = posted("/api/tubes/several") as Array<{
+      tubes: Array<{ paint_key: string; medium: string }>;
+    }>;
+    const tubes = sent?.tubes ?? [];
     const four = TABLES.firstMedia.watercolour.boxes.find(({ name }) => name === "A limited four");
     expect(tubes.map(({ paint_key }) => paint_key).sort()).toEqual(
       [...(four?.paints ?? [])].sort(),
@@ -98,7 +101,9 @@ describe("a new studio", () => {
     const { posted } = begin();
     await tap(/^Earth primaries/);
     await tap("Only put them in the box");
-    await waitFor(() => expect(posted("/api/tubes")).toHaveLength(4));
+    await waitFor(() => expect(posted("/api/tubes/several")).toHaveLength(1));
+    const [sent] = posted("/api/tubes/several") as Array<{ tubes: unknown[] }>;
+    expect(sent?.tubes).toHaveLength(4);
     expect(posted("/api/scales/first")).toEqual([]);
   });
 });

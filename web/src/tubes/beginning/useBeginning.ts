@@ -14,19 +14,12 @@ interface Medium {
 export function useBeginning({ medium, wash }: Medium) {
   const cache = useQueryClient();
   const navigate = useNavigate();
-  const { refresh } = useTubeChanges();
-  const filling = async (paints: readonly Paint[]) => {
-    const tubes = [];
-    for (const { key } of paints)
-      tubes.push(
-        await got(api.POST("/api/tubes", { body: { ...NEW_TUBE, paint_key: key, medium } })),
-      );
-    return tubes;
-  };
-  const fill = useMutation({ mutationFn: filling, onSettled: refresh });
+  const { add, refresh } = useTubeChanges();
+  const tubesOf = (paints: readonly Paint[]) =>
+    paints.map(({ key }) => ({ ...NEW_TUBE, paint_key: key, medium }));
   const mute = useMutation({
     mutationFn: async ({ paint, paints }: { paint: Paint; paints: readonly Paint[] }) => {
-      const tubes = await filling(paints);
+      const tubes = await got(api.POST("/api/tubes/several", { body: { tubes: tubesOf(paints) } }));
       const tube = tubes.find((each) => each.paint.key === paint.key);
       if (!tube) throw new Error(`${paint.name} did not come into the box; choose it once more.`);
       return got(
@@ -43,8 +36,8 @@ export function useBeginning({ medium, wash }: Medium) {
   });
   return {
     mute: (paint: Paint, paints: readonly Paint[]) => mute.mutate({ paint, paints }),
-    fill: (paints: readonly Paint[]) => fill.mutate(paints),
-    busy: fill.isPending || mute.isPending,
-    error: fill.error ?? mute.error,
+    fill: (paints: readonly Paint[]) => add.mutate(tubesOf(paints)),
+    busy: add.isPending || mute.isPending,
+    error: add.error ?? mute.error,
   };
 }
