@@ -78,7 +78,12 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     scale.add_argument("--to-grey", action="store_true", help="end at the nearest grey")
     scale.add_argument("--white", type=float, default=0.0)
     scale.add_argument("--ml", type=float, default=2.0, help="millilitres of each step")
-    scale.add_argument("--measure", "--tool", default="grams", help="grams, ml, drops or ribbon")
+    scale.add_argument(
+        "--measure",
+        "--tool",
+        default="grams",
+        help="grams, ounces, ml, drops, ribbon, inches, hand or brush",
+    )
     scale.add_argument("--step", type=float, default=None, help="step of the scale or nozzle, mm")
     scale.add_argument("--method", "--way", default="separate", help=", ".join(METHODS))
     viewing_options(scale)
