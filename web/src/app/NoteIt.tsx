@@ -62,7 +62,7 @@ export function NoteIt({
     <>
       <Button
         look="paper"
-        className={className}
+        className={`whitespace-nowrap ${className}`}
         disabled={note.isPending}
         onClick={() => note.mutate()}
       >

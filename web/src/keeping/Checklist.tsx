@@ -63,7 +63,7 @@ export function Checklist({
         <Hint name="work-plan" />
       </div>
       {now && (
-        <div className="-mx-4 border-ink border-y-2">
+        <div className="-mx-4 border-ink border-y-2 md:hidden">
           <Now
             heading={now.heading}
             says={now.says}
