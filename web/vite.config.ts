@@ -28,7 +28,8 @@ export default defineConfig({
     otherNotices,
     VitePWA({
       registerType: "autoUpdate",
-      injectRegister: "script-defer",
+      // src/app/main.tsx does it, when the first view is there.
+      injectRegister: null,
       manifest: {
         name: "Mesotint",
         short_name: "Mesotint",

@@ -299,6 +299,13 @@ class SheetOut(SheetHead):
     current_data: bool
 
 
+class OpenedOut(BaseModel):
+    """A saved sheet as it is opened, and what it comes to now: one answer for both."""
+
+    sheet: SheetOut
+    computed: ScaleOut | TriadOut | ChartOut | None
+
+
 def request_of(sheet: Sheet) -> AnyRequest:
     """What a kept sheet was computed from."""
     return _REQUESTS.validate_python(sheet.request)

@@ -12,12 +12,13 @@ from server.kept.requests import Ticked
 from server.kept.services import mine, set_thrown, set_ticks
 from server.mixtures.services import box_of
 from server.painters.requests import SignedIn
-from server.scales import chart, paper, partners, scale, triad
+from server.scales import paper, partners
 from server.scales.answers import (
     ChartOut,
     CompareOut,
     MutingOut,
     NudgesOut,
+    OpenedOut,
     PartnerOut,
     ScaleOut,
     SheetOut,
@@ -42,7 +43,7 @@ from server.scales.requests import (
     SheetIn,
     TriadIn,
 )
-from server.scales.services import compute, copy, keep
+from server.scales.services import compute, copy, keep, opened, shown
 from server.scales.work_plan import work_plan
 
 router = Router(tags=["scales"])
@@ -57,27 +58,21 @@ def _mine(request: SignedIn, sheet_id: int) -> Sheet:
 
 
 @router.post("/compute/scale", response=ScaleOut)
-def compute_scale(request: SignedIn, payload: ScaleIn) -> ScaleOut:
+def compute_scale(request: SignedIn, payload: ScaleIn) -> ScaleOut | TriadOut | ChartOut:
     """The trail and the steps of a scale; nothing is kept."""
-    found = scale.compute(box_of(request.user, payload.asked_for), payload)
-    found.made.remember(payload)
-    return scale.scale_out(found, payload)
+    return shown(request.user, payload)
 
 
 @router.post("/compute/triad", response=TriadOut)
-def compute_triad(request: SignedIn, payload: TriadIn) -> TriadOut:
+def compute_triad(request: SignedIn, payload: TriadIn) -> ScaleOut | TriadOut | ChartOut:
     """The field, the lines of equal chroma and the picks of a triangle; nothing is kept."""
-    found = triad.compute(box_of(request.user, payload.asked_for), payload)
-    found.made.remember(payload)
-    return triad.triad_out(found)
+    return shown(request.user, payload)
 
 
 @router.post("/compute/chart", response=ChartOut)
-def compute_chart(request: SignedIn, payload: ChartIn) -> ChartOut:
+def compute_chart(request: SignedIn, payload: ChartIn) -> ScaleOut | TriadOut | ChartOut:
     """The cells of a chart; nothing is kept."""
-    found = chart.compute(box_of(request.user, payload.asked_for), payload)
-    found.made.remember(payload)
-    return chart.chart_out(found)
+    return shown(request.user, payload)
 
 
 @router.post("/compute/partners", response=list[PartnerOut])
@@ -134,6 +129,12 @@ def keep_first(request: SignedIn, payload: FirstIn) -> Status[SheetOut]:
 def sheet(request: SignedIn, sheet_id: int) -> SheetOut:
     """One sheet."""
     return sheet_out(_mine(request, sheet_id))
+
+
+@router.get("/{int:sheet_id}/opened", response=OpenedOut)
+def open_sheet(request: SignedIn, sheet_id: int) -> OpenedOut:
+    """One sheet, and what it comes to now."""
+    return opened(request.user, _mine(request, sheet_id))
 
 
 @router.put("/{int:sheet_id}", response=KeptAgain)

@@ -5,6 +5,7 @@ from collections.abc import Mapping, Sequence
 from django.db import transaction
 from django.db.models import Q
 from django.dispatch import receiver
+from django.http import Http404
 
 from mesotint.errors import InputError
 from server.kept.notes import kept_changed, restored
@@ -23,11 +24,14 @@ from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
 from server.scales import chart, scale, triad
-from server.scales.answers import request_of
+from server.scales.answers import ChartOut, OpenedOut, ScaleOut, TriadOut, request_of, sheet_out
 from server.scales.models import Patch, Sheet
 from server.scales.patches import Patches, Result, result_key
 from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriadIn
 from server.tubes.services import PaintBox, data_version
+
+# How a sheet is looked at until the painter asks for another light.
+DAYLIGHT = {"light": "D65", "finish": "satin"}
 
 _TOLD = (
     "place", "label", "lightness", "a", "b", "srgb", "in_gamut", "munsell", "name", "parts",
@@ -44,6 +48,36 @@ def compute(box: PaintBox, asked: AnyRequest) -> Patches:
             return triad.compute(box, asked).made
         case ChartIn():
             return chart.compute(box, asked).made
+
+
+def shown(painter: Painter, asked: AnyRequest) -> ScaleOut | TriadOut | ChartOut:
+    """A sheet as the screen shows it; of it is kept only what keeping it will take."""
+    box = box_of(painter, asked.asked_for)
+    match asked:
+        case ScaleIn():
+            made = scale.compute(box, asked)
+            made.made.remember(asked)
+            return scale.scale_out(made, asked)
+        case TriadIn():
+            field = triad.compute(box, asked)
+            field.made.remember(asked)
+            return triad.triad_out(field)
+        case ChartIn():
+            grid = chart.compute(box, asked)
+            grid.made.remember(asked)
+            return chart.chart_out(grid)
+
+
+def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
+    """A kept sheet, and what it comes to today by daylight.
+
+    Where it cannot be computed any more it opens all the same: the bench asks again, and says why.
+    """
+    asked = request_of(sheet).model_copy(update=DAYLIGHT)
+    try:
+        return OpenedOut(sheet=sheet_out(sheet), computed=shown(painter, asked))
+    except (InputError, Http404):
+        return OpenedOut(sheet=sheet_out(sheet), computed=None)
 
 
 def _result(box: PaintBox, asked: AnyRequest) -> Result:

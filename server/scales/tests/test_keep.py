@@ -4,6 +4,7 @@ from unittest import mock
 
 from django.db import connection
 
+from mesotint.errors import InputError
 from mesotint.paints.library import Library, library
 from server.mixtures.models import TubeShare
 from server.scales.models import Patch, Sheet, Tick
@@ -42,6 +43,24 @@ class KeepTest(DeskTest):
                     if field not in ("first", "second", "corners", "mixtures"):
                         self.assertEqual(again["request"][field], value)
                 self.assertEqual(again["measure"]["kind"], "drops")
+
+    def test_opens_with_what_it_comes_to_by_daylight(self) -> None:
+        for request in (
+            self.scale(hold=5),
+            self.triad("PO20", "PY3", "PB29"),
+            self.chart("browns", "PO20", "PY3", "PB29"),
+        ):
+            with self.subTest(kind=request["kind"]):
+                kept = self.kept({**request, "light": "A"})
+                told = self.send("get", f"scales/{kept['id']}/opened")[1]
+                self.assertEqual(told["sheet"], kept)
+                by_day = self.computed(request["kind"], {**request, "light": "D65"})
+                self.assertEqual(told["computed"], by_day)
+
+    def test_opens_where_it_cannot_be_computed_any_more(self) -> None:
+        with mock.patch("server.scales.scale.compute", side_effect=InputError("No.", "first")):
+            told = self.send("get", f"{self.path}/opened")[1]
+        self.assertEqual((told["sheet"], told["computed"]), (self.saved, None))
 
     def test_patches_and_parts_are_rows(self) -> None:
         patches = Patch.objects.filter(sheet_id=self.saved["id"])
@@ -110,6 +129,7 @@ class KeepTest(DeskTest):
     def test_anothers_sheet_is_not_there(self) -> None:
         other = self.as_other()
         for method, path in (("get", self.path), ("delete", self.path),
+                             ("get", f"{self.path}/opened"),
                              ("post", f"{self.path}/restore"), ("post", f"{self.path}/copy"),
                              ("get", f"{self.path}/paper.csv")):  # fmt: skip
             answer = self.send(method, path, client=other)

@@ -3,10 +3,10 @@ const HERE = "mesotint.here";
 
 const HOLDS_MS = 10_000;
 
-/** What was asked for before the client was there, by `public/early.js`. */
+/** What was asked for before the client was there, by `public/early.js`; null is no answer. */
 interface Early {
   at: number;
-  answers: Map<string, { answer: Promise<Response | null>; body: string }>;
+  answers: Map<string, Promise<string | null>>;
 }
 
 declare global {
@@ -14,15 +14,6 @@ declare global {
     mesotintEarly?: Early;
   }
 }
-
-/** The same whatever order its fields stand in. */
-const sorted = (text: string): string =>
-  text &&
-  JSON.stringify(JSON.parse(text), (_, value) =>
-    value && typeof value === "object" && !Array.isArray(value)
-      ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : value,
-  );
 
 /** Addresses that were asked for on this page: an early answer is for the first question alone. */
 const askedOnce = new Set<string>();
@@ -32,28 +23,29 @@ export function dropEarly(): void {
   window.mesotintEarly = undefined;
 }
 
-/** An answer that was asked for early; null where there is none, or it says no. */
-export async function earlyAnswer(request: Request): Promise<Response | null> {
+/** Whether this is a page's first view, of which much was asked for early. */
+export function isFirstView(): boolean {
   const early = window.mesotintEarly;
-  if (!early || Date.now() - early.at > HOLDS_MS) return null;
-  const { pathname, search } = new URL(request.url);
-  const computes = pathname.includes("/compute/");
-  if (request.method !== "GET" && !computes) {
-    dropEarly();
+  return early !== undefined && Date.now() - early.at <= HOLDS_MS;
+}
+
+/** An answer that was asked for early; null where there is none, or it says no. */
+export async function earlyAnswer({ method, url }: Request): Promise<Response | null> {
+  if (!isFirstView()) return null;
+  const { pathname, search } = new URL(url);
+  if (method !== "GET") {
+    // What is only computed changes nothing.
+    if (!pathname.includes("/compute/")) dropEarly();
     return null;
   }
-  const asked = early.answers.get(pathname + search);
-  if (computes) {
-    if (!asked || sorted(await request.clone().text()) !== sorted(asked.body)) return null;
-    early.answers.delete(pathname + search);
-  } else {
-    // It may be late itself: what is asked again is asked because it may have changed.
-    if (askedOnce.has(pathname + search)) return null;
-    askedOnce.add(pathname + search);
-  }
-  if (!asked) return null;
-  const answer = await asked.answer;
-  return answer?.ok ? answer : null;
+  const path = pathname + search;
+  // It may be late itself: what is asked again is asked because it may have changed.
+  if (askedOnce.has(path)) return null;
+  askedOnce.add(path);
+  const told = (await window.mesotintEarly?.answers.get(path)) ?? null;
+  return told === null
+    ? null
+    : new Response(told, { headers: { "Content-Type": "application/json" } });
 }
 
 /** Whether somebody was signed in here when the page was last open. */

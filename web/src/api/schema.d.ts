@@ -1336,6 +1336,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/scales/{sheet_id}/opened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Open Sheet
+         * @description One sheet, and what it comes to now.
+         */
+        get: operations["server_scales_api_open_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/scales/{sheet_id}/copy": {
         parameters: {
             query?: never;
@@ -5023,6 +5043,15 @@ export interface components {
         KeptAgain: {
             /** Revision */
             revision: number;
+        };
+        /**
+         * OpenedOut
+         * @description A saved sheet as it is opened, and what it comes to now: one answer for both.
+         */
+        OpenedOut: {
+            sheet: components["schemas"]["SheetOut"];
+            /** Computed */
+            computed: components["schemas"]["ScaleOut"] | components["schemas"]["TriadOut"] | components["schemas"]["ChartOut"] | null;
         };
         /**
          * Ticked
@@ -9866,6 +9895,37 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    server_scales_api_open_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sheet_id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenedOut"];
+                };
             };
             /** @description Why it was not done, and how to mend it. */
             default: {

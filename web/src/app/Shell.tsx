@@ -1,7 +1,7 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { Link, Outlet, useNavigate } from "@tanstack/react-router";
+import { Link, Outlet, useLocation, useNavigate } from "@tanstack/react-router";
 import { CircleHelp, CircleUser, Eye, Shapes, SunMedium } from "lucide-react";
-import { lazy, Suspense, useEffect, useState } from "react";
+import { lazy, type MouseEvent, Suspense, useEffect, useState } from "react";
 import type { Me } from "../api/client";
 import { useSilence } from "../api/line";
 import { onSessionEnd, signOut } from "../api/session";
@@ -9,6 +9,7 @@ import type { HelpPart } from "../help/Help";
 import { useOutbox } from "../keeping/outbox";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { Button } from "../ui/Button";
+import { afterPaint } from "../ui/quiet";
 import { Select } from "../ui/Select";
 import { type KeyAction, useKeys } from "./keys";
 import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
@@ -21,6 +22,7 @@ const STAGES = [
   { to: "/journal/{-$entryId}", name: "Journal" },
   { to: "/practice", name: "Practice" },
 ] as const;
+type Stage = (typeof STAGES)[number];
 
 /** The room around the work: the stages, and at hand always surround, light, squint, white test. */
 export function Shell({ me }: { me: Me }) {
@@ -127,8 +129,21 @@ function TopBar({ me }: { me: Me }) {
   );
 }
 
-/** Where one is in the work: beside the name, or in a phone's hand at the bottom. */
+/**
+ * Where one is in the work: beside the name, or in a phone's hand at the bottom. A stage that is
+ * tapped is marked at once; it is laid out in the next frame, since a slow phone takes a while.
+ */
 function Stages() {
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const [going, setGoing] = useState<{ from: string; to: string } | null>(null);
+  const goes = going?.from === pathname ? going.to : null;
+  const go = (event: MouseEvent, to: Stage["to"]) => {
+    if (event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return;
+    event.preventDefault();
+    setGoing({ from: pathname, to });
+    afterPaint(() => navigate({ to }));
+  };
   return (
     <nav
       aria-label="Stages of the work"
@@ -139,7 +154,9 @@ function Stages() {
           <li key={stage.to} className="min-w-0 max-md:flex-auto">
             <Link
               to={stage.to}
-              className="flex h-full min-h-11 items-center justify-center border-transparent md:border-b-4 md:px-3 max-md:border-t-4 max-md:text-[0.875rem]"
+              data-goes={goes === stage.to || undefined}
+              onClick={(event) => go(event, stage.to)}
+              className="flex h-full min-h-11 items-center justify-center border-transparent data-goes:border-chalk data-goes:font-bold md:border-b-4 md:px-3 max-md:border-t-4 max-md:text-[0.875rem]"
               activeProps={{ className: "border-chalk! font-bold", "aria-current": "page" }}
             >
               {stage.name}

@@ -11,6 +11,8 @@ const RETRIES = 2;
 const RENEWED = "mesotint.renewed";
 const RENEWED_WITHIN_MS = 60_000;
 const TIDIES_AFTER_MS = 20_000;
+/** The first view has all of a slow phone until then. */
+const WORKS_OFFLINE_AFTER_MS = 2500;
 
 const cache = new QueryClient({
   defaultOptions: {
@@ -33,6 +35,8 @@ window.addEventListener("vite:preloadError", () => {
   window.location.reload();
 });
 window.setTimeout(tidyAnswers, TIDIES_AFTER_MS);
+if (import.meta.env.PROD)
+  window.setTimeout(() => navigator.serviceWorker?.register("/sw.js"), WORKS_OFFLINE_AFTER_MS);
 
 const page = document.getElementById("root");
 if (page)

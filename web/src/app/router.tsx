@@ -9,7 +9,7 @@ import {
   redirect,
 } from "@tanstack/react-router";
 import type { Me } from "../api/client";
-import { isHere, setHere } from "../api/early";
+import { isFirstView, isHere, setHere } from "../api/early";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
@@ -91,6 +91,9 @@ const home = createRoute({
 });
 
 const idIn = (text: string | undefined) => (text === undefined ? null : Number(text));
+/** A first view that has all it needs by then is drawn once, and not piece by piece. */
+const DRAWN_WHOLE_WITHIN_MS = 800;
+const wait = (ms: number) => new Promise((resolve) => window.setTimeout(resolve, ms));
 const KINDS = ["scale", "triad", "chart"] as const;
 
 const scales = createRoute({
@@ -100,8 +103,9 @@ const scales = createRoute({
     ...(KINDS.includes(search.new as Kind) ? { new: search.new as Kind } : {}),
     ...(typeof search.turn === "number" ? { turn: search.turn } : {}),
   }),
-  loader: ({ context, params }) => {
-    prefetchSheet(context.cache, idIn(params.sheetId));
+  loader: async ({ context, params }) => {
+    const fetched = prefetchSheet(context.cache, idIn(params.sheetId));
+    if (isFirstView()) await Promise.race([fetched, wait(DRAWN_WHOLE_WITHIN_MS)]);
   },
   component: function Scales() {
     const { sheetId } = scales.useParams();

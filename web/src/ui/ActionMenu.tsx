@@ -2,9 +2,12 @@ import { ChevronDown } from "lucide-react";
 import { lazy, Suspense } from "react";
 import { ACTION_BUTTON, type ActionMenuProps } from "./actions";
 import { Button } from "./Button";
+import { whenQuiet } from "./quiet";
 
 // The first view shows the button before it opens anything.
-const List = lazy(() => import("./ActionList").then((there) => ({ default: there.ActionList })));
+const List = lazy(() =>
+  whenQuiet(() => import("./ActionList").then((there) => ({ default: there.ActionList }))),
+);
 
 /** A few things to do, or files to take away, behind one button. */
 export function ActionMenu({

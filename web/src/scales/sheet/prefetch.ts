@@ -1,16 +1,24 @@
 import type { QueryClient } from "@tanstack/react-query";
+import { api, got, type Sheet } from "../../api/client";
 import { computedQuery, sheetQuery, tubesQuery } from "../../api/queries";
 import { draftOf, requestOf } from "./draft";
 
 /** Fetch what a sheet's bench will ask for while the bench itself is still on its way. */
 export async function prefetchSheet(cache: QueryClient, id: number | null): Promise<void> {
-  cache.prefetchQuery(tubesQuery);
-  if (id === null) return;
-  try {
-    const sheet = await cache.fetchQuery(sheetQuery(id));
-    const request = requestOf(draftOf(sheet).request, "D65");
-    if (request) cache.prefetchQuery(computedQuery(request.kind, request as never));
-  } catch {
-    // The bench asks again, and says what went wrong.
+  await Promise.all([
+    cache.prefetchQuery(tubesQuery),
+    id !== null && cache.prefetchQuery({ ...sheetQuery(id), queryFn: () => opened(cache, id) }),
+  ]);
+}
+
+/** A sheet, and what it comes to now, which its bench then finds computed. */
+async function opened(cache: QueryClient, id: number): Promise<Sheet> {
+  const params = { path: { sheet_id: id } };
+  const { sheet, computed } = await got(api.GET("/api/scales/{sheet_id}/opened", { params }));
+  const request = requestOf(draftOf(sheet).request, "D65");
+  if (request && computed) {
+    const { queryKey } = computedQuery(request.kind, request as never);
+    cache.setQueryData(queryKey, computed as never);
   }
+  return sheet;
 }

@@ -6,6 +6,7 @@ import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
+import { whenQuiet } from "../../ui/quiet";
 import { nameFor, type RequestDraft } from "../sheet/draft";
 import { SHEETS } from "../sheet/shelf";
 import type { OpenSheet } from "../sheet/useSheet";
@@ -104,5 +105,5 @@ const PAPERS = [
 
 // Fetched when it is asked for.
 const ReadBack = lazy(() =>
-  import("../../painted/ReadBack").then((there) => ({ default: there.ReadBack })),
+  whenQuiet(() => import("../../painted/ReadBack").then((there) => ({ default: there.ReadBack }))),
 );
