@@ -50,12 +50,12 @@ PAINTED = """((css, says, presses) => {
     if (presses) until(['button:enabled', presses], button => { look(); button.click(); });
     else look();
 })"""
-# The longest from a touch to the next paint, of all that were made (event timing).
+# From each touch to the next paint (event timing).
 WATCH = """() => {
-    window.longest = 0;
+    window.touches = {};
     new PerformanceObserver(list => {
-        for (const entry of list.getEntries())
-            if (entry.interactionId) window.longest = Math.max(window.longest, entry.duration);
+        for (const { interactionId: id, duration } of list.getEntries())
+            if (id) window.touches[id] = Math.max(window.touches[id] ?? 0, duration);
     }).observe({ type: 'event', durationThreshold: 16, buffered: true });
 }"""
 SCRIPTS = """() => performance.getEntriesByType('resource')
@@ -142,7 +142,7 @@ def _door(browser: Browser, studio: Studio) -> list[Figure]:
 
 
 def _studio(browser: Browser, studio: Studio) -> list[Figure]:
-    cold, again, offline, weights, longest = [], [], [], [], []
+    cold, again, offline, weights, touches = [], [], [], [], []
     for _ in range(RUNS):
         with _phone(browser, "allow") as context:
             page = context.new_page()
@@ -159,7 +159,7 @@ def _studio(browser: Browser, studio: Studio) -> list[Figure]:
                 page.evaluate("navigator.serviceWorker.ready.then(() => true)")
                 page.wait_for_timeout(3000)
                 again.append(_until(line, address, (STEP, "")))
-                longest.append(_touches(page))
+                touches += _touches(page)
                 page.wait_for_timeout(1500)
                 line.send("Network.disable")
                 fresh.set_offline(True)
@@ -169,15 +169,24 @@ def _studio(browser: Browser, studio: Studio) -> list[Figure]:
         below("a studio's first view on a slow phone, cold", statistics.median(cold), "ms", 2500),
         below("a studio's first view on a slow phone, again", statistics.median(again), "ms", 1000),
         below("script before that view, compressed", statistics.median(weights), "kB", 200),
-        below("touch to next paint on a slow phone, the longest", max(longest), "ms", 200),
+        below("touch to next paint on a slow phone", _inp(touches), "ms", 200),
         below("without a line to a plan, slow phone", statistics.median(offline), "ms", 1000),
     ]
 
 
-def _touches(page: Page) -> float:
-    """What a painter does in the first minute: steps, the plan, a tick, the tray, another stage.
+def _inp(touches: list[float]) -> float:
+    """Interaction to next paint: the longest, but for one of every fifty.
 
-    Touched where it lies on the screen: to find it by name takes time of the page itself.
+    As web.dev/articles/inp defines it, which is told here from memory.
+    """
+    return sorted(touches, reverse=True)[len(touches) // 50]
+
+
+def _touches(page: Page) -> list[float]:
+    """Milliseconds from each touch to the next paint.
+
+    What a painter does in the first minute: steps, the plan, a tick, the tray, another stage.
+    Each is touched where it lies: to be found by name takes time of the page itself.
     """
     now = page.get_by_label("Now", exact=True)
     page.evaluate(WATCH)
@@ -197,7 +206,7 @@ def _touches(page: Page) -> float:
         page.wait_for_timeout(400)
         page.touchscreen.tap(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
         page.wait_for_timeout(800)
-    found: float = page.evaluate("window.longest")
+    found: list[float] = page.evaluate("Object.values(window.touches)")
     return found
 
 

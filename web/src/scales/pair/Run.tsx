@@ -60,7 +60,8 @@ export function Run({
 
   return (
     <section aria-label="The run" className="select-none overflow-x-auto px-4 pb-3 max-md:px-0">
-      <div ref={row} className="flex items-end">
+      {/* As high as the chosen step: what is below stays where it is while another one grows. */}
+      <div ref={row} className="flex h-24 items-end">
         {shares.map((share, i) => {
           const at = sample(trail, share);
           const step = scale.steps[i];
