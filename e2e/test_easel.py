@@ -77,6 +77,33 @@ class AtTheEasel(InBrowser):
         page.goto(sheet)
         expect(page.locator("[data-run-step]")).to_have_count(9)
 
+    def test_what_was_changed_opens_without_a_line_as_it_is_now(self) -> None:
+        page = self.page
+        sheet = page.url
+        page.get_by_role("link", name="Piles").tap()
+        page.get_by_role("button", name="New pile").tap()
+        page.get_by_label("Colour to hit").fill("5YR 4/3")
+        page.get_by_role("button", name="Begin the pile").tap()
+        page.get_by_role("region", name="Advice").get_by_role("button").first.wait_for()
+        if self.has_now:
+            self.knuckle("It is in")
+        else:
+            page.get_by_role("region", name="Advice").get_by_role("button").first.tap()
+        history = page.get_by_role("region", name="What is in it")
+        expect(history.get_by_role("listitem")).to_have_count(1)
+        told = history.inner_text()
+        pile = page.url
+        page.goto(sheet)
+        name = page.get_by_label("Name of the sheet")
+        name.fill("Fog, at noon")
+        # Kept, and asked for once more when nothing changes any longer.
+        page.wait_for_timeout(8000)
+        page.context.set_offline(True)
+        page.goto(pile)
+        expect(history).to_have_text(told, use_inner_text=True)
+        page.goto(sheet)
+        expect(name).to_have_value("Fog, at noon")
+
     def test_who_signs_out_leaves_nothing_behind(self) -> None:
         page = self.page
         sheet = page.url

@@ -1,6 +1,14 @@
 import "fake-indexeddb/auto";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import { forgetAnswers, keepAnswer, lastAnswer, questionOf, tidyAnswers } from "./answers";
+import {
+  forgetAnswers,
+  keepAnswer,
+  keepLater,
+  lastAnswer,
+  questionOf,
+  tellChanged,
+  tidyAnswers,
+} from "./answers";
 
 const AT = window.location.origin;
 const SETTLED_MS = 900;
@@ -62,6 +70,27 @@ describe("the last answer", () => {
     await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
     expect(await lastAnswer("/api/tubes")).toBe(null);
   });
+
+  it("of what was changed is asked for anew, and of nothing else", async () => {
+    const asked: string[] = [];
+    vi.stubGlobal("fetch", async (question: string) => {
+      asked.push(question);
+      return told({ now: question });
+    });
+    const questions = ["/api/piles", "/api/piles/3?light=A", "/api/piles/31", "/api/tubes"];
+    for (const each of questions) keepAnswer(each, told({ now: "before" }));
+    keepLater("/api/scales/9/opened");
+    for (const part of ["events", "note"]) tellChanged(`/api/piles/3/${part}`, false);
+    tellChanged("/api/practice/3/answers", false);
+    tellChanged("/api/piles/31", true);
+    await vi.waitFor(() => expect(asked).toHaveLength(3), { timeout: 6000 });
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(asked.sort()).toEqual(["/api/piles", "/api/piles/3?light=A", "/api/scales/9/opened"]);
+    for (const each of questions) {
+      const now = asked.includes(each) ? each : "before";
+      expect(await (await lastAnswer(each))?.json()).toEqual({ now });
+    }
+  }, 10_000);
 
   it("goes, the oldest first, when there are very many", async () => {
     const { createStore, set } = await import("idb-keyval");

@@ -11,6 +11,9 @@ const SETTLES_MS = 800;
 /** What only makes sense with a line, or is too large to keep. */
 const PASSING = ["/api/tasks", "/api/network", "/api/device", "/api/photographs", "/api/practice"];
 
+/** Who mixes changes a thing again and again; it is asked for anew when that is over. */
+const CHANGED_FOR_MS = 4000;
+
 interface Kept {
   at: number;
   body: string;
@@ -36,9 +39,72 @@ export async function questionOf(request: Request): Promise<string | null> {
 
 const settling = new Map<string, number>();
 
+/** The last question to each address that was looked at on this page. */
+const looked = new Map<string, string>();
+
+/** Questions whose kept answers are true no more, until they have been asked again. */
+const STALE = "mesotint.stale";
+const stale = new Set<string>();
+try {
+  for (const question of JSON.parse(localStorage.getItem(STALE) ?? "[]")) stale.add(question);
+} catch {
+  // A browser that keeps nothing has nothing to renew.
+}
+let asking = 0;
+
+function setStale(to: () => void): void {
+  to();
+  try {
+    localStorage.setItem(STALE, JSON.stringify([...stale]));
+  } catch {
+    // It is asked again on this page, or not at all.
+  }
+}
+
+/** Ask once more for what is kept and was changed since, when nothing has changed for a while. */
+export function renewAnswers(): void {
+  window.clearTimeout(asking);
+  if (stale.size === 0) return;
+  asking = window.setTimeout(async () => {
+    for (const question of [...stale]) {
+      const answer = await fetch(question).catch(() => null);
+      if (!answer) return;
+      setStale(() => stale.delete(question));
+      if (answer.ok) keepAnswer(question, answer);
+    }
+  }, CHANGED_FOR_MS);
+}
+
+/** What an address tells of, such as "/api/piles/3", or a whole shelf. */
+const thingOf = (address: string) => /^\/api\/[^/?]+(\/\d+)?/.exec(address)?.[0] ?? address;
+
+/** Something was changed, or is gone: what is kept of it and of its shelf is true no more. */
+export function tellChanged(address: string, gone: boolean): void {
+  const thing = thingOf(address);
+  const shelf = thing.replace(/\/\d+$/, "");
+  setStale(() => {
+    for (const [each, question] of looked) {
+      if (gone && thingOf(each) === thing) {
+        looked.delete(each);
+        stale.delete(question);
+      } else if ([thing, shelf].includes(thingOf(each))) stale.add(question);
+    }
+  });
+  renewAnswers();
+}
+
+/** What is on screen without having been asked for, as it was made here, is kept as well. */
+export function keepLater(question: string): void {
+  if (!there()) return;
+  looked.set(question, question);
+  setStale(() => stale.add(question));
+  renewAnswers();
+}
+
 /** Keep an answer, once no other to the same address has followed it. */
 export function keepAnswer(question: string, answer: Response): void {
   const address = question.split(" ")[0] as string;
+  if (address === question) looked.set(address.split("?")[0] as string, question);
   window.clearTimeout(settling.get(address));
   settling.set(
     address,
@@ -59,6 +125,9 @@ export async function lastAnswer(question: string): Promise<Response | null> {
 export async function forgetAnswers(): Promise<void> {
   for (const timer of settling.values()) window.clearTimeout(timer);
   settling.clear();
+  window.clearTimeout(asking);
+  looked.clear();
+  setStale(() => stale.clear());
   if (there()) await clear(place()).catch(() => {});
 }
 

@@ -1,5 +1,5 @@
 import createClient from "openapi-fetch";
-import { keepAnswer, lastAnswer, questionOf } from "./answers";
+import { keepAnswer, lastAnswer, questionOf, tellChanged } from "./answers";
 import { earlyAnswer } from "./early";
 import { heard } from "./line";
 import { problemFrom, unreachable } from "./problem";
@@ -116,6 +116,7 @@ async function patiently(request: Request): Promise<Response> {
   const again = request.clone();
   const times = signedInTimes();
   const question = await questionOf(request.clone());
+  const changes = request.method !== "GET" && !question;
   request.headers.set("X-CSRFToken", csrfToken());
   let silent = false;
   const early = await earlyAnswer(request);
@@ -130,6 +131,7 @@ async function patiently(request: Request): Promise<Response> {
   if (silent) return answer;
   heard(answer.status);
   if (question && answer.ok) keepAnswer(question, answer.clone());
+  if (changes && answer.ok) tellChanged(new URL(request.url).pathname, request.method === "DELETE");
   if (answer.status !== 401) return answer;
   // A refusal that comes late, after the painter has signed in, is no reason to ask once more.
   if (signedInTimes() === times) await signedInAgain();

@@ -1,4 +1,5 @@
 import { keepPreviousData, type QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
+import { keepLater } from "./answers";
 import { api, got, type Pile } from "./client";
 import type { paths } from "./schema";
 
@@ -78,6 +79,7 @@ export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
   const { queryKey } = pileQuery(pile.id);
   await cache.cancelQueries({ queryKey, exact: true });
   cache.setQueryData(queryKey, pile);
+  keepLater(`/api/piles/${pile.id}`);
   cache.invalidateQueries({
     queryKey: pilesQuery.queryKey,
     predicate: (query) => query.queryKey[1] !== pile.id,

@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { RouterProvider } from "@tanstack/react-router";
 import { StrictMode } from "react";
 import { createRoot } from "react-dom/client";
-import { tidyAnswers } from "../api/answers";
+import { renewAnswers, tidyAnswers } from "../api/answers";
 import { Problem } from "../api/problem";
 import "../ui/styles.css";
 import { makeRouter } from "./router";
@@ -35,6 +35,7 @@ window.addEventListener("vite:preloadError", () => {
   window.location.reload();
 });
 window.setTimeout(tidyAnswers, TIDIES_AFTER_MS);
+renewAnswers();
 if (import.meta.env.PROD)
   window.setTimeout(() => navigator.serviceWorker?.register("/sw.js"), WORKS_OFFLINE_AFTER_MS);
 

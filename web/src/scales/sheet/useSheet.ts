@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
+import { keepLater } from "../../api/answers";
 import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
 import { type Keeping, useKept } from "../../keeping/useKept";
@@ -60,7 +61,10 @@ export function useSheet<R extends RequestDraft>(
         ),
       fetch: (id) => cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 }),
       onKept: (id, created) => {
-        if (created) cache.setQueryData(sheetQuery(id).queryKey, created);
+        if (created) {
+          cache.setQueryData(sheetQuery(id).queryKey, created);
+          keepLater(`/api/scales/${id}/opened`);
+        }
         // Who comes back to it fetches it; who has it on the bench need not.
         else cache.invalidateQueries({ queryKey: sheetQuery(id).queryKey, refetchType: "none" });
         cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
