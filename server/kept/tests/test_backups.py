@@ -72,7 +72,7 @@ class BackupsTest(TestCase):
         told = {"units": "imperial", "measure": "hand", "pea_ml": 0.42, "hand": "left",
                 "hints": ["drag"]}  # fmt: skip
         Painter.objects.filter(username="demo").update(**told)
-        device = Device.objects.create(digest="d" * 64, label="iPad")
+        device = Device.objects.create(digest="d" * 64, label="A tablet")
         call_command("backup", str(self.file))
         self.assertNotIn("devices.device", gzip.decompress(self.file.read_bytes()).decode())
         Painter.objects.filter(username="demo").update(pea_ml=0.3, hand="right", hints=[])

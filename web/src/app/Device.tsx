@@ -55,15 +55,25 @@ export function Device() {
   );
 }
 
+/** By what a device says, since its owner may not know what runs on it. */
 const SYSTEMS: ReadonlyArray<readonly [string, string]> = [
   [
-    "iPad, iPhone",
-    "Open the file, allow the profile, install it in Settings under General; then switch it on under General, About, Certificate Trust Settings.",
+    "It says that a profile was downloaded",
+    "Install it in Settings under General; then switch it on under General, About, Certificate Trust Settings.",
   ],
-  ["Android", "Settings, Security, Install a certificate, CA certificate: choose the file."],
-  ["Windows", "Open the file, Install Certificate, into Trusted Root Certification Authorities."],
-  ["Mac", "Open the file; in Keychain Access open it once more and choose Always Trust."],
-  ["Firefox", "Settings, Certificates, View, Authorities, Import; trust it for websites."],
+  [
+    "It asks what the certificate is for",
+    "Choose CA certificate: in Settings, Security, Install a certificate.",
+  ],
+  [
+    "A computer that offers “Install Certificate”",
+    "Put it into Trusted Root Certification Authorities.",
+  ],
+  ["A computer with a keychain", "Open it there once more and choose Always Trust."],
+  [
+    "A browser with certificates of its own",
+    "Settings, Certificates, View, Authorities, Import; trust it for websites.",
+  ],
 ];
 
 /** How a device is made to believe the studio's own certificate. */
@@ -89,9 +99,9 @@ export function Trust() {
           <b>Open on a phone</b>.
         </p>
         <dl className="pt-3">
-          {SYSTEMS.map(([name, says]) => (
-            <div key={name} className="pb-2">
-              <dt className="font-bold">{name}</dt>
+          {SYSTEMS.map(([seen, says]) => (
+            <div key={seen} className="pb-2">
+              <dt className="font-bold">{seen}</dt>
               <dd>{says}</dd>
             </div>
           ))}

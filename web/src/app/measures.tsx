@@ -6,7 +6,7 @@ import { Select } from "../ui/Select";
 import { usePreferences, withKind } from "./preferences";
 
 const KINDS = [
-  ["hand", "By hand: a pea, a lentil"],
+  ["hand", "By hand"],
   ["ml", "Millilitres"],
   ["grams", "Grams, on a scale"],
   ["drops", "Drops"],

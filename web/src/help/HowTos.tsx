@@ -1,4 +1,5 @@
 import { Link } from "@tanstack/react-router";
+import { ChevronDown } from "lucide-react";
 import { useState } from "react";
 import { STRIPS } from "../api/strips";
 import { found } from "./howto";
@@ -21,7 +22,7 @@ export function HowTos({ onGo }: { onGo: () => void }) {
       <ul>
         {answers.map(({ asks, says, strip, shows, go }) => (
           <li key={asks}>
-            <details className="border-ink/20 border-b">
+            <details className="group border-ink/20 border-b">
               <summary className="flex min-h-14 cursor-pointer items-center gap-4 py-1">
                 <span role="img" aria-label={shows} className="flex h-11 w-32 shrink-0">
                   {STRIPS[strip].map((code) => (
@@ -29,6 +30,11 @@ export function HowTos({ onGo }: { onGo: () => void }) {
                   ))}
                 </span>
                 <b>{asks}</b>
+                <ChevronDown
+                  aria-hidden="true"
+                  size={16}
+                  className="ml-auto shrink-0 group-open:rotate-180"
+                />
               </summary>
               <div className="pb-3 pl-36 leading-snug max-md:pl-0">
                 {says.map((sentence) => (

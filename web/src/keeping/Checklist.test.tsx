@@ -60,6 +60,25 @@ describe("a plan in the hand", () => {
     expect(screen.getByText("3 of 3 done")).toBeTruthy();
   });
 
+  it("moves what stands out from line to line, unless nothing is to move", async () => {
+    const glide = vi.spyOn(Element.prototype, "animate");
+    const tops = [20, 64, 108];
+    vi.spyOn(Element.prototype, "getBoundingClientRect").mockImplementation(function (
+      this: Element,
+    ) {
+      return { top: tops[Number(this.getAttribute("data-line"))] } as DOMRect;
+    });
+    render(<Plan told={vi.fn()} />, { wrapper: studio() });
+    await done();
+    expect(glide.mock.calls[0]?.[0]).toEqual([
+      { transform: "translateY(-44px)" },
+      { transform: "none" },
+    ]);
+    vi.spyOn(window, "matchMedia").mockReturnValue({ matches: true } as MediaQueryList);
+    await done();
+    expect(glide).toHaveBeenCalledTimes(1);
+  });
+
   it("takes the last back", async () => {
     const told = vi.fn();
     render(<Plan told={told} />, { wrapper: studio() });

@@ -1,9 +1,13 @@
+import { useLayoutEffect, useRef } from "react";
 import type { Ticks, WorkLine } from "../api/client";
 import { Hint } from "../help/Hint";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Now } from "./Now";
 import { useWakeLock } from "./useWakeLock";
+
+const GLIDES_MS = 150;
+const isStill = () => window.matchMedia("(prefers-reduced-motion: reduce)").matches;
 
 /** A plan line by line under its headings, to be ticked with a wet knuckle; the next one stands out. */
 export function Checklist({
@@ -38,6 +42,7 @@ export function Checklist({
   const now = plan.lines[next];
   const last = [...ticked].filter((line) => next < 0 || line < next).pop();
   useWakeLock(next >= 0);
+  const list = useGlide(next);
   return (
     <>
       <p className="mt-2 flex items-center justify-between gap-2 text-sm">
@@ -74,26 +79,48 @@ export function Checklist({
         </div>
       )}
       {trouble && <Note>{trouble}</Note>}
-      {groups.map((group) => (
-        <fieldset key={group.lines[0]?.[0]} className="mt-1">
-          <legend className="font-bold">{group.heading}</legend>
-          {group.lines.map(([line, told]) => (
-            <label
-              key={line}
-              className={`flex min-h-11 items-center gap-3 border-ink/20 border-b leading-tight max-md:min-h-16 max-md:text-xl ${ticked.has(line) ? "text-ink-soft line-through" : ""} ${line === next ? "bg-white font-bold" : ""}`}
-            >
-              <input
-                type="checkbox"
-                checked={ticked.has(line)}
-                disabled={disabled}
-                onChange={() => toggle(line)}
-                className="size-7 shrink-0 accent-ink max-md:size-10"
-              />
-              <span>{told}</span>
-            </label>
-          ))}
-        </fieldset>
-      ))}
+      <div ref={list} className="isolate">
+        {groups.map((group) => (
+          <fieldset key={group.lines[0]?.[0]} className="mt-1">
+            <legend className="font-bold">{group.heading}</legend>
+            {group.lines.map(([line, told]) => (
+              <label
+                key={line}
+                data-line={line}
+                className={`relative flex min-h-11 items-center gap-3 border-ink/20 border-b leading-tight max-md:min-h-16 max-md:text-xl ${ticked.has(line) ? "text-ink-soft line-through" : ""} ${line === next ? "font-bold before:absolute before:inset-0 before:-z-10 before:bg-white" : ""}`}
+              >
+                <input
+                  type="checkbox"
+                  checked={ticked.has(line)}
+                  disabled={disabled}
+                  onChange={() => toggle(line)}
+                  className="size-7 shrink-0 accent-ink max-md:size-10"
+                />
+                <span>{told}</span>
+              </label>
+            ))}
+          </fieldset>
+        ))}
+      </div>
     </>
   );
+}
+
+/** What stands out glides from the line that is done to the next one. */
+function useGlide(next: number) {
+  const list = useRef<HTMLDivElement>(null);
+  const was = useRef(next);
+  useLayoutEffect(() => {
+    const at = (line: number) => list.current?.querySelector(`[data-line="${line}"]`);
+    const [from, to] = [at(was.current), at(next)];
+    was.current = next;
+    if (!from || !to || from === to || isStill()) return;
+    const by = from.getBoundingClientRect().top - to.getBoundingClientRect().top;
+    to.animate([{ transform: `translateY(${by}px)` }, { transform: "none" }], {
+      duration: GLIDES_MS,
+      easing: "ease-out",
+      pseudoElement: "::before",
+    });
+  }, [next]);
+  return list;
 }

@@ -2,8 +2,26 @@ import { useMemo } from "react";
 import { TABLES } from "../api/tables";
 import { clearestAxis, type PlanGeometry, RING_STEP } from "./plan";
 
+const LETTER_PX = 7.5;
+const LINE_PX = 18;
+
+/** A word in the plot, its middle at the foot of this place. */
+export interface Label {
+  at: readonly [number, number];
+  says: string;
+}
+
+const wide = (text: string) => text.length * LETTER_PX;
+
 /** Rings of chroma, hue words around the rim, and the neutral axis in the middle. */
-export function PlanFrame({ geometry }: { geometry: PlanGeometry }) {
+export function PlanFrame({
+  geometry,
+  labels = [],
+}: {
+  geometry: PlanGeometry;
+  /** What else is written: a hue's word that would lie under it gives way. */
+  labels?: readonly Label[];
+}) {
   const { labs, centre, most, radius } = geometry;
   const clear = useMemo(() => clearestAxis(labs), [labs]);
   const rings = Array.from({ length: most / RING_STEP }, (_, i) => (i + 1) * RING_STEP);
@@ -22,6 +40,15 @@ export function PlanFrame({ geometry }: { geometry: PlanGeometry }) {
       {TABLES.hues.map(([word, angle]) => {
         const turn = (angle * Math.PI) / 180;
         const [c, s] = [Math.cos(turn), -Math.sin(turn)];
+        const x = c * (rim + 9);
+        const y = s * (rim + 11) + 5;
+        const anchor = Math.abs(c) < 0.3 ? "middle" : c > 0 ? "start" : "end";
+        const middle = x + { start: 0.5, middle: 0, end: -0.5 }[anchor] * wide(word);
+        const covered = labels.some(
+          ({ at, says }) =>
+            Math.abs(at[0] - centre[0] - middle) < (wide(says) + wide(word)) / 2 &&
+            Math.abs(at[1] - centre[1] - y) < LINE_PX,
+        );
         return (
           <g key={word}>
             <line
@@ -31,13 +58,11 @@ export function PlanFrame({ geometry }: { geometry: PlanGeometry }) {
               y2={s * (rim + 5)}
               stroke="var(--stage-ink)"
             />
-            <text
-              x={c * (rim + 9)}
-              y={s * (rim + 11) + 5}
-              textAnchor={Math.abs(c) < 0.3 ? "middle" : c > 0 ? "start" : "end"}
-            >
-              {word}
-            </text>
+            {!covered && (
+              <text x={x} y={y} textAnchor={anchor}>
+                {word}
+              </text>
+            )}
           </g>
         );
       })}

@@ -57,6 +57,28 @@ export function BeginSession({
           when you like, it goes on where it stood.
         </p>
         {(error ?? begin.error) && <Note>{(error ?? begin.error)?.message}</Note>}
+        <div className="flex flex-wrap items-center gap-3">
+          <Choice
+            label="How long"
+            look="paper"
+            options={MINUTES}
+            value={minutes}
+            onChoose={setMinutes}
+          />
+          <Button
+            look="solid"
+            disabled={begin.isPending || there.length === 0}
+            onClick={() =>
+              begin.mutate({ minutes: Number(minutes) as 5 | 10 | 20, kinds: [...chosen] })
+            }
+          >
+            Begin
+          </Button>
+        </div>
+        <p className="text-ink-soft text-sm leading-snug">
+          {chosen.size ? "Only what is ticked." : "All of them, mixed: what is due, what is weak."}
+          {practice && practice.due > 0 && ` ${practice.due} of your tubes’ facts are due again.`}
+        </p>
         <fieldset aria-label="Exercises" className="grid grid-cols-2 gap-x-4 max-md:grid-cols-1">
           {KINDS.map(([kind, says]) => {
             const lacks = practice?.lacking[kind];
@@ -80,28 +102,6 @@ export function BeginSession({
             );
           })}
         </fieldset>
-        <p className="text-ink-soft text-sm leading-snug">
-          {chosen.size ? "Only what is ticked." : "All of them, mixed: what is due, what is weak."}
-          {practice && practice.due > 0 && ` ${practice.due} of your tubes’ facts are due again.`}
-        </p>
-        <div className="flex flex-wrap items-center gap-3">
-          <Choice
-            label="How long"
-            look="paper"
-            options={MINUTES}
-            value={minutes}
-            onChoose={setMinutes}
-          />
-          <Button
-            look="solid"
-            disabled={begin.isPending || there.length === 0}
-            onClick={() =>
-              begin.mutate({ minutes: Number(minutes) as 5 | 10 | 20, kinds: [...chosen] })
-            }
-          >
-            Begin
-          </Button>
-        </div>
         <ScreenCheck />
       </section>
     </div>

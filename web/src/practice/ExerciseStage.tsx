@@ -9,7 +9,7 @@ import { FromMemory } from "./FromMemory";
 import { InOrder } from "./InOrder";
 import { MatchMud } from "./MatchMud";
 import { Patches, Two } from "./Patches";
-import { titleOf, usePractice } from "./queries";
+import { usePractice } from "./queries";
 import { Words } from "./Words";
 
 export type Answered = Partial<PracticeAnswer>;
@@ -56,7 +56,6 @@ export function ExerciseStage({
         aria-label="The slip"
         className="flex min-h-0 flex-col gap-3 overflow-y-auto bg-paper px-4 py-3 text-ink"
       >
-        <p className="text-ink-soft text-sm">{titleOf(exercise.kind)}</p>
         <h1 className="font-bold text-xl leading-snug">{exercise.asks}</h1>
         {session.notes.map((note) => (
           <p key={note} className="text-sm leading-snug">

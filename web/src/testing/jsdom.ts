@@ -12,3 +12,6 @@ window.matchMedia ??= ((media: string) => ({
   addEventListener() {},
   removeEventListener() {},
 })) as unknown as typeof window.matchMedia;
+
+// Nothing moves where nothing is laid out.
+Element.prototype.animate ??= (() => null) as unknown as typeof Element.prototype.animate;

@@ -8,6 +8,8 @@ import { planGeometry } from "../plots/plan";
 import { useSeen } from "../seen/useSeen";
 
 const REACH_PX = 28;
+const MARK_PX = 18;
+const MARKED_PX = 26;
 
 /** The wheel as it was measured: each tube's masstone joined to its tint, and what all reach. */
 export function WheelPlot({
@@ -53,6 +55,12 @@ export function WheelPlot({
     .join(" ");
   const marked = (id: number) => id === selected || id === beside;
   const ordered = [...tubes].sort((a, b) => Number(marked(a.id)) - Number(marked(b.id)));
+  const labels = tubes
+    .filter(({ id }) => marked(id))
+    .map(({ label, paint }) => {
+      const [x, y] = place(paint.masstone.lab);
+      return { at: [x, y - MARKED_PX / 2 - 10] as const, says: label };
+    });
   return (
     <Plot
       width={width}
@@ -61,7 +69,7 @@ export function WheelPlot({
       className="touch-manipulation"
       onPointerDown={press}
     >
-      <PlanFrame geometry={geometry} />
+      <PlanFrame geometry={geometry} labels={labels} />
       {outline && (
         <polygon
           points={outline}
@@ -76,7 +84,7 @@ export function WheelPlot({
         const [mx, my] = place(masstone.lab);
         const [tx, ty] = place(tint.lab);
         const bold = marked(tube.id);
-        const size = bold ? 26 : 18;
+        const size = bold ? MARKED_PX : MARK_PX;
         return (
           <g key={tube.id} data-tube={tube.id}>
             <line
@@ -90,24 +98,25 @@ export function WheelPlot({
             />
             <Spot x={tx} y={ty} r={size / 2.2} code={seen.code(tint)} />
             <Mark x={mx} y={my} size={size} code={seen.code(masstone)} chosen={bold} />
-            {bold && (
-              <text
-                x={mx}
-                y={my - size / 2 - 10}
-                textAnchor="middle"
-                fontSize={14}
-                fontWeight={700}
-                fill="var(--stage-ink)"
-                stroke="var(--stage)"
-                strokeWidth={4}
-                paintOrder="stroke"
-              >
-                {tube.label}
-              </text>
-            )}
           </g>
         );
       })}
+      {labels.map(({ at: [x, y], says }) => (
+        <text
+          key={`${x} ${y}`}
+          x={x}
+          y={y}
+          textAnchor="middle"
+          fontSize={14}
+          fontWeight={700}
+          fill="var(--stage-ink)"
+          stroke="var(--stage)"
+          strokeWidth={4}
+          paintOrder="stroke"
+        >
+          {says}
+        </text>
+      ))}
     </Plot>
   );
 }

@@ -1,4 +1,4 @@
-import { ArrowRight } from "lucide-react";
+import { ArrowRight, ChevronDown } from "lucide-react";
 import type { Origin } from "../../api/client";
 import { NO_TARGET, newPile, useBeginPiles } from "../../app/beginPile";
 import { Checklist } from "../../keeping/Checklist";
@@ -82,7 +82,7 @@ export function PaletteView({
                 </span>
                 <span className="min-w-0 flex-1 border-ink/20 border-b px-3 py-1.5 leading-tight">
                   <b className="flex justify-between gap-2">
-                    <span className="truncate">{nameOf(passages, need.place)}</span>
+                    <span className="min-w-0">{nameOf(passages, need.place)}</span>
                     <span className="whitespace-nowrap">{need.says}</span>
                   </b>
                   <span className="block text-sm">
@@ -93,7 +93,7 @@ export function PaletteView({
                   </span>
                 </span>
                 {each.mixture && (
-                  <span className="flex items-center border-ink/20 border-b pr-2">
+                  <span className="flex flex-col items-start justify-center border-ink/20 border-b pr-2">
                     <GoOn
                       says="Go on"
                       mixture={each.mixture}
@@ -124,9 +124,14 @@ export function PaletteView({
           </p>
         )}
         {plan.advice.length > 0 && (
-          <details className="text-sm leading-snug">
+          <details className="group text-sm leading-snug">
             <summary className="flex min-h-11 cursor-pointer items-center font-bold">
               How to lay the palette out
+              <ChevronDown
+                aria-hidden="true"
+                size={16}
+                className="ml-auto shrink-0 group-open:rotate-180"
+              />
             </summary>
             <ul className="list-disc pb-2 pl-5">
               {plan.advice.map((told) => (
