@@ -165,19 +165,29 @@ class ScalesStage(InBrowser):
         page.reload()
         expect(page.locator("[data-run-step]")).to_have_count(10)
 
-    def test_what_takes_its_time_is_said_to_be_mixed(self) -> None:
+    def test_what_takes_its_time_is_said_to_be_fetched_or_mixed(self) -> None:
         page = self.page
         held: list[Route] = []
 
         def hold(route: Route) -> None:
             held.append(route)
 
+        page.route("**/opened", hold)
         page.route("**/compute/scale", hold)
         page.reload()
+        fetching = page.get_by_text("Fetching the sheet …")
+        expect(fetching).to_be_visible()
+        held.pop().continue_()
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        expect(fetching).to_have_count(0)
+        page.keyboard.press("n")
+        tray = page.get_by_role("navigation", name="Tubes")
+        for tube in ("Cadmium orange", "Ultramarine blue"):
+            tray.get_by_role("button", name=tube).click()
         mixing = page.get_by_role("status").get_by_text("Mixing …", exact=True)
         expect(mixing).to_be_visible()
         expect(page.get_by_text("Tap the paint you want to mute")).to_have_count(0)
-        held[0].continue_()
+        held.pop().continue_()
         expect(page.locator("[data-run-step]")).to_have_count(9)
         expect(mixing).to_have_count(0)
 
