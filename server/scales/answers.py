@@ -299,11 +299,14 @@ class SheetOut(SheetHead):
     current_data: bool
 
 
+Shown = ScaleOut | TriadOut | ChartOut
+
+
 class OpenedOut(BaseModel):
     """A saved sheet as it is opened, and what it comes to now: one answer for both."""
 
     sheet: SheetOut
-    computed: ScaleOut | TriadOut | ChartOut | None
+    computed: Shown | None
 
 
 def request_of(sheet: Sheet) -> AnyRequest:

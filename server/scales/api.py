@@ -22,6 +22,7 @@ from server.scales.answers import (
     PartnerOut,
     ScaleOut,
     SheetOut,
+    Shown,
     SummaryOut,
     TriadOut,
     WorkPlan,
@@ -58,19 +59,19 @@ def _mine(request: SignedIn, sheet_id: int) -> Sheet:
 
 
 @router.post("/compute/scale", response=ScaleOut)
-def compute_scale(request: SignedIn, payload: ScaleIn) -> ScaleOut | TriadOut | ChartOut:
+def compute_scale(request: SignedIn, payload: ScaleIn) -> Shown:
     """The trail and the steps of a scale; nothing is kept."""
     return shown(request.user, payload)
 
 
 @router.post("/compute/triad", response=TriadOut)
-def compute_triad(request: SignedIn, payload: TriadIn) -> ScaleOut | TriadOut | ChartOut:
+def compute_triad(request: SignedIn, payload: TriadIn) -> Shown:
     """The field, the lines of equal chroma and the picks of a triangle; nothing is kept."""
     return shown(request.user, payload)
 
 
 @router.post("/compute/chart", response=ChartOut)
-def compute_chart(request: SignedIn, payload: ChartIn) -> ScaleOut | TriadOut | ChartOut:
+def compute_chart(request: SignedIn, payload: ChartIn) -> Shown:
     """The cells of a chart; nothing is kept."""
     return shown(request.user, payload)
 

@@ -1,6 +1,7 @@
 """Sheets computed, kept, copied, and their patches found."""
 
 from collections.abc import Mapping, Sequence
+from contextlib import suppress
 
 from django.db import transaction
 from django.db.models import Q
@@ -24,7 +25,7 @@ from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
 from server.scales import chart, scale, triad
-from server.scales.answers import ChartOut, OpenedOut, ScaleOut, TriadOut, request_of, sheet_out
+from server.scales.answers import OpenedOut, Shown, request_of, sheet_out
 from server.scales.models import Patch, Sheet
 from server.scales.patches import Patches, Result, result_key
 from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriadIn
@@ -50,7 +51,7 @@ def compute(box: PaintBox, asked: AnyRequest) -> Patches:
             return chart.compute(box, asked).made
 
 
-def shown(painter: Painter, asked: AnyRequest) -> ScaleOut | TriadOut | ChartOut:
+def shown(painter: Painter, asked: AnyRequest) -> Shown:
     """A sheet as the screen shows it; of it is kept only what keeping it will take."""
     box = box_of(painter, asked.asked_for)
     match asked:
@@ -73,11 +74,10 @@ def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
 
     Where it cannot be computed any more it opens all the same: the bench asks again, and says why.
     """
-    asked = request_of(sheet).model_copy(update=DAYLIGHT)
-    try:
-        return OpenedOut(sheet=sheet_out(sheet), computed=shown(painter, asked))
-    except (InputError, Http404):
-        return OpenedOut(sheet=sheet_out(sheet), computed=None)
+    computed = None
+    with suppress(InputError, Http404):
+        computed = shown(painter, request_of(sheet).model_copy(update=DAYLIGHT))
+    return OpenedOut(sheet=sheet_out(sheet), computed=computed)
 
 
 def _result(box: PaintBox, asked: AnyRequest) -> Result:

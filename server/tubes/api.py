@@ -93,6 +93,7 @@ def add_tubes(request: SignedIn, payload: SeveralTubes) -> Status[list[TubeOut]]
 
 
 def _added(request: SignedIn, payload: TubeIn) -> Tube:
+    """A tube, with what was read of it, on the desk."""
     read = [
         CoreReading(reading.white_parts, readings.colour_typed(reading.colour))
         for reading in payload.readings

@@ -92,6 +92,22 @@ describe("the last answer", () => {
     }
   }, 10_000);
 
+  it("that is being asked for anew is not kept for the next painter, nor given up for a fault", async () => {
+    let answer: (told: Response) => void = () => {};
+    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => (answer = resolve)));
+    keepLater("/api/piles/7");
+    await new Promise((resolve) => window.setTimeout(resolve, 4200));
+    answer(new Response("", { status: 502 }));
+    await new Promise((resolve) => window.setTimeout(resolve, 50));
+    expect(localStorage.getItem("mesotint.stale")).toContain("piles/7");
+    keepLater("/api/piles/7");
+    await new Promise((resolve) => window.setTimeout(resolve, 4200));
+    await forgetAnswers();
+    answer(told({ of: "ann" }));
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(await lastAnswer("/api/piles/7")).toBe(null);
+  }, 15_000);
+
   it("goes, the oldest first, when there are very many", async () => {
     const { createStore, set } = await import("idb-keyval");
     const store = createStore("mesotint", "answers");

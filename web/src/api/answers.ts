@@ -51,6 +51,8 @@ try {
   // A browser that keeps nothing has nothing to renew.
 }
 let asking = 0;
+/** Counts the sign-ins: what was asked for before one is not kept after it. */
+let painters = 0;
 
 function setStale(to: () => void): void {
   to();
@@ -66,9 +68,11 @@ export function renewAnswers(): void {
   window.clearTimeout(asking);
   if (stale.size === 0) return;
   asking = window.setTimeout(async () => {
+    const whose = painters;
     for (const question of [...stale]) {
       const answer = await fetch(question).catch(() => null);
-      if (!answer) return;
+      // It stays to be asked while the studio is silent, or is not itself.
+      if (!answer || answer.status >= 500 || whose !== painters) return;
       setStale(() => stale.delete(question));
       if (answer.ok) keepAnswer(question, answer);
     }
@@ -109,7 +113,9 @@ export function keepAnswer(question: string, answer: Response): void {
   settling.set(
     address,
     window.setTimeout(async () => {
+      const whose = painters;
       const body = await answer.text();
+      if (whose !== painters) return;
       await set(question, { at: Date.now(), body } satisfies Kept, place()).catch(() => {});
     }, SETTLES_MS),
   );
@@ -123,6 +129,7 @@ export async function lastAnswer(question: string): Promise<Response | null> {
 
 /** Another painter comes, or this one leaves: nothing is left lying about. */
 export async function forgetAnswers(): Promise<void> {
+  painters += 1;
   for (const timer of settling.values()) window.clearTimeout(timer);
   settling.clear();
   window.clearTimeout(asking);

@@ -15,6 +15,9 @@ export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
 /** Most white or water that is offered; more makes every step alike (our own judgement). */
 export const MOST_LIGHTENER = 12;
 
+/** The light a sheet is kept and opened under; the room's light only changes how it is looked at. */
+export const KEPT_LIGHT = "D65";
+
 type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */

@@ -6,11 +6,8 @@ import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
 import { type Keeping, useKept } from "../../keeping/useKept";
 import { useTicks } from "../../keeping/useTicks";
-import { type Draft, draftOf, nameFor, type RequestDraft, requestOf } from "./draft";
+import { type Draft, draftOf, KEPT_LIGHT, nameFor, type RequestDraft, requestOf } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";
-
-/** The light a sheet is kept under; the room's light only changes how it is looked at. */
-const KEPT_LIGHT = "D65";
 
 export interface OpenSheet<R extends RequestDraft>
   extends Omit<Keeping<Draft<R>, Sheet>, "setSaved"> {
