@@ -71,15 +71,6 @@ class Front:
         self.database_ports = [free_port(23900 + 10 * each) for each in range(servers)]
         self.process: subprocess.Popen[bytes] | None = None
 
-    def _node_check(self) -> Path:
-        check, known = self.home / "node-is-ready", self.home / "node.cnf"
-        known.write_text(f"[client]\nuser=mesotint\npassword={self.cluster.password}\n")
-        known.chmod(0o600)
-        text = (DEPLOY / "node-is-ready").read_text()
-        check.write_text(text.replace("/etc/haproxy/node.cnf", str(known)))
-        check.chmod(0o755)
-        return check
-
     def _written(self, servers: list[Server]) -> str:
         """The file of `deploy/`, nothing changed but addresses."""
         text = (DEPLOY / "haproxy.cfg").read_text()
@@ -88,7 +79,6 @@ class Front:
             "http-request set-header X-Forwarded-Proto https": "",
             "10.0.0.11:8460": f"127.0.0.1:{servers[0].port}",
             "10.0.0.12:8460": f"127.0.0.1:{servers[1].port}",
-            "/etc/haproxy/node-is-ready": str(self._node_check()),
         }
         for ours, here in plain.items():
             assert ours in text, ours

@@ -199,6 +199,8 @@ class Cluster:
             "CREATE DATABASE mesotint CHARACTER SET utf8mb4",
             f"CREATE USER 'mesotint'@'127.0.0.1' IDENTIFIED BY '{self.password}'",
             "GRANT ALL ON mesotint.* TO 'mesotint'@'127.0.0.1'",
+            # As deploy/README.md has it, for HAProxy.
+            "CREATE USER 'node_check'@'127.0.0.1'",
         ):
             first.ask(word)
         for node in others:

@@ -23,11 +23,10 @@ from django.http import HttpRequest, HttpResponseBase
 
 from server.config.problems import failed
 
-TRIES: Final = 4
-_RACE_PAUSE_S: Final = 0.02
-_LINE_PAUSE_S: Final = 0.1
-"""Before the second try; before the third it is three times that. Who lost a race goes again at
-once; another node takes the place of one that is gone within a second or so."""
+RACE_PAUSES_S: Final = (0.02, 0.06, 0.18)
+LINE_PAUSES_S: Final = (0.1, 0.3, 0.9, 2.7)
+"""Before each try but the first. Who lost a race goes again at once; another node takes the place
+of one that is gone within two or three seconds (`deploy/haproxy.cfg`)."""
 
 LOST_RACES: Final = (1213, 1205, 1062)
 """ER_LOCK_DEADLOCK, ER_LOCK_WAIT_TIMEOUT, and ER_DUP_ENTRY: what is begun here was begun by another
@@ -66,21 +65,22 @@ def again(get_response: Answering) -> Answering:
 
     def respond(request: HttpRequest) -> HttpResponseBase:
         repeatable = request.content_type == "application/json" and _read(request)
-        for turn in range(TRIES):
+        turn = 0
+        while True:
             response = whole(request)
             error = getattr(response, "error", None)
-            if turn == TRIES - 1 or not (
+            raced = _code(error) in LOST_RACES
+            pauses = RACE_PAUSES_S if raced else LINE_PAUSES_S
+            if turn >= len(pauses) or not (
                 (repeatable and _came_to_nothing(error))
                 or (request.method == "GET" and _line_broke(error))
             ):
-                break
-            pause = _RACE_PAUSE_S
-            if _code(error) not in LOST_RACES:
+                return response
+            if not raced:
                 connection.close()
-                pause = _LINE_PAUSE_S
             # Not in step with whoever it collided with.
-            time.sleep(pause * 3**turn * random.uniform(0.7, 1.3))
-        return response
+            time.sleep(pauses[turn] * random.uniform(0.7, 1.3))
+            turn += 1
 
     return respond
 

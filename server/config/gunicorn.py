@@ -14,7 +14,7 @@ worker_class = "gthread" if certfile else "server.config.worker.BufferedWorker"
 # The core's tables are read once, and the workers inherit them.
 preload_app = True
 worker_tmp_dir = "/dev/shm"
-graceful_timeout = 5
+graceful_timeout = 10
 loglevel = "warning"
 control_socket_disable = True
 

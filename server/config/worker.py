@@ -30,6 +30,9 @@ _BEAT_S: Final = 1.0
 _LEFT_S: Final = 0.01
 """How long another worker has to take a line before a busy one does."""
 _LEAVES_WITHIN_S: Final = 5.0
+_NEWCOMER_S: Final = 0.3
+"""How long a line that has not asked yet is waited for by a worker that leaves."""
+
 
 _TRIMMED_EVERY_S: Final = 5.0
 _TRIMMED_FROM_BYTES: Final = 230 * 2**20
@@ -150,14 +153,22 @@ class BufferedWorker(Worker):  # type: ignore[misc]  # gunicorn has no types
         self._leave(server, channels)
 
     def _leave(self, server: Any, channels: dict[int, Any]) -> None:
-        """Take no more, and answer whoever has asked already."""
-        server.leaves, until = True, time.monotonic() + _LEAVES_WITHIN_S
+        """Take no more, and answer whoever has come already."""
+        now = time.monotonic()
+        server.leaves, until, asks_by = True, now + _LEAVES_WITHIN_S, now + _NEWCOMER_S
+        # Whom the system has let in would be thrown out with the door.
+        known = -1
+        while known < len(channels):
+            known = len(channels)
+            server.handle_accept()
         # Whoever comes now is refused at once, and goes to another server.
         server.accepting = False
         server.del_channel()
         for each in self.sockets:
             each.sock.close()
-        while any(map(at_work, channels.values())) and time.monotonic() < until:
+        while (now := time.monotonic()) < until:
+            if now > asks_by and not any(map(at_work, channels.values())):
+                break
             self.notify()
             wasyncore.poll2(_BEAT_S / 20, channels)
         server.task_dispatcher.shutdown(cancel_pending=True, timeout=_LEAVES_WITHIN_S)

@@ -131,6 +131,21 @@ class FaultsTest(DeskTest):
             self.assertEqual(answer[0], status)
             self.assertEqual(tried.call_count, 4 if status == 503 else 1)
 
+    def test_a_change_waits_for_another_node_as_long_as_a_proxy_takes_to_find_one(self) -> None:
+        """Two looks a second apart, and what is on its way between them: some three seconds."""
+        apart = OperationalError(1047, "WSREP has not yet prepared node for application use")
+        with (
+            mock.patch("server.piles.desk.set_up", side_effect=apart),
+            mock.patch("server.config.again.time.sleep") as waited,
+            mock.patch.object(connection, "close") as closed,
+        ):
+            self.assertEqual(self.send("put", "gram-scale", {"step_g": 0.01})[0], 503)
+        self.assertEqual(closed.call_count, waited.call_count)
+        seconds = sum(call.args[0] for call in waited.call_args_list)
+        # Each pause is longer or shorter by up to three tenths, by chance.
+        self.assertGreater(seconds, 2.5)
+        self.assertLess(seconds, 6)
+
     def test_a_line_that_broke_in_a_change_is_left_to_the_browser(self) -> None:
         """Nobody knows whether it was kept: the same token sent again finds out."""
         broken = OperationalError(2013, "Lost connection during query")
