@@ -53,6 +53,15 @@ describe("the last answer", () => {
     expect(await lastAnswer("/api/tubes?which=all")).toBe(null);
   });
 
+  it("that was given up half-way is not kept, and troubles nobody", async () => {
+    const half = new ReadableStream({
+      start: (stream) => stream.error(new DOMException("signal is aborted", "AbortError")),
+    });
+    keepAnswer("/api/tubes", new Response(half));
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(await lastAnswer("/api/tubes")).toBe(null);
+  });
+
   it("of many that follow each other is the one that is kept", async () => {
     const path = "/api/scales/compute/scale";
     for (const share of [0.1, 0.2, 0.3]) keepAnswer(`${path} ${share}`, told({ share }));
@@ -107,6 +116,38 @@ describe("the last answer", () => {
     await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
     expect(await lastAnswer("/api/piles/7")).toBe(null);
   }, 15_000);
+
+  it("that changes again while it is asked for anew is asked for once more", async () => {
+    const asked: Array<(told: Response) => void> = [];
+    vi.stubGlobal("fetch", () => new Promise<Response>((resolve) => asked.push(resolve)));
+    const come = (many: number) =>
+      vi.waitFor(() => expect(asked).toHaveLength(many), { timeout: 6000 });
+    keepAnswer("/api/piles/7", told({ drops: 1 }));
+    tellChanged("/api/piles/7/events", false);
+    await come(1);
+    tellChanged("/api/piles/7/events", false);
+    asked[0]?.(told({ drops: 2 }));
+    await come(2);
+    asked[1]?.(told({ drops: 3 }));
+    await new Promise((resolve) => window.setTimeout(resolve, SETTLED_MS));
+    expect(await (await lastAnswer("/api/piles/7"))?.json()).toEqual({ drops: 3 });
+    expect(localStorage.getItem("mesotint.stale")).toBe("[]");
+  }, 15_000);
+
+  it("that another window has changed is not lost for what this one changes", async () => {
+    const asked = new Set<string>();
+    vi.stubGlobal("fetch", async (question: string) => {
+      asked.add(question);
+      return told({});
+    });
+    keepLater("/api/piles/8");
+    vi.resetModules();
+    const other = await import("./answers");
+    other.keepLater("/api/piles/9");
+    keepLater("/api/piles/10");
+    await vi.waitFor(() => expect(asked.size).toBe(3), { timeout: 6000 });
+    expect([...asked].sort()).toEqual(["/api/piles/10", "/api/piles/8", "/api/piles/9"]);
+  }, 10_000);
 
   it("goes, the oldest first, when there are very many", async () => {
     const { createStore, set } = await import("idb-keyval");

@@ -44,36 +44,43 @@ const looked = new Map<string, string>();
 
 /** Questions whose kept answers are true no more, until they have been asked again. */
 const STALE = "mesotint.stale";
-const stale = new Set<string>();
-try {
-  for (const question of JSON.parse(localStorage.getItem(STALE) ?? "[]")) stale.add(question);
-} catch {
-  // A browser that keeps nothing has nothing to renew.
-}
 let asking = 0;
+/** Counts what is to be renewed: an answer that was asked for before the last change is not it. */
+let round = 0;
 /** Counts the sign-ins: what was asked for before one is not kept after it. */
 let painters = 0;
 
-function setStale(to: () => void): void {
-  to();
+/** They are read each time, since other windows of this browser write them down as well. */
+function readStale(): Set<string> {
+  try {
+    return new Set(JSON.parse(localStorage.getItem(STALE) ?? "[]"));
+  } catch {
+    return new Set();
+  }
+}
+
+function changeStale(to: (stale: Set<string>) => void): void {
+  const stale = readStale();
+  to(stale);
   try {
     localStorage.setItem(STALE, JSON.stringify([...stale]));
   } catch {
-    // It is asked again on this page, or not at all.
+    // A browser that keeps nothing has nothing to renew.
   }
 }
 
 /** Ask once more for what is kept and was changed since, when nothing has changed for a while. */
 export function renewAnswers(): void {
   window.clearTimeout(asking);
-  if (stale.size === 0) return;
+  round += 1;
+  const mine = round;
+  if (readStale().size === 0) return;
   asking = window.setTimeout(async () => {
-    const whose = painters;
-    for (const question of [...stale]) {
+    for (const question of readStale()) {
       const answer = await fetch(question).catch(() => null);
       // It stays to be asked while the studio is silent, or is not itself.
-      if (!answer || answer.status >= 500 || whose !== painters) return;
-      setStale(() => stale.delete(question));
+      if (!answer || answer.status >= 500 || mine !== round) return;
+      changeStale((stale) => stale.delete(question));
       if (answer.ok) keepAnswer(question, answer);
     }
   }, CHANGED_FOR_MS);
@@ -86,7 +93,7 @@ const thingOf = (address: string) => /^\/api\/[^/?]+(\/\d+)?/.exec(address)?.[0]
 export function tellChanged(address: string, gone: boolean): void {
   const thing = thingOf(address);
   const shelf = thing.replace(/\/\d+$/, "");
-  setStale(() => {
+  changeStale((stale) => {
     for (const [each, question] of looked) {
       if (gone && thingOf(each) === thing) {
         looked.delete(each);
@@ -101,7 +108,7 @@ export function tellChanged(address: string, gone: boolean): void {
 export function keepLater(question: string): void {
   if (!there()) return;
   looked.set(question, question);
-  setStale(() => stale.add(question));
+  changeStale((stale) => stale.add(question));
   renewAnswers();
 }
 
@@ -114,8 +121,9 @@ export function keepAnswer(question: string, answer: Response): void {
     address,
     window.setTimeout(async () => {
       const whose = painters;
-      const body = await answer.text();
-      if (whose !== painters) return;
+      // Who asked may have given it up before all of it had come.
+      const body = await answer.text().catch(() => null);
+      if (body === null || whose !== painters) return;
       await set(question, { at: Date.now(), body } satisfies Kept, place()).catch(() => {});
     }, SETTLES_MS),
   );
@@ -133,8 +141,9 @@ export async function forgetAnswers(): Promise<void> {
   for (const timer of settling.values()) window.clearTimeout(timer);
   settling.clear();
   window.clearTimeout(asking);
+  round += 1;
   looked.clear();
-  setStale(() => stale.clear());
+  changeStale((stale) => stale.clear());
   if (there()) await clear(place()).catch(() => {});
 }
 

@@ -93,6 +93,23 @@ describe("a studio that does not answer", () => {
     vi.useRealTimers();
   });
 
+  it("is not one that was asked for nothing any more", async () => {
+    const givenUp = new AbortController();
+    vi.stubGlobal("fetch", (request: Request) => {
+      givenUp.abort();
+      return Promise.reject(request.signal.reason);
+    });
+    const { api } = await client();
+    const { useSilence } = await import("./line");
+    const { renderHook } = await import("@testing-library/react");
+    const { result, rerender } = renderHook(() => useSilence());
+    await expect(api.GET("/api/grounds", { signal: givenUp.signal })).rejects.toMatchObject({
+      name: "AbortError",
+    });
+    rerender();
+    expect(result.current).toBe(false);
+  });
+
   it("is known to be away until it is ready again, and a refusal is no silence", async () => {
     vi.useFakeTimers();
     let status = 422;

@@ -105,6 +105,7 @@ export type Exercise = components["schemas"]["ExerciseOut"];
 export type PracticeAnswer = components["schemas"]["PracticeAnswer"];
 export type AnswerJudged = components["schemas"]["AnswerJudged"];
 export type PracticeRecord = components["schemas"]["PracticeRecord"];
+export type ResultRow = components["schemas"]["ResultRow"];
 export type PracticeKind = NonNullable<components["schemas"]["PracticeBegin"]["kinds"]>[number];
 export type SheetSummary = components["schemas"]["SummaryOut"];
 
@@ -121,7 +122,9 @@ async function patiently(request: Request): Promise<Response> {
   let silent = false;
   const early = await earlyAnswer(request);
   const asking = early ? Promise.resolve(early) : fetch(request);
-  const answer = await asking.catch(async () => {
+  const answer = await asking.catch(async (error) => {
+    // Whoever asked has given it up, which tells nothing of the line.
+    if (request.signal.aborted) throw error;
     heard(0);
     silent = true;
     const last = question && (await lastAnswer(question));
