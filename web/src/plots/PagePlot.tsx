@@ -1,9 +1,8 @@
 import { scaleLinear } from "d3-scale";
 import { useMemo } from "react";
-import type { Trail } from "../api/client";
 import { NeutralAxis } from "./marks/NeutralAxis";
 import { ValueLines } from "./marks/ValueLines";
-import { type Place, type StepsOnTrail, TrailPlot } from "./TrailPlot";
+import { type OnTrail, type Place, TrailPlot } from "./TrailPlot";
 import { type Lab, sidedChroma } from "./trail";
 
 const MARGIN = { top: 30, right: 24, bottom: 34, left: 24 };
@@ -17,14 +16,13 @@ export function PagePlot({
   width,
   height,
   names,
-  ...steps
-}: StepsOnTrail & {
-  width: number;
-  height: number;
-  ghost?: Trail | null;
+  neutralShare,
+  trail,
+  ghost,
+}: OnTrail & {
   names: readonly [string, string];
+  neutralShare: number;
 }) {
-  const { trail, neutralShare } = steps;
   const { x, y, place, most } = useMemo(() => {
     const reach = Math.max(...trail.lab.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
     const most = Math.max(20, Math.ceil(reach / 10) * 10);
@@ -45,7 +43,8 @@ export function PagePlot({
   const ticks = x.ticks(6).filter((t) => t !== 0 && Math.abs(t) <= most);
   return (
     <TrailPlot
-      {...steps}
+      trail={trail}
+      ghost={ghost}
       width={width}
       height={height}
       place={place}

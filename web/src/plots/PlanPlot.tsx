@@ -1,20 +1,15 @@
 import { useMemo } from "react";
-import type { Trail } from "../api/client";
 import { PlanFrame } from "./PlanFrame";
 import { planGeometry } from "./plan";
-import { type StepsOnTrail, TrailPlot } from "./TrailPlot";
+import { type OnTrail, TrailPlot } from "./TrailPlot";
 
 /** The plan: looking down the neutral axis, hue around, chroma outward. */
-export function PlanPlot({
-  width,
-  height,
-  ...steps
-}: StepsOnTrail & { width: number; height: number; ghost?: Trail | null }) {
-  const { trail } = steps;
+export function PlanPlot({ width, height, trail, ghost }: OnTrail) {
   const geometry = useMemo(() => planGeometry(trail.lab, width, height), [trail, width, height]);
   return (
     <TrailPlot
-      {...steps}
+      trail={trail}
+      ghost={ghost}
       width={width}
       height={height}
       place={geometry.place}

@@ -6,19 +6,18 @@ import { Mark } from "./marks/Mark";
 import type { Path } from "./marks/path";
 import { Ribbon } from "./marks/Ribbon";
 import { nearestSpot, Plot, spotOf } from "./Plot";
+import { useSteps } from "./steps";
 import { between, type Lab, nearestShare, sample } from "./trail";
 
 export type Place = (lab: Lab, share: number) => readonly [number, number];
 
-/** What every plot of a trail is given: the steps on it and what moving one does. */
-export interface StepsOnTrail {
+/** What every plot of a trail is given; the steps on it come from `StepsProvider`. */
+export interface OnTrail {
+  width: number;
+  height: number;
   trail: Trail;
-  neutralShare: number;
-  shares: readonly number[];
-  selected: number;
-  onSelect: (index: number) => void;
-  onMove: (index: number, share: number) => void;
-  onDrop: () => void;
+  /** The trail without its third paint, to compare with. */
+  ghost: Trail | null;
 }
 
 /** How far from a patch a finger may land and still take it. */
@@ -34,22 +33,14 @@ export function TrailPlot({
   children,
   trail,
   ghost,
-  shares,
-  selected,
-  onSelect,
-  onMove,
-  onDrop,
-}: StepsOnTrail & {
-  width: number;
-  height: number;
+}: OnTrail & {
   place: Place;
   /** Share at which the drawn line has a gap, where the plot changes sides. */
   breakAt?: number;
   label: string;
-  /** The trail without its third paint, to compare with. */
-  ghost?: Trail | null;
   children: ReactNode;
 }) {
+  const { shares, selected, select, move, drop } = useSteps();
   const seen = useSeen();
   const path = useMemo(() => pathOf(trail, place, breakAt), [trail, place, breakAt]);
   const [dragged, setDragged] = useState<number | null>(null);
@@ -60,18 +51,18 @@ export function TrailPlot({
     const nearest = nearestSpot(spots, spotOf(event), REACH);
     if (nearest === null) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    onSelect(nearest);
+    select(nearest);
     setDragged(nearest);
   };
   const follow = (event: PointerEvent<SVGSVGElement>) => {
     if (dragged === null) return;
     const share = nearestShare(trail, place, spotOf(event));
-    if (share !== shares[dragged]) onMove(dragged, between(shares, dragged, share));
+    if (share !== shares[dragged]) move(dragged, between(shares, dragged, share));
   };
   const release = () => {
     if (dragged === null) return;
     setDragged(null);
-    onDrop();
+    drop();
   };
   // The chosen step is drawn last, over its neighbours.
   const order = shares

@@ -1,5 +1,5 @@
 import { ChevronDown, Plus } from "lucide-react";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useDeferredValue, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
 import { Shelf, ShelfButton } from "../keeping/Shelf";
@@ -59,6 +59,8 @@ export function Bench<R extends RequestDraft>({
   /** In a hand what is chosen folds into one line, so that the patches come first. */
   const narrow = useNarrow();
   const [unfolded, setUnfolded] = useState(false);
+  /** There the slip lies below what is seen at first, and is drawn after that. */
+  const slipIsDue = useDeferredValue(true, !narrow);
   const begin = useNewSheet();
   const { undo, redo, draft } = sheet;
   useKeys([
@@ -110,7 +112,7 @@ export function Bench<R extends RequestDraft>({
         )}
         <div className="flex min-h-0 flex-1 flex-col bg-stage">{children}</div>
       </main>
-      {slip}
+      {slipIsDue && slip}
       <Shelf
         of={SHEETS}
         title="Saved sheets"

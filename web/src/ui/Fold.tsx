@@ -7,18 +7,20 @@ export function Fold({
   says,
   open,
   onOpen,
+  className = "min-w-48",
 }: {
   label: string;
   says: readonly string[];
   open: boolean;
   onOpen: (open: boolean) => void;
+  className?: string;
 }) {
   const told = says.filter(Boolean).join(", ");
   return (
     <Button
       aria-expanded={open}
       aria-label={`${label}: ${told}`}
-      className="min-w-48 flex-1 justify-start! text-left"
+      className={`flex-1 justify-start! text-left ${className}`}
       onClick={() => onOpen(!open)}
     >
       <span className="min-w-0 leading-tight">

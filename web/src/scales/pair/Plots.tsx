@@ -1,7 +1,7 @@
+import { memo } from "react";
 import type { Scale, Trail } from "../../api/client";
 import { PagePlot } from "../../plots/PagePlot";
 import { PlanPlot } from "../../plots/PlanPlot";
-import type { StepsOnTrail } from "../../plots/TrailPlot";
 import { useNarrow } from "../../ui/useNarrow";
 import { useSize } from "../../ui/useSize";
 
@@ -9,14 +9,13 @@ const SIDE_BY_SIDE_FROM = 700;
 const LEAST_PLOT_HEIGHT = 250;
 
 /** The page and the plan of one scale, side by side or one below the other. */
-export function Plots({
+export const Plots = memo(function Plots({
   scale,
-  names,
+  trail,
   ghost,
-  ...steps
-}: Omit<StepsOnTrail, "neutralShare"> & {
+}: {
   scale: Scale;
-  names: readonly [string, string];
+  trail: Trail;
   ghost: Trail | null;
 }) {
   const [room, width, height] = useSize();
@@ -24,8 +23,7 @@ export function Plots({
   // In a hand one of them is enough: the page, on which the steps are moved.
   const narrow = useNarrow();
   const plot = {
-    ...steps,
-    neutralShare: scale.neutral.share,
+    trail,
     ghost,
     width: beside ? width / 2 : width,
     height: Math.max(LEAST_PLOT_HEIGHT, beside || narrow ? height : height / 2),
@@ -37,10 +35,16 @@ export function Plots({
     >
       {width > 0 && (
         <>
-          <PagePlot {...plot} names={names} />
+          <PagePlot
+            {...plot}
+            neutralShare={scale.neutral.share}
+            names={[nameOf(scale, 0), nameOf(scale, 1)]}
+          />
           {!narrow && <PlanPlot {...plot} />}
         </>
       )}
     </div>
   );
-}
+});
+
+const nameOf = (scale: Scale, end: number) => scale.paints[end]?.name ?? "";

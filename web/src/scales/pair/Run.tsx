@@ -1,7 +1,7 @@
 import { Pin } from "lucide-react";
-import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Scale } from "../../api/client";
-import type { StepsOnTrail } from "../../plots/TrailPlot";
+import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
+import type { Scale, Trail } from "../../api/client";
+import { useSteps } from "../../plots/steps";
 import { between, moveAlong, partsInWords, partsText, roughParts, sample } from "../../plots/trail";
 import { differenceShort } from "../../seen/difference";
 import { type Colour, Swatch, swatchStyle } from "../../seen/Swatch";
@@ -13,25 +13,23 @@ const COARSE = 10;
 const DRAG_FROM_PX = 4;
 
 /** The run: the steps as touching patches in order, each with its parts and its notation. */
-export function Run({
+export const Run = memo(function Run({
   scale,
-  moving,
+  trail,
   beside,
-  ...steps
-}: Omit<StepsOnTrail, "neutralShare"> & {
+}: {
   scale: Scale;
-  /** Whether a step is away from where the server computed it, so that its parts are rough. */
-  moving: (index: number) => boolean;
+  trail: Trail;
   beside: Beside | null;
 }) {
-  const { trail, shares, selected, onSelect, onMove, onDrop } = steps;
+  const { shares, selected, select, moving, move, drop } = useSteps();
   const seen = useSeen();
   const row = useRef<HTMLDivElement>(null);
   const drag = useRef<{ index: number; from: number; share: number; moved: boolean } | null>(null);
   const last = shares.length - 1;
 
   const press = (event: PointerEvent, index: number) => {
-    onSelect(index);
+    select(index);
     drag.current = { index, from: event.clientX, share: shares[index] as number, moved: false };
     (event.currentTarget as HTMLElement).setPointerCapture(event.pointerId);
   };
@@ -42,10 +40,10 @@ export function Run({
     if (!held.moved && Math.abs(dx) < DRAG_FROM_PX) return;
     held.moved = true;
     const points = (dx / row.current.clientWidth) * POINTS;
-    onMove(held.index, between(shares, held.index, moveAlong(trail, held.share, points)));
+    move(held.index, between(shares, held.index, moveAlong(trail, held.share, points)));
   };
   const release = () => {
-    if (drag.current?.moved) onDrop();
+    if (drag.current?.moved) drop();
     drag.current = null;
   };
   const key = (event: KeyboardEvent, index: number) => {
@@ -54,19 +52,23 @@ export function Run({
     if (points === undefined) return;
     event.preventDefault();
     if (index === 0 || index === last) return;
-    onMove(index, between(shares, index, moveAlong(trail, shares[index] as number, points)));
-    onDrop();
+    move(index, between(shares, index, moveAlong(trail, shares[index] as number, points)));
+    drop();
   };
 
   return (
-    <section aria-label="The run" className="select-none overflow-x-auto px-4 pb-3 max-md:px-0">
-      {/* As high as the chosen step: what is below stays where it is while another one grows. */}
-      <div ref={row} className="flex h-24 items-end">
+    <section
+      aria-label="The run"
+      // What scrolls sideways cuts off above as well: the ring around a focused step has room there.
+      className="-mt-1.5 select-none overflow-x-auto px-4 pt-1.5 pb-3 max-md:px-0"
+    >
+      {/* The chosen step stands tall by its scale alone: nothing is laid out while another grows. */}
+      <div ref={row} className="flex h-24">
         {shares.map((share, i) => {
           const at = sample(trail, share);
           const step = scale.steps[i];
           if (!step) return null;
-          const words = moving(i) ? roughParts(share) : partsInWords(step);
+          const words = moving === i ? roughParts(share) : partsInWords(step);
           return (
             <div
               // biome-ignore lint/suspicious/noArrayIndexKey: a step is its place in the row
@@ -84,9 +86,9 @@ export function Run({
               onPointerMove={follow}
               onPointerUp={release}
               onPointerCancel={release}
-              onFocus={() => onSelect(i)}
+              onFocus={() => select(i)}
               onKeyDown={(event) => key(event, i)}
-              className={`min-w-11 flex-1 touch-none transition-[height] duration-150 motion-reduce:transition-none ${i === selected ? "h-24" : "h-20"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
+              className={`h-full min-w-11 flex-1 origin-bottom touch-none transition-[scale] duration-150 motion-reduce:transition-none ${i === selected ? "" : "scale-y-[83.3333%]"} ${i === 0 || i === last ? "cursor-pointer" : "cursor-ew-resize"}`}
               style={swatchStyle(seen.code(at), seen.truly(at))}
             />
           );
@@ -106,7 +108,7 @@ export function Run({
               className={`min-w-11 flex-1 overflow-hidden border-t-4 px-0.5 leading-tight ${chosen ? "border-ink" : "border-transparent"}`}
             >
               <span className="block pt-0.5 font-bold" data-parts={i}>
-                {moving(i) ? roughParts(share) : partsText(step)}
+                {moving === i ? roughParts(share) : partsText(step)}
               </span>
               <Notation munsell={step.look.munsell} />
               <span className="flex min-h-5 items-center justify-center text-sm">
@@ -119,7 +121,7 @@ export function Run({
       </ol>
     </section>
   );
-}
+});
 
 /** Another scale patch by patch under the run, with the difference at each joint. */
 function BesideRow({ beside }: { beside: Beside }) {
@@ -151,14 +153,22 @@ function BesideRow({ beside }: { beside: Beside }) {
   );
 }
 
-/** A notation on two lines, hue over value and chroma, so that it stands in a narrow patch. */
+/** A notation on two lines, hue over value and chroma, so that it stands in a narrow patch; on
+ * three where even that is too wide. */
 function Notation({ munsell }: { munsell: string }) {
-  const [hue, rest] = munsell.split(" ");
+  const [hue, rest = ""] = munsell.split(" ");
+  const [value, chroma] = rest.split("/");
   return (
     <span className="block text-ink-soft text-sm leading-[1.1]">
       {hue}
       <br />
-      {rest}
+      {value}
+      {chroma && (
+        <>
+          /<wbr />
+          {chroma}
+        </>
+      )}
     </span>
   );
 }

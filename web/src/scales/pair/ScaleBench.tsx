@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import type { Scale, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useKeys } from "../../app/keys";
 import { useViewing } from "../../app/viewing";
 import { Hint } from "../../help/Hint";
+import { StepsProvider, useSteps } from "../../plots/steps";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { Note } from "../../ui/Note";
@@ -12,7 +13,7 @@ import { Bench, type BenchProps } from "../Bench";
 import { NothingYet } from "../NothingYet";
 import { examplePair, oneTube, requestOf, type ScaleDraft, tubeOf } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
-import { Slip } from "../slip/Slip";
+import { Slip, type SlipProps } from "../slip/Slip";
 import { useComparison } from "./comparison";
 import { type EndSlot, Ends } from "./Ends";
 import { Plots } from "./Plots";
@@ -59,24 +60,32 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
     : !asked.second && view === "trail"
       ? "partners"
       : view;
-  const pick = (tube: Tube) => {
-    if (slot === "third") {
-      set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } });
-      setView("trail");
-      return;
-    }
-    set({ [slot]: oneTube(tube.id), pins: [] });
-    setSlot(slot === "first" && !asked.second ? "second" : slot);
-    if (slot === "second") setView("trail");
-  };
-  const inUse = [asked.first, asked.second, asked.third?.mixture ?? null].map(tubeOf);
-
-  const { shares, selected, setSelected, moving, move, drop } = useSteps(scale, (place, share) =>
-    change((now) => {
-      const pins = now.request.pins.filter((pin) => pin.place !== place);
-      const next = [...pins, { place, share }].sort((a, b) => a.place - b.place);
-      return { ...now, request: { ...now.request, pins: next } };
-    }, `place ${place}`),
+  const pick = useCallback(
+    (tube: Tube) => {
+      if (slot === "third") {
+        set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } });
+        setView("trail");
+        return;
+      }
+      set({ [slot]: oneTube(tube.id), pins: [] });
+      setSlot(slot === "first" && !asked.second ? "second" : slot);
+      if (slot === "second") setView("trail");
+    },
+    [slot, asked, set],
+  );
+  const inUse = useMemo(
+    () => [asked.first, asked.second, asked.third?.mixture ?? null].map(tubeOf),
+    [asked],
+  );
+  const shares = useMemo(() => scale?.steps.map((step) => step.share) ?? [], [scale]);
+  const pin = useCallback(
+    (place: number, share: number) =>
+      change((now) => {
+        const pins = now.request.pins.filter((other) => other.place !== place);
+        const next = [...pins, { place, share }].sort((a, b) => a.place - b.place);
+        return { ...now, request: { ...now.request, pins: next } };
+      }, `place ${place}`),
+    [change],
   );
   const comparison = useComparison(sheet, request?.kind === "scale" ? request : null);
   useKeys([
@@ -89,141 +98,104 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const word = { first: "From", second: "To", third: "Third" }[slot];
   const example = examplePair(tubes);
   return (
-    <Bench
-      sheet={sheet}
-      inUse={inUse}
-      hint={`Tap a tube: it becomes “${word}”.`}
-      onPick={pick}
-      view={<Choice label="View" options={VIEWS} value={shown} onChoose={setView} />}
-      head={
-        <>
-          <div className="flex flex-wrap items-center gap-x-2">
-            <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
-            <Fold label="Options" says={optionsSaid(asked)} open={options} onOpen={setOptions} />
-          </div>
-          {options && <ScaleOptions sheet={sheet} />}
-        </>
-      }
-      trouble={error}
-      slip={
-        <Slip
-          sheet={sheet}
-          request={request}
-          patches={scale?.steps ?? []}
-          patchWord="Step"
-          selected={selected}
-          onSelect={setSelected}
-          summary={scale?.neutral.miss ?? ""}
-          moving={moving(selected) ? (shares[selected] ?? null) : null}
-          greyest={scale?.neutral.step}
-          pins={asked.pins}
-          onUnpin={(place) => set({ pins: asked.pins.filter((pin) => pin.place !== place) })}
-          comparison={{
-            name: comparison.name,
-            choose: (other) => {
-              comparison.choose(other);
-              setView("trail");
-            },
-          }}
-        />
-      }
-    >
-      {shown === "partners" && asked.first ? (
-        <Suspense fallback={null}>
-          <Partners sheet={sheet} onTaken={() => setView("trail")} />
-        </Suspense>
-      ) : shown === "schools" && asked.first ? (
-        <Suspense fallback={null}>
-          <Schools sheet={sheet} />
-        </Suspense>
-      ) : scale && asked.second ? (
-        <>
-          {scale.steps.length > 0 && !scale.neutral.among_steps && (
-            <p className="bg-paper px-4 py-1">
-              Your pinned steps leave none for the greyest mixture; let one go to have it back.
-            </p>
-          )}
-          <Hint name="drag" />
-          <Hint
-            name="white-test"
-            when={(scale.steps[scale.neutral.step]?.look.lab[0] ?? 100) < DARK_BELOW}
-          />
-          <Hint name="squint" />
-          <Plots
+    <StepsProvider computed={shares} greyest={scale?.neutral.step ?? 0} onPlace={pin}>
+      <Bench
+        sheet={sheet}
+        inUse={inUse}
+        hint={`Tap a tube: it becomes “${word}”.`}
+        onPick={pick}
+        view={<Choice label="View" options={VIEWS} value={shown} onChoose={setView} />}
+        head={
+          <>
+            <div className="flex flex-wrap items-center gap-x-2">
+              <Ends sheet={sheet} tubes={tubes} slot={slot} onSlot={setSlot} third={third} />
+              <Fold label="Options" says={optionsSaid(asked)} open={options} onOpen={setOptions} />
+            </div>
+            {options && <ScaleOptions sheet={sheet} />}
+          </>
+        }
+        trouble={error}
+        slip={
+          <StepSlip
+            sheet={sheet}
+            request={request}
             scale={scale}
-            trail={third.trail ?? scale.trail}
-            ghost={third.ghost}
-            names={[nameOf(scale, 0), nameOf(scale, 1)]}
-            shares={shares}
-            selected={selected}
-            onSelect={setSelected}
-            onMove={move}
-            onDrop={drop}
+            comparison={{
+              name: comparison.name,
+              choose: (other) => {
+                comparison.choose(other);
+                setView("trail");
+              },
+            }}
           />
-          <Run
-            scale={scale}
-            trail={third.trail ?? scale.trail}
-            shares={shares}
-            selected={selected}
-            onSelect={setSelected}
-            onMove={move}
-            onDrop={drop}
-            moving={moving}
-            beside={comparison.beside}
-          />
-        </>
-      ) : (
-        !error && (
-          <NothingYet
-            mixing={request !== null || isPending}
-            says={
-              tubes.length === 0
-                ? "A scale shows how one paint mutes another, step by step. Your box is empty."
-                : "A scale shows how one paint mutes another. Tap the paint you want to mute."
-            }
-            tubes={tubes}
-            onExample={example && (() => set({ first: example[0], second: example[1] }))}
-          />
-        )
-      )}
-      {comparison.trouble && <Note>{comparison.trouble}</Note>}
-    </Bench>
+        }
+      >
+        {shown === "partners" && asked.first ? (
+          <Suspense fallback={null}>
+            <Partners sheet={sheet} onTaken={() => setView("trail")} />
+          </Suspense>
+        ) : shown === "schools" && asked.first ? (
+          <Suspense fallback={null}>
+            <Schools sheet={sheet} />
+          </Suspense>
+        ) : scale && asked.second ? (
+          <>
+            {scale.steps.length > 0 && !scale.neutral.among_steps && (
+              <p className="bg-paper px-4 py-1">
+                Your pinned steps leave none for the greyest mixture; let one go to have it back.
+              </p>
+            )}
+            <Hint name="drag" />
+            <Hint
+              name="white-test"
+              when={(scale.steps[scale.neutral.step]?.look.lab[0] ?? 100) < DARK_BELOW}
+            />
+            <Hint name="squint" />
+            <Plots scale={scale} trail={third.trail ?? scale.trail} ghost={third.ghost} />
+            <Run scale={scale} trail={third.trail ?? scale.trail} beside={comparison.beside} />
+          </>
+        ) : (
+          !error && (
+            <NothingYet
+              mixing={request !== null || isPending}
+              says={
+                tubes.length === 0
+                  ? "A scale shows how one paint mutes another, step by step. Your box is empty."
+                  : "A scale shows how one paint mutes another. Tap the paint you want to mute."
+              }
+              tubes={tubes}
+              onExample={example && (() => set({ first: example[0], second: example[1] }))}
+            />
+          )
+        )}
+        {comparison.trouble && <Note>{comparison.trouble}</Note>}
+      </Bench>
+    </StepsProvider>
   );
 }
 
-const nameOf = (scale: Scale, end: number) => scale.paints[end]?.name ?? "";
-
-/** The steps on a trail: which is chosen, and where one is while it is being moved. */
-function useSteps(scale: Scale | undefined, onPlace: (place: number, share: number) => void) {
-  const computed = useMemo(() => scale?.steps.map((step) => step.share) ?? [], [scale]);
-  const greyestNow = scale?.neutral.step ?? 0;
-  const [selected, setSelected] = useState(greyestNow);
-  /** A step that is being moved, or waits for the server where it was dropped. */
-  const [moved, setMoved] = useState<{ place: number; share: number } | null>(null);
-  const latest = useRef<{ place: number; share: number } | null>(null);
-  const greyest = useRef(greyestNow);
-  useEffect(() => {
-    latest.current = null;
-    setMoved(null);
-    const before = greyest.current;
-    greyest.current = greyestNow;
-    // Who looks at the greyest step goes on looking at it when the steps change.
-    setSelected((at) =>
-      at === before ? greyestNow : Math.min(at, Math.max(computed.length - 1, 0)),
-    );
-  }, [computed, greyestNow]);
-  const shares = useMemo(
-    () => (moved ? computed.map((s, i) => (i === moved.place ? moved.share : s)) : computed),
-    [computed, moved],
+/** The slip of the step that is chosen. */
+function StepSlip({
+  sheet,
+  request,
+  scale,
+  comparison,
+}: Pick<SlipProps<ScaleDraft>, "sheet" | "request" | "comparison"> & { scale: Scale | undefined }) {
+  const { shares, selected, select, moving } = useSteps();
+  const { pins } = sheet.draft.request;
+  return (
+    <Slip
+      sheet={sheet}
+      request={request}
+      patches={scale?.steps ?? []}
+      patchWord="Step"
+      selected={selected}
+      onSelect={select}
+      summary={scale?.neutral.miss ?? ""}
+      moving={moving === selected ? (shares[selected] ?? null) : null}
+      pins={pins}
+      onUnpin={(place) => sheet.set({ pins: pins.filter((pin) => pin.place !== place) })}
+      comparison={comparison}
+    />
   );
-  const move = useCallback((place: number, share: number) => {
-    latest.current = { place, share };
-    setMoved(latest.current);
-  }, []);
-  const drop = () => {
-    if (latest.current) onPlace(latest.current.place, latest.current.share);
-  };
-  const moving = (place: number) =>
-    moved?.place === place && moved.share !== (computed[place] ?? moved.share);
-  return { shares, selected, setSelected, moving, move, drop };
 }

@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { ScaleRequest } from "../../api/client";
 import { useComputed } from "../../api/queries";
 import type { Colour } from "../../seen/Swatch";
@@ -18,19 +18,16 @@ export function useComparison(sheet: OpenSheet<ScaleDraft>, request: ScaleReques
   const [other, setOther] = useState<number | null>(null);
   const asked = other !== null && request ? { request, sheet: other } : null;
   const { data, error } = useComputed("comparison", asked);
-  let beside: Beside | null = null;
-  if (asked && data && data.steps.length === request?.steps)
-    beside = {
-      name: data.name,
-      patches: data.steps.map((step) => step.look),
-      deltaE: data.delta_e,
-    };
-  else if (sheet.status === "stale" && sheet.saved)
-    beside = {
-      name: "as it was saved",
-      patches: sheet.saved.patches.map((patch) => patch.look),
-      deltaE: null,
-    };
+  const held = asked && data && data.steps.length === request?.steps ? data : null;
+  const stale = sheet.status === "stale" ? sheet.saved?.patches : null;
+  const beside = useMemo<Beside | null>(() => {
+    if (held) {
+      const patches = held.steps.map((step) => step.look);
+      return { name: held.name, patches, deltaE: held.delta_e };
+    }
+    if (!stale) return null;
+    return { name: "as it was saved", patches: stale.map((patch) => patch.look), deltaE: null };
+  }, [held, stale]);
   return {
     beside,
     trouble: asked ? (error?.message ?? null) : null,

@@ -1,3 +1,4 @@
+import { memo } from "react";
 import type { SheetMeasure } from "../../api/client";
 import { MeasureFields } from "../../app/measures";
 import { Choice } from "../../ui/Choice";
@@ -22,7 +23,7 @@ const BY = [
 ] as const;
 
 /** How the painter measures, how much of each patch, and the method of working. */
-export function MeasureForm({
+export const MeasureForm = memo(function MeasureForm({
   measure,
   scale,
   onChange,
@@ -91,4 +92,4 @@ export function MeasureForm({
       )}
     </div>
   );
-}
+});

@@ -1,4 +1,5 @@
-import type { SheetRequest, WorkPlan } from "../../api/client";
+import { useCallback } from "react";
+import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
@@ -17,16 +18,16 @@ export function PlanList<R extends RequestDraft>({
   request: SheetRequest;
 }) {
   const { measure } = sheet.draft;
+  const { change } = sheet;
+  const set = useCallback(
+    (patch: Partial<SheetMeasure>) =>
+      change((now) => ({ ...now, measure: { ...now.measure, ...patch } }), "measure"),
+    [change],
+  );
   const { data: plan, error } = usePlan(measure, request);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">
-      <MeasureForm
-        measure={measure}
-        scale={request.kind === "scale"}
-        onChange={(patch) =>
-          sheet.change((now) => ({ ...now, measure: { ...now.measure, ...patch } }), "measure")
-        }
-      />
+      <MeasureForm measure={measure} scale={request.kind === "scale"} onChange={set} />
       {error && <Note>{error.message}</Note>}
       {!error && plan && <Lines sheet={sheet} plan={plan} />}
     </div>

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Columns2, Printer, X } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { lazy, memo, Suspense, useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
@@ -17,8 +17,7 @@ export interface Comparing {
   choose: (sheet: number | null) => void;
 }
 
-/** The sheet's name, whether it is kept, and what can be taken away from it. */
-export function SheetHead<R extends RequestDraft>({
+function Head<R extends RequestDraft>({
   sheet,
   comparison,
 }: {
@@ -91,6 +90,9 @@ export function SheetHead<R extends RequestDraft>({
     </SlipHead>
   );
 }
+
+/** The sheet's name, whether it is kept, and what can be taken away from it. */
+export const SheetHead = memo(Head) as typeof Head;
 
 const PAPERS = [
   ["pdf", "A4", "To paint on, A4 (PDF)"],

@@ -25,7 +25,6 @@ export interface SlipProps<R extends RequestDraft> {
   summary: string;
   /** Share of the chosen step while it is being moved; its parts are rough then. */
   moving?: number | null;
-  greyest?: number;
   pins?: ScaleDraft["pins"];
   onUnpin?: (place: number) => void;
   comparison?: Comparing;
