@@ -13,6 +13,7 @@ from playwright.sync_api import (
     Browser,
     BrowserContext,
     CDPSession,
+    Locator,
     Page,
     StorageState,
     sync_playwright,
@@ -27,6 +28,7 @@ BYTES_PER_S = 10e6 / 8
 LATENCY_MS = 40
 PHONE = {"width": 390, "height": 844}
 RUNS = 5
+STAGE_RUNS = 3
 STEP = "[data-run-step]"
 LOOKS_EVERY_S = 0.5
 LATEST_S = 30
@@ -57,6 +59,11 @@ WATCH = """() => {
         for (const { interactionId: id, duration } of list.getEntries())
             if (id) window.touches[id] = Math.max(window.touches[id] ?? 0, duration);
     }).observe({ type: 'event', durationThreshold: 16, buffered: true });
+}"""
+SHEETS = """async () => {
+    const told = (await (await fetch('/api/scales')).json()).map(each => `/api/scales/${each.id}`);
+    const all = await Promise.all(told.map(async each => (await fetch(each)).json()));
+    return all.map(({ id, request }) => ({ id, kind: request.kind }));
 }"""
 SCRIPTS = """() => performance.getEntriesByType('resource')
     .filter(each => each.name.endsWith('.js')).reduce((sum, each) => sum + each.transferSize, 0)"""
@@ -119,7 +126,12 @@ def first_minutes() -> list[Figure]:
     try:
         with sync_playwright() as playwright:
             browser = chromium(playwright)
-            return [*_door(browser, studio), *_studio(browser, studio), *_begin(browser, studio)]
+            return [
+                *_door(browser, studio),
+                *_studio(browser, studio),
+                *_stages(browser, studio),
+                *_begin(browser, studio),
+            ]
     finally:
         studio.remove()
 
@@ -189,25 +201,80 @@ def _touches(page: Page) -> list[float]:
     Each is touched where it lies: to be found by name takes time of the page itself.
     """
     now = page.get_by_label("Now", exact=True)
+    return _touched(
+        page,
+        [
+            *(page.locator(f"[data-run-step='{step}']") for step in (2, 5, 7)),
+            page.get_by_role("button", name="Work plan"),
+            now.get_by_role("button", name="Done"),
+            now.get_by_role("button", name="Take the last back"),
+            page.get_by_role("button", name="Tray"),
+            page.get_by_role("button", name="Tray"),
+            page.get_by_role("link", name="Piles"),
+            page.get_by_role("link", name="Scales"),
+        ],
+    )
+
+
+def _touched(page: Page, places: list[Locator]) -> list[float]:
+    """Milliseconds from a touch of each of these to the next paint."""
     page.evaluate(WATCH)
-    for touched in (
-        *(page.locator(f"[data-run-step='{step}']") for step in (2, 5, 7)),
-        page.get_by_role("button", name="Work plan"),
-        now.get_by_role("button", name="Done"),
-        now.get_by_role("button", name="Take the last back"),
-        page.get_by_role("button", name="Tray"),
-        page.get_by_role("button", name="Tray"),
-        page.get_by_role("link", name="Piles"),
-        page.get_by_role("link", name="Scales"),
-    ):
-        touched.evaluate("touched => touched.scrollIntoView({ block: 'center' })")
-        box = touched.bounding_box()
+    for place in places:
+        place.evaluate("touched => touched.scrollIntoView({ block: 'center' })")
+        box = place.bounding_box()
         assert box
         page.wait_for_timeout(400)
         page.touchscreen.tap(box["x"] + box["width"] / 2, box["y"] + box["height"] / 2)
         page.wait_for_timeout(800)
     found: list[float] = page.evaluate("Object.values(window.touches)")
     return found
+
+
+def _stages(browser: Browser, studio: Studio) -> list[Figure]:
+    """What is touched in the other stages of the demo, each by itself."""
+    touches: dict[str, list[float]] = {}
+    with _phone(browser) as context:
+        page = context.new_page()
+        page.goto(studio.address)
+        page.get_by_role("button", name="Open the demo studio").tap()
+        page.locator(STEP).first.wait_for()
+        sheets = {each["kind"]: each["id"] for each in page.evaluate(SHEETS)}
+
+        def buttons(*names: str) -> list[Locator]:
+            return [page.get_by_role("button", name=each, exact=True).first for each in names]
+
+        run = page.get_by_label("The run", exact=True).get_by_role("button")
+        cell, entry = page.locator("[data-cell]"), page.locator("[data-entry]")
+        for stage, address, places in (
+            ("triad", f"scales/{sheets['triad']}", [run.nth(1), run.nth(2)]),
+            ("chart", f"scales/{sheets['chart']}", [cell.nth(2), cell.nth(5)]),
+            ("piles", "piles", buttons("Take back", "Bring back", "Another")),
+            (
+                "paintings",
+                "paintings",
+                buttons("7", "5", "All values", "Mother colour", "Schools", "Palette", "Passages"),
+            ),
+            (
+                "journal",
+                "journal",
+                [
+                    entry.nth(5),
+                    *buttons("By colour", "By painting", "Store", "What it teaches", "By day"),
+                ],
+            ),
+            ("practice", "practice", buttons("5 minutes", "Record", "Practise")),
+        ):
+            for _ in range(STAGE_RUNS):
+                page.goto(studio.address + address)
+                places[0].wait_for()
+                page.wait_for_timeout(1000)
+                line = _slow(page)
+                touches.setdefault(stage, []).extend(_touched(page, places))
+                line.detach()
+    return [
+        below(f"touch to next paint on a slow phone: {stage}", _inp(found), "ms", 200)
+        for stage, found in touches.items()
+    ]
 
 
 def _begin(browser: Browser, studio: Studio) -> list[Figure]:

@@ -134,6 +134,14 @@ class ByKeysAlone(InBrowser):
         self.press("link", "Piles")
         self.press("button", "Try one: a random mud")
         page.get_by_test_id("advice").wait_for()
+        # What is told goes in, and is taken back.
+        history = page.get_by_role("region", name="What is in it").get_by_role("listitem")
+        there = history.count()
+        told = page.get_by_role("region", name="Advice").get_by_role("button").first
+        self.press("button", told.get_attribute("aria-label") or told.inner_text())
+        expect(history).to_have_count(there + 1)
+        page.keyboard.press("Control+z")
+        expect(history).to_have_count(there)
         self.press("link", "Paintings")
         self.press("button", "Try an example")
         page.get_by_text("Wet sand").first.wait_for()

@@ -161,7 +161,8 @@ class JournalTest(InBrowser):
         for at, row in ((4, "fog,2026-03-40x,1 Cadmium orange,"), (20, ",2026-03-01,1 Viridian,"),
                         (33, "sea,2026-03-01,lots of blue,")):  # fmt: skip
             faulty[at] = row
-        page.get_by_role("button", name="Take in").click()
+        page.get_by_role("button", name="Files", exact=True).click()
+        page.get_by_role("menuitem", name="Take a notebook in").click()
         panel = page.get_by_role("dialog")
 
         def offer(lines: list[str]) -> None:
@@ -191,6 +192,28 @@ class JournalTest(InBrowser):
             page.get_by_role("menuitem", name="Swatch cards").click()
         self.assertTrue(waited.value.path().read_bytes().startswith(b"%PDF-"))
         self.assertEqual(waited.value.suggested_filename, "swatch-book-cards.pdf")
+
+    def test_what_is_filtered_folds_into_one_line_that_says_it(self) -> None:
+        page = self.page
+        self.journal()
+        entries = page.get_by_test_id("wall").locator("[data-entry]")
+        fold = page.get_by_role("button", name="Shown: ")
+        expect(fold).to_have_text("Everything")
+        fold.click()
+        page.get_by_role("button", name="Medium").click()
+        page.get_by_role("option", name="Wash").click()
+        # The demo paints in oil: nothing in its journal is a wash.
+        expect(entries).to_have_count(0)
+        fold.click()
+        expect(page.get_by_role("button", name="Medium")).to_have_count(0)
+        expect(fold).to_have_text("Wash")
+        self.assert_accessible()
+        fold.click()
+        page.get_by_role("button", name="Medium").click()
+        page.get_by_role("option", name="Any medium").click()
+        page.get_by_role("button", name="My tubes").click()
+        expect(fold).to_have_text("My tubes")
+        expect(entries).not_to_have_count(0)
 
     def test_a_photograph_finds_what_is_nearest_and_shows_how_it_came_out(self) -> None:
         page, slip = self.page, self.slip

@@ -5,6 +5,22 @@ from playwright.sync_api import expect
 from e2e.studio import PHONE, TOO_SMALL, InBrowser
 
 STAGES = ("Tubes", "Scales", "Piles", "Paintings")
+# What stands on the screen, frame by frame, each time it changes: where the run begins, how high
+# the plot above it is, and whether the slip below has been drawn.
+FRAMES = """
+    window.frames_seen = [];
+    const look = () => {
+        const step = document.querySelector('[data-run-step]');
+        if (step) {
+            const plot = document.querySelector('main svg[role=img]');
+            const now = [step.getBoundingClientRect().top, plot?.clientHeight ?? 0,
+                !!document.querySelector('aside')];
+            if (`${now}` !== `${window.frames_seen.at(-1)}`) window.frames_seen.push(now);
+        }
+        requestAnimationFrame(look);
+    };
+    requestAnimationFrame(look);
+"""
 
 
 class PhoneTest(InBrowser):
@@ -26,6 +42,35 @@ class PhoneTest(InBrowser):
                 self.assertLessEqual(page.evaluate("document.documentElement.scrollWidth"), 390)
                 self.assertEqual(page.evaluate(TOO_SMALL), [])
                 self.assert_accessible()
+
+    def test_a_stage_is_marked_before_it_is_laid_out(self) -> None:
+        page = self.open_demo()
+        before = page.url
+        tubes = page.get_by_role("navigation", name="Stages of the work").get_by_text("Tubes")
+        # Within the turn of the tap itself, before anything else can run.
+        marked, address = tubes.evaluate(
+            """async link => {
+                link.click();
+                await null;
+                return [getComputedStyle(link).fontWeight, location.href];
+            }"""
+        )
+        self.assertEqual((marked, address), ("700", before))
+        expect(tubes).to_have_attribute("aria-current", "page")
+        page.get_by_role("heading", name="Hansa yellow light").wait_for()
+
+    def test_a_sheet_is_there_at_once_and_stays_put_while_the_rest_comes(self) -> None:
+        page = self.open_demo()
+        page.add_init_script(FRAMES)
+        page.reload()
+        page.get_by_role("complementary", name="The slip").wait_for()
+        page.wait_for_timeout(1500)
+        frames = page.evaluate("window.frames_seen")
+        top, height, _ = frames[0]
+        self.assertGreater(height, 200)
+        for seen in frames:
+            self.assertEqual(seen[:2], [top, height])
+        self.assertTrue(frames[-1][2])
 
     def test_the_tray_is_a_drawer_and_the_light_is_behind_one_button(self) -> None:
         page = self.open_demo()

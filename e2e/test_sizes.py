@@ -21,6 +21,29 @@ TOO_TINY = """() => {
 }"""
 """Text of less than 14 CSS px, as large as it is drawn."""
 
+CUT = """() => {
+    const found = new Set();
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    const range = document.createRange();
+    while (walk.nextNode()) {
+        const el = walk.currentNode.parentElement;
+        if (!walk.currentNode.data.trim() || el.closest('.sr-only, [hidden], option')) continue;
+        range.selectNodeContents(walk.currentNode);
+        for (const text of range.getClientRects())
+            for (let each = el; each; each = each.parentElement) {
+                if (each.offsetWidth <= 1) break;  // told to who does not see, only
+                const { overflowX, textOverflow } = getComputedStyle(each);
+                if (['auto', 'scroll'].includes(overflowX) || textOverflow === 'ellipsis') break;
+                if (overflowX === 'visible') continue;
+                const room = each.getBoundingClientRect();
+                if (text.left < room.left - 1 || text.right > room.right + 1)
+                    found.add(walk.currentNode.data.trim());
+            }
+    }
+    return [...found];
+}"""
+"""Text that its box cuts off at a side, without a sign that it goes on."""
+
 
 class Sizes(InBrowser):
     """At the desk; the other two follow."""
@@ -74,6 +97,7 @@ class Sizes(InBrowser):
                 if name not in self.smaller:
                     self.assertEqual(page.evaluate(TOO_SMALL), [])
                 self.assertEqual(page.evaluate(TOO_TINY), [])
+                self.assertEqual(page.evaluate(CUT), [])
                 wide = page.evaluate("document.documentElement.scrollWidth")
                 self.assertLessEqual(wide, self.viewport["width"])
 

@@ -115,6 +115,11 @@ def _vitest(tally: Tally) -> None:
         tally.add("Vitest ends well", False)
 
 
+def failed_tests(output: str) -> int:
+    """How many tests failed by what unittest wrote; one that failed in several parts is one."""
+    return len(set(re.findall(r"^(?:FAIL|ERROR): \S+ \(([^)]+)\)", output, re.MULTILINE)))
+
+
 def _django(tally: Tally, stack: Stack, labels: list[str], under: Sequence[str] = ()) -> None:
     command = [
         str(PYTHON),
@@ -142,8 +147,7 @@ def _django(tally: Tally, stack: Stack, labels: list[str], under: Sequence[str] 
             lines.append(line)
     output = "".join(lines)
     ran = re.search(r"^Ran (\d+) tests? in", output, re.MULTILINE)
-    verdict = re.search(r"^FAILED \((.*)\)", output, re.MULTILINE)
-    bad = sum(map(int, re.findall(r"(?:failures|errors)=(\d+)", verdict[1]))) if verdict else 0
+    bad = failed_tests(output)
     if not ran or (process.returncode and not bad):
         tally.add("Django's test runner ends well", False)
         return

@@ -1,5 +1,6 @@
 """The studio command: what it says when something is missing or in the way."""
 
+import io
 import os
 import socket
 import subprocess
@@ -14,6 +15,7 @@ from workshop.backup import backup, default_file, restore
 from workshop.console import ROOT, Trouble, run
 from workshop.database import Database, alive, free_port, stop_process
 from workshop.serving import Stack
+from workshop.testing import failed_tests
 
 
 class MissingThingsTest(unittest.TestCase):
@@ -145,3 +147,27 @@ class DatabaseTest(unittest.TestCase):
 
     def test_another_process_with_the_same_number_is_left_alone(self) -> None:
         self.assertFalse(alive(os.getpid(), "--datadir=/nowhere"))
+
+
+class TallyTest(unittest.TestCase):
+    def test_a_test_that_fails_in_several_parts_is_one(self) -> None:
+        """As unittest itself writes it, of tests made here."""
+
+        class Made(unittest.TestCase):
+            def test_parts(self) -> None:
+                for part in range(3):
+                    with self.subTest(part=part):
+                        self.assertEqual(part, 1)
+
+            def test_breaks(self) -> None:
+                raise RuntimeError("FAIL: of its own words")
+
+            def test_passes(self) -> None:
+                self.assertTrue(Made)
+
+        told = io.StringIO()
+        tests = unittest.defaultTestLoader.loadTestsFromTestCase(Made)
+        unittest.TextTestRunner(told).run(tests)
+        self.assertIn("FAILED (failures=2, errors=1)", told.getvalue())
+        self.assertEqual(failed_tests(told.getvalue()), 2)
+        self.assertEqual(failed_tests("Ran 3 tests in 0.1s\n\nOK\n"), 0)

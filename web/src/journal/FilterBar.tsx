@@ -3,6 +3,7 @@ import { type FormEvent, useEffect, useRef, useState } from "react";
 import { FromPhotograph } from "../photographs/FromPhotograph";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
+import { Fold } from "../ui/Fold";
 import { Select } from "../ui/Select";
 import { ByCode } from "./ByCode";
 import { JournalFiles } from "./JournalFiles";
@@ -42,6 +43,7 @@ export function FilterBar({
 }) {
   /** Whether a phone shows what finds and filters. */
   const [finding, setFinding] = useState(false);
+  const [filtering, setFiltering] = useState(false);
   const onWall = view !== "store" && view !== "teaches";
   /** Sets one of them, or leaves it out. */
   const set = (change: Filters) => {
@@ -58,60 +60,92 @@ export function FilterBar({
         className="flex-wrap"
       />
       {onWall && (
-        <Button aria-expanded={finding} className="md:hidden" onClick={() => setFinding(!finding)}>
-          <Search aria-hidden="true" size={18} /> Find
-        </Button>
-      )}
-      {onWall && (
-        <div className={finding ? "contents" : "contents max-md:hidden"}>
-          <Typed
-            label="Words"
-            placeholder="Words"
-            value={filters.words ?? ""}
-            onType={(words) => set({ words })}
-          />
-          <Typed
-            label="Near a colour"
-            placeholder="Near 5YR 4/2 …"
-            value={colour}
-            onType={onColour}
-          />
-          <FromPhotograph
-            says="Photograph"
-            title="Near what in a photograph?"
-            takes="Find what is nearest"
-            onColour={onColour}
-          />
-          <ByCode />
-          <Button aria-pressed={!!filters.owned} onClick={() => set({ owned: !filters.owned })}>
-            My tubes
+        <>
+          <Button
+            aria-expanded={finding}
+            className="md:hidden"
+            onClick={() => setFinding(!finding)}
+          >
+            <Search aria-hidden="true" size={18} /> Find
           </Button>
-          <Button aria-pressed={!!filters.true} onClick={() => set({ true: !filters.true })}>
-            Read true
-          </Button>
-          <Select
-            label="Medium"
-            options={[
-              ["", "Any medium"],
-              ["opaque", "Opaque"],
-              ["wash", "Wash"],
-            ]}
-            value={filters.medium ?? ""}
-            onChoose={(medium) => set({ medium: medium === "" ? undefined : medium })}
-          />
           <JournalFiles filters={filters} />
-          {tags.length > 0 && (
-            <Select
-              label="For"
-              options={[["", "For anything"], ...tags.map((tag) => [tag, `For ${tag}`] as const)]}
-              value={filters.tag ?? ""}
-              onChoose={(tag) => set({ tag })}
+          <div className={finding ? "contents" : "contents max-md:hidden"}>
+            <Typed
+              label="Words"
+              placeholder="Words"
+              value={filters.words ?? ""}
+              onType={(words) => set({ words })}
             />
-          )}
-        </div>
+            <Typed
+              label="Near a colour"
+              placeholder="Near 5YR 4/2 …"
+              value={colour}
+              onType={onColour}
+            />
+            <FromPhotograph
+              says="Photograph"
+              title="Near what in a photograph?"
+              takes="Find what is nearest"
+              onColour={onColour}
+            />
+            <ByCode />
+            <Fold
+              label="Shown"
+              says={filtersSaid(filters)}
+              open={filtering}
+              onOpen={setFiltering}
+              className="min-w-32"
+            />
+            {filtering && (
+              <div className="flex w-full flex-wrap gap-1">
+                <Button
+                  aria-pressed={!!filters.owned}
+                  onClick={() => set({ owned: !filters.owned })}
+                >
+                  My tubes
+                </Button>
+                <Button aria-pressed={!!filters.true} onClick={() => set({ true: !filters.true })}>
+                  Read true
+                </Button>
+                <Select
+                  label="Medium"
+                  options={[
+                    ["", "Any medium"],
+                    ["opaque", "Opaque"],
+                    ["wash", "Wash"],
+                  ]}
+                  value={filters.medium ?? ""}
+                  onChoose={(medium) => set({ medium: medium === "" ? undefined : medium })}
+                />
+                {tags.length > 0 && (
+                  <Select
+                    label="For"
+                    options={[
+                      ["", "For anything"],
+                      ...tags.map((tag) => [tag, `For ${tag}`] as const),
+                    ]}
+                    value={filters.tag ?? ""}
+                    onChoose={(tag) => set({ tag })}
+                  />
+                )}
+              </div>
+            )}
+          </div>
+        </>
       )}
     </div>
   );
+}
+
+/** What is left of the journal by the filters that are unfolded, in words. */
+function filtersSaid({ owned, true: read, medium, tag }: Filters): string[] {
+  const said = [
+    owned ? "my tubes" : "",
+    read ? "read true" : "",
+    medium ?? "",
+    tag ? `for ${tag}` : "",
+  ].filter(Boolean);
+  return said.length > 0 ? said : ["everything"];
 }
 
 /** A field that is searched by once typing pauses. */
@@ -149,7 +183,7 @@ function Typed({
     send(text);
   };
   return (
-    <form onSubmit={submit} className="flex min-w-44 flex-1 items-center gap-1">
+    <form onSubmit={submit} className="flex min-w-32 flex-1 items-center gap-1">
       <Search aria-hidden="true" size={18} className="shrink-0" />
       <input
         aria-label={label}

@@ -1,11 +1,10 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { FileDown, FileUp } from "lucide-react";
+import { FileDown } from "lucide-react";
 import { useState } from "react";
 import { api, type FoundEntry, got } from "../api/client";
 import { FilePanel } from "../keeping/FilePanel";
 import { fetchFile, taskFile, useTask } from "../keeping/useTask";
 import { ActionMenu } from "../ui/ActionMenu";
-import { Button } from "../ui/Button";
 import { Progress } from "../ui/Progress";
 import type { Filters } from "./queries";
 import { type ChosenTubes, WhichTubes } from "./WhichTubes";
@@ -42,16 +41,15 @@ export function JournalFiles({ filters }: { filters: Filters }) {
           { says: "Labels to stick, A4 (PDF)", does: () => book.begin("labels") },
           ...FORMS.map(([form, says]) => ({ says, does: `/api/journal/file.${form}?${query}` })),
           { says: "The schema of a journal", does: "/api/journal/schema.json" },
+          {
+            says: "Take a notebook in …",
+            does: () => {
+              setChosen({});
+              setTaking(true);
+            },
+          },
         ]}
       />
-      <Button
-        onClick={() => {
-          setChosen({});
-          setTaking(true);
-        }}
-      >
-        <FileUp aria-hidden="true" size={18} /> Take in
-      </Button>
       {book.underWay && (
         <div className="w-full">
           <Progress

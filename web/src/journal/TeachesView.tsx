@@ -43,7 +43,7 @@ export function TeachesView({ onOpen }: { onOpen: (id: number) => void }) {
           <h2 className="font-bold">How far from its target a mixture ended</h2>
           <TimePlot
             points={told.hits}
-            width={width - 24}
+            width={width}
             unit="ΔE"
             label="How far from their targets mixtures ended, one after another"
           />

@@ -93,7 +93,7 @@ export function Wall({
           ) : (
             <div
               key={`${row.group.key} ${row.first}`}
-              className="absolute inset-x-0 top-0 flex"
+              className="absolute inset-x-0 top-0 flex focus-within:z-10 has-aria-pressed:z-10"
               style={{ ...style, height: size }}
             >
               {Array.from({ length: row.count }, (_, at) => {

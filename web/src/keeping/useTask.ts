@@ -11,10 +11,10 @@ const isUnderWay = (task: Task | undefined) =>
 export const taskFile = (task: Task) => `/api/tasks/${task.key}/file`;
 
 /** Hands a file to the painter as a link that is clicked would. */
-export function fetchFile(address: string) {
+export function fetchFile(address: string, name = "") {
   const link = document.createElement("a");
   link.href = address;
-  link.download = "";
+  link.download = name;
   link.click();
 }
 

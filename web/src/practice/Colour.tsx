@@ -15,5 +15,5 @@ export function Colour({ swatch, className = "" }: { swatch: Swatch; className?:
 export function markOf(id: string, right: string | null, taken: string | null): string {
   if (right === null) return "";
   if (id === right) return "ring-4 ring-black outline-4 outline-white z-10";
-  return id === taken ? "ring-4 ring-black/40" : "";
+  return id === taken ? "ring-4 ring-black/40 z-5" : "";
 }

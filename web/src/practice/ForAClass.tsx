@@ -1,10 +1,9 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { PracticeKind, PracticeSession } from "../api/client";
-import { problemFrom } from "../api/problem";
+import { api, got, type PracticeKind, type PracticeSession, type ResultRow } from "../api/client";
 import { tubesQuery } from "../api/queries";
-import { csrfToken } from "../api/session";
 import { sendFile, upload } from "../api/upload";
+import { fetchFile } from "../keeping/useTask";
 import { draftWith, EMPTY_CHART, examplePair, exampleTriad } from "../scales/sheet/draft";
 import { useNewSheet } from "../scales/sheet/useNewSheet";
 import { Button } from "../ui/Button";
@@ -12,15 +11,6 @@ import { Note } from "../ui/Note";
 import { Stepper } from "../ui/Stepper";
 import { TextField } from "../ui/TextField";
 import { KINDS, titleOf } from "./queries";
-
-interface ResultRow {
-  pupil: string;
-  name: string;
-  answers: number;
-  right: number;
-  score: number;
-  by_kind: Record<string, number>;
-}
 
 /** A set that a teacher hands out, taken by pupils, and their results side by side. */
 export function ForAClass({
@@ -37,17 +27,15 @@ export function ForAClass({
   const { data: tubes = [] } = useQuery(tubesQuery);
   const make = useMutation({
     mutationFn: async () => {
-      const answer = await fetch("/api/practice/sets", {
-        method: "POST",
-        headers: { "Content-Type": "application/json", "X-CSRFToken": csrfToken() },
-        body: JSON.stringify({ name: name || "Practice", kinds: [...chosen], count }),
-      });
-      if (!answer.ok) throw problemFrom(answer.status, await answer.json());
-      const link = document.createElement("a");
-      link.href = URL.createObjectURL(await answer.blob());
-      link.download = `${name || "practice"}.json`;
-      link.click();
-      URL.revokeObjectURL(link.href);
+      const file = await got<Blob>(
+        api.POST("/api/practice/sets", {
+          body: { name: name || "Practice", kinds: [...chosen], count },
+          parseAs: "blob",
+        }),
+      );
+      const address = URL.createObjectURL(file);
+      fetchFile(address, `${name || "practice"}.json`);
+      URL.revokeObjectURL(address);
     },
   });
   const take = useMutation({

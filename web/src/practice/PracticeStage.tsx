@@ -11,7 +11,7 @@ import { BeginSession } from "./BeginSession";
 import { ExerciseStage } from "./ExerciseStage";
 import { ForAClass } from "./ForAClass";
 import { practiceQuery } from "./queries";
-import { Record } from "./Record";
+import { RecordView } from "./RecordView";
 
 const VIEWS = [
   ["practise", "Practise"],
@@ -57,7 +57,7 @@ export default function PracticeStage() {
           )}
         </div>
         {view === "record" ? (
-          <Record />
+          <RecordView />
         ) : view === "class" ? (
           <ForAClass
             kinds={practice?.kinds ?? []}

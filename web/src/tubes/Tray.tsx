@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronUp, Plus } from "lucide-react";
-import { lazy, Suspense, startTransition, useState } from "react";
+import { lazy, memo, Suspense, startTransition, useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { Chip } from "../seen/Swatch";
@@ -8,7 +8,7 @@ import { Button } from "../ui/Button";
 import { useNarrow } from "../ui/useNarrow";
 
 /** The painter's box: slim standing chips, masstone above, tint below; what is in use stands tall. */
-export function Tray({
+export const Tray = memo(function Tray({
   inUse,
   hint,
   onPick,
@@ -70,7 +70,7 @@ export function Tray({
       </Suspense>
     </nav>
   );
-}
+});
 
 /** A tube's pigment number; where two tubes share one, its name with the first words cut short. */
 export function markOf(tube: Tube, box: readonly Tube[]): string {

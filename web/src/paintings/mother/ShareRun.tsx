@@ -113,7 +113,9 @@ export function ShareRun({
               <span
                 className={`flex flex-1 flex-col overflow-hidden border-t-4 bg-paper px-1 pb-1 text-center leading-tight ${place === chosen ? "border-ink font-bold" : "border-transparent"}`}
               >
-                <span className="line-clamp-2 text-sm">{nameOf(passages, place)}</span>
+                <span className="line-clamp-2 hyphens-auto text-sm wrap-break-word">
+                  {nameOf(passages, place)}
+                </span>
                 {each?.pull && (
                   <span className="flex items-center justify-center gap-1">
                     {pinned && <Pin size={14} role="img" aria-label="held" />}

@@ -8,7 +8,7 @@ const WIDE = 320;
 const HIGH = 120;
 
 /** What practice has shown: what is told, over time, what is confused, matches, what is next. */
-export function Record() {
+export function RecordView() {
   const { data: record, error } = useQuery(recordQuery);
   if (error) return <Note>{error.message}</Note>;
   if (!record) return <p className="m-auto">Fetching your record …</p>;
