@@ -6,12 +6,21 @@ import re
 import shutil
 import signal
 import subprocess
+import sys
 import tempfile
 import unittest
 from pathlib import Path
 from typing import Any
 
-from playwright.sync_api import Browser, Page, Playwright, ViewportSize, expect, sync_playwright
+from playwright.sync_api import (
+    Browser,
+    Page,
+    Playwright,
+    Request,
+    ViewportSize,
+    expect,
+    sync_playwright,
+)
 
 from workshop.browser import chromium
 from workshop.console import ROOT, WEB
@@ -139,9 +148,36 @@ class InBrowser(unittest.TestCase):
         self.troubles: list[str] = []
         self.hosts: set[str] = set()
         self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
-        self.page.on("request", lambda request: self.hosts.add(request.url.split("/")[2]))
+        self.told: list[str] = []
+        self.page.on("console", lambda said: self.told.append(said.text))
+        self.unanswered: list[Request] = []
+        self.page.on("request", self.asked)
+        for ended in ("requestfinished", "requestfailed"):
+            self.page.on(ended, self.answered)
+
+    def asked(self, request: Request) -> None:
+        """A question is on its way."""
+        self.hosts.add(request.url.split("/")[2])
+        self.unanswered.append(request)
+
+    def answered(self, request: Request) -> None:
+        """A question has its answer, or is given up."""
+        if request in self.unanswered:
+            self.unanswered.remove(request)
+
+    def what_the_page_shows(self) -> str:
+        """For a failure that is told of by another machine, and may not come again."""
+        page = self.page
+        waits = [f"{each.method} {each.url}" for each in self.unanswered]
+        shows = page.locator("body").inner_text() if not page.is_closed() else "(it is closed)"
+        return f"{page.url} waits for {waits}, said {self.told[-8:]}, and shows:\n{shows[:1200]}"
 
     def tearDown(self) -> None:
+        # unittest tells it nowhere else before the page is closed.
+        result = self._outcome.result  # type: ignore[attr-defined]
+        failed = [getattr(test, "test_case", test) for test, _ in result.errors + result.failures]
+        if self in failed:
+            print(f"\n{self.id()}: {self.what_the_page_shows()}", file=sys.stderr)
         self.assertEqual(self.troubles, [])
         self.assertLessEqual(self.hosts, {f"127.0.0.1:{self.studio.port}"})
 

@@ -191,6 +191,38 @@ class ScalesStage(InBrowser):
         expect(page.locator("[data-run-step]")).to_have_count(9)
         expect(mixing).to_have_count(0)
 
+    def test_who_goes_on_before_a_new_sheet_is_kept_is_not_turned_round(self) -> None:
+        page = self.page
+        held: list[Route] = []
+
+        def hold(route: Route) -> None:
+            held.append(route)
+
+        page.route("**/PilesStage*.js", hold)
+        page.route(re.compile("/api/scales$"), lambda route: (
+            hold(route) if route.request.method == "POST" else route.continue_()
+        ))  # fmt: skip
+        page.keyboard.press("n")
+        tray = page.get_by_role("navigation", name="Tubes")
+        with page.expect_request(lambda asked: asked.method == "POST"
+                                 and asked.url.endswith("/api/scales")):  # fmt: skip
+            for tube in ("Cadmium orange", "Ultramarine blue"):
+                tray.get_by_role("button", name=tube).click()
+        page.get_by_role("link", name="Piles").click()
+        page.wait_for_url("**/piles")
+        # The sheet is kept while the stage that was asked for is still on its way.
+        (sheet,) = (each for each in held if each.request.method == "POST")
+        with page.expect_response(lambda told: told.request.method == "POST"):
+            sheet.continue_()
+        page.wait_for_timeout(300)
+        for script in held:
+            if script.request.method == "GET":
+                script.continue_()
+        page.get_by_role("heading", name="The palette").or_(
+            page.get_by_role("button", name="Another")
+        ).first.wait_for()
+        self.assertTrue(page.url.endswith("/piles"), page.url)
+
     def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
         page = self.page
         self.unfold()

@@ -1,8 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
 import { api, got, type Me, type Painting } from "../api/client";
 import { type Keeping, useKept } from "../keeping/useKept";
+import { useMoving } from "../keeping/useMoving";
 import { useTicks } from "../keeping/useTicks";
 import { type Draft, draftOf, type RequestDraft, requestOf, UNSAVED_PAINTINGS } from "./draft";
 import { paintingQuery, paintingsQuery } from "./queries";
@@ -26,7 +26,7 @@ export interface OpenPainting extends Keeping<Draft, Painting> {
 /** One painting on the stage: its draft with undo, kept by itself as it is made. */
 export function usePainting(me: Me, opened: Painting | null, start: Draft, address: string) {
   const cache = useQueryClient();
-  const navigate = useNavigate();
+  const move = useMoving();
   const keeping = useKept<Draft, Painting>(
     {
       unsaved: UNSAVED_PAINTINGS,
@@ -50,7 +50,7 @@ export function usePainting(me: Me, opened: Painting | null, start: Draft, addre
         cache.invalidateQueries({ queryKey: paintingsQuery.queryKey, exact: true });
       },
       onMoved: (now, asNew) =>
-        navigate({
+        move({
           to: "/paintings/{-$paintingId}",
           params: { paintingId: String(now.id) },
           replace: !asNew,

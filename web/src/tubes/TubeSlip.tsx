@@ -72,7 +72,6 @@ export function TubeSlip({
           </>
         )}
       </p>
-      {detail && <Nature detail={detail} />}
       <div className="flex flex-wrap gap-2">
         <Button look="solid" onClick={() => setMeasuring(true)}>
           <Ruler aria-hidden="true" size={18} /> Measure it
@@ -82,6 +81,8 @@ export function TubeSlip({
         </Button>
         <NoteIt mixture={{ parts: [{ tube: tube.id, parts: 100 }], name: tube.label }} />
       </div>
+      {/* Below what is tapped: it comes later than that, and would push it away. */}
+      {detail && <Nature detail={detail} />}
       {detail && (
         <Written
           detail={detail}

@@ -9,7 +9,8 @@ import { UNSAVED_SHEETS } from "./unsaved";
 import { useSheet } from "./useSheet";
 
 const went = vi.hoisted(() => vi.fn());
-vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went }));
+const router = vi.hoisted(() => ({ history: { location: { href: "/scales" } } }));
+vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went, useRouter: () => router }));
 
 const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
 const LATER = { timeout: 5000 };
@@ -37,6 +38,7 @@ const tokenOf = (sent: { body: unknown }) => (sent.body as { token: string }).to
 beforeEach(() => {
   window.localStorage.clear();
   went.mockReset();
+  router.history.location.href = "/scales";
 });
 afterEach(() => {
   cleanup();
@@ -59,6 +61,15 @@ describe("a new sheet", () => {
     expect(went).toHaveBeenCalledWith(
       expect.objectContaining({ params: { sheetId: "41" }, replace: true }),
     );
+  });
+
+  it("that is kept while the painter is on the way elsewhere leaves the way alone", async () => {
+    answerWith(({ method }) => ({ body: method === "POST" ? sheet(41, 1) : [] }));
+    const { result } = bench(null);
+    act(() => result.current.set({ first: oneTube(1), second: oneTube(2) }));
+    router.history.location.href = "/piles";
+    await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
+    expect(went).not.toHaveBeenCalled();
   });
 
   it("is in the browser until then, for a reload", async () => {

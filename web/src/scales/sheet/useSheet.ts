@@ -1,10 +1,10 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "@tanstack/react-router";
 import { useCallback } from "react";
 import { keepLater } from "../../api/answers";
 import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
 import { type Keeping, useKept } from "../../keeping/useKept";
+import { useMoving } from "../../keeping/useMoving";
 import { useTicks } from "../../keeping/useTicks";
 import { type Draft, draftOf, KEPT_LIGHT, nameFor, type RequestDraft, requestOf } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";
@@ -40,7 +40,7 @@ export function useSheet<R extends RequestDraft>(
 ): OpenSheet<R> {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
-  const navigate = useNavigate();
+  const move = useMoving();
   const keeping = useKept<Draft, Sheet>(
     {
       unsaved: UNSAVED_SHEETS,
@@ -66,14 +66,13 @@ export function useSheet<R extends RequestDraft>(
         else cache.invalidateQueries({ queryKey: sheetQuery(id).queryKey, refetchType: "none" });
         cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
       },
-      onMoved: (now, asNew) => {
-        navigate({
+      onMoved: (now, asNew) =>
+        move({
           to: "/scales/{-$sheetId}",
           params: { sheetId: String(now.id) },
           // The bench stays as it is, selection and undo and all, under its new address.
           ...(asNew ? {} : { replace: true, state: { goesOn: address } }),
-        });
-      },
+        }),
     },
     me.name ?? "",
     opened,
