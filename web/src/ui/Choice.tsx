@@ -1,3 +1,4 @@
+import { startTransition, useOptimistic } from "react";
 import { Button } from "./Button";
 
 export type Options<T extends string> = ReadonlyArray<readonly [T, string]>;
@@ -9,7 +10,10 @@ interface Props<T extends string> {
   onChoose: (value: T) => void;
 }
 
-/** A few options side by side. */
+/**
+ * A few options side by side. What is chosen shows at once; what it changes of the page is drawn
+ * after that, however much it is.
+ */
 export function Choice<T extends string>({
   label,
   options,
@@ -18,15 +22,21 @@ export function Choice<T extends string>({
   look = "slate",
   className = "",
 }: Props<T> & { look?: "slate" | "paper" | "stage"; className?: string }) {
+  const [shown, show] = useOptimistic(value);
+  const choose = (key: T) =>
+    startTransition(() => {
+      show(key);
+      onChoose(key);
+    });
   return (
     <fieldset className={`flex ${className}`} aria-label={label}>
       {options.map(([key, name]) => (
         <Button
           key={key}
           look={look}
-          aria-pressed={value === key}
+          aria-pressed={shown === key}
           className="flex-auto whitespace-nowrap no-underline"
-          onClick={() => onChoose(key)}
+          onClick={() => choose(key)}
         >
           {name}
         </Button>

@@ -5,7 +5,7 @@ import { type Seen, useSeen } from "../../seen/useSeen";
 import { useSize } from "../../ui/useSize";
 import { Divider } from "./Divider";
 import { Outline } from "./Outline";
-import { inValues, shown } from "./recolour";
+import { inValues, type Recolouring, shown } from "./recolour";
 import { NOBODYS, type Picture, useRecolouring } from "./usePicture";
 
 export type Values = "all" | "3" | "5" | "7";
@@ -41,14 +41,9 @@ export function PictureStage(props: Props) {
   const [at, setAt] = useState(0.5);
   const seen = useSeen();
   const painted = useRecolouring(picture, passages);
-  const now = useMemo(
-    () => (painted ? shown(painted, codesOf(seen, after)) : null),
-    [painted, after, seen],
-  );
-  const was = useMemo(() => {
-    if (before === "photograph") return picture.pixels;
-    return painted ? shown(painted, codesOf(seen, before)) : null;
-  }, [picture, painted, before, seen]);
+  const now = useShown(painted, codesOf(seen, after));
+  const then = useShown(painted, before === "photograph" ? null : codesOf(seen, before));
+  const was = before === "photograph" ? picture.pixels : then;
   const stroke = useRef<Set<number> | null>(null);
   const [brushed, setBrushed] = useState<ReadonlySet<number>>(NOTHING);
   const place = (event: PointerEvent<HTMLElement>) => {
@@ -138,7 +133,18 @@ export function PictureStage(props: Props) {
 
 const NOTHING: ReadonlySet<number> = new Set();
 
-const codesOf = (seen: Seen, colours: ReadonlyArray<Colour | null>) =>
+type Codes = ReadonlyArray<string | null>;
+
+/** The picture in these colours, drawn anew only where one of them is another. */
+function useShown(painted: Recolouring | null, codes: Codes | null): ImageData | null {
+  const told = codes && JSON.stringify(codes);
+  return useMemo(
+    () => (painted && told ? shown(painted, JSON.parse(told) as Codes) : null),
+    [painted, told],
+  );
+}
+
+const codesOf = (seen: Seen, colours: ReadonlyArray<Colour | null>): Codes =>
   colours.map((colour) => (colour ? seen.code(colour) : null));
 
 /** Pixels as they are, or in a few values. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Recolouring, recolouring, rootsOf, rootsOfPixels, shown } from "./recolour";
+import { inValues, type Recolouring, recolouring, rootsOf, rootsOfPixels, shown } from "./recolour";
 
 /** jsdom draws no pictures: pixels are all that is needed of one. */
 class Pixels {
@@ -89,5 +89,38 @@ describe("a picture in other colours", () => {
   it("reads codes as CIELAB does: black is 16 of 116, white is one", () => {
     for (const root of rootsOf("#000000")) expect(root).toBeCloseTo(16 / 116, 9);
     for (const root of rootsOf("#ffffff")) expect(root).toBeCloseTo(1, 3);
+  });
+
+  it("becomes a few neutrals, each pixel the middle of its own span of lightness", () => {
+    const pixels = new Pixels(256, 3);
+    for (let i = 0; i < 256; i++) {
+      pixels.data.set([i, i, i, 255], 4 * i);
+      pixels.data.set([i, 255 - i, 60, 255], 4 * (256 + i));
+      pixels.data.set([200, i, i, 255], 4 * (512 + i));
+    }
+    const light = (codes: ArrayLike<number>) =>
+      // The luminance of IEC 61966-2-1, and lightness of it by CIE 15 as it is written there.
+      [0.2126, 0.7152, 0.0722].reduce((sum, share, c) => {
+        const told = (codes[c] as number) / 255;
+        return sum + share * (told <= 0.04045 ? told / 12.92 : ((told + 0.055) / 1.055) ** 2.4);
+      }, 0);
+    const lightness = (y: number) =>
+      y > (6 / 29) ** 3 ? 116 * Math.cbrt(y) - 16 : (y * 24389) / 27;
+    for (const values of [3, 5, 7]) {
+      const { data } = inValues(pixels as unknown as ImageData, values);
+      const found = new Set<number>();
+      for (let i = 0; i < data.length; i += 4) {
+        const was = (lightness(light(pixels.data.subarray(i, i + 3))) / 100) * values;
+        // Two ways to add may part where a span ends.
+        if (Math.abs(was - Math.round(was)) < 0.002 * values) continue;
+        const now = (lightness(light(data.subarray(i, i + 3))) / 100) * values;
+        expect(data[i]).toBe(data[i + 1]);
+        expect(data[i]).toBe(data[i + 2]);
+        expect(data[i + 3]).toBe(255);
+        expect(Math.abs(now - Math.floor(was) - 0.5)).toBeLessThan(0.03);
+        found.add(data[i] as number);
+      }
+      expect(found.size).toBe(values);
+    }
   });
 });

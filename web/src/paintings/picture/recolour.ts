@@ -306,10 +306,14 @@ function coded(fx: number, fy: number, fz: number): number {
   const r = code(mr[0] * x + mr[1] * y + mr[2] * z);
   const g = code(mg[0] * x + mg[1] * y + mg[2] * z);
   const b = code(mb[0] * x + mb[1] * y + mb[2] * z);
-  return LITTLE_ENDIAN
+  return pixelOf(r, g, b);
+}
+
+/** Three codes as one number, as pixels lie in memory. */
+const pixelOf = (r: number, g: number, b: number) =>
+  LITTLE_ENDIAN
     ? (0xff000000 | (b << 16) | (g << 8) | r) >>> 0
     : ((r << 24) | (g << 16) | (b << 8) | 0xff) >>> 0;
-}
 
 const code = (linear: number) =>
   ENCODED[linear <= 0 ? 0 : linear >= 1 ? CODES : (linear * CODES + 0.5) | 0] as number;
@@ -317,16 +321,26 @@ const code = (linear: number) =>
 /** The same pixels in a few values: neutral, from black to white in even steps of lightness. */
 export function inValues(pixels: ImageData, values: number): ImageData {
   const told = new ImageData(pixels.width, pixels.height);
-  const [row] = [LIGHT[1]];
-  for (let i = 0; i < pixels.data.length; i += 4) {
+  const out = new Uint32Array(told.data.buffer);
+  const lightOf = (lightness: number) => cube((lightness + 16) / 116);
+  // Where each value ends, in light, so that no pixel's root has to be taken.
+  const ends = Float64Array.from({ length: values - 1 }, (_, n) =>
+    lightOf((100 * (n + 1)) / values),
+  );
+  const greys = Uint32Array.from({ length: values }, (_, n) => {
+    const grey = code(lightOf((100 * (n + 0.5)) / values));
+    return pixelOf(grey, grey, grey);
+  });
+  const { data } = pixels;
+  const [red, green, blue] = LIGHT[1];
+  for (let i = 0; i < out.length; i++) {
     const light =
-      row[0] * (DECODED[pixels.data[i] as number] as number) +
-      row[1] * (DECODED[pixels.data[i + 1] as number] as number) +
-      row[2] * (DECODED[pixels.data[i + 2] as number] as number);
-    const lightness = 116 * root(light) - 16;
-    const step = Math.min(values - 1, Math.floor((lightness / 100) * values));
-    const grey = code(cube(((100 * (step + 0.5)) / values + 16) / 116));
-    told.data.set([grey, grey, grey, 255], i);
+      red * (DECODED[data[4 * i] as number] as number) +
+      green * (DECODED[data[4 * i + 1] as number] as number) +
+      blue * (DECODED[data[4 * i + 2] as number] as number);
+    let value = 0;
+    while (value < values - 1 && light >= (ends[value] as number)) value++;
+    out[i] = greys[value] as number;
   }
   return told;
 }

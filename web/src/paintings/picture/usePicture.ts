@@ -68,6 +68,20 @@ export function ownersOf(picture: Picture, passages: ReadonlyArray<Pick<Passage,
   return own;
 }
 
+/** What was made ready last of each picture: another view of the painting shows the same. */
+const ready = new WeakMap<Picture, { where: string; painted: Recolouring }>();
+
+function madeReady(picture: Picture, where: string): Recolouring {
+  const last = ready.get(picture);
+  if (last?.where === where) return last.painted;
+  const members = (JSON.parse(where) as number[][]).map((pieces) => ({ pieces }));
+  const { width, height } = picture.division;
+  const own = ownersOf(picture, members);
+  const painted = recolouring(picture.roots, own, width, height, members.length);
+  ready.set(picture, { where, painted });
+  return painted;
+}
+
 /** A picture with its passages, made ready to be shown in their colours. */
 export function useRecolouring(
   picture: Picture | null,
@@ -75,11 +89,5 @@ export function useRecolouring(
 ): Recolouring | null {
   // What a passage is called or mixed from changes nothing of where it lies.
   const where = JSON.stringify(passages.map(({ pieces }) => pieces));
-  return useMemo(() => {
-    if (!picture) return null;
-    const members = (JSON.parse(where) as number[][]).map((pieces) => ({ pieces }));
-    const { width, height } = picture.division;
-    const own = ownersOf(picture, members);
-    return recolouring(picture.roots, own, width, height, members.length);
-  }, [picture, where]);
+  return useMemo(() => (picture ? madeReady(picture, where) : null), [picture, where]);
 }
