@@ -245,6 +245,7 @@ def _stages(browser: Browser, studio: Studio) -> list[Figure]:
 
         run = page.get_by_label("The run", exact=True).get_by_role("button")
         cell, entry = page.locator("[data-cell]"), page.locator("[data-entry]")
+        mother = page.get_by_label("What may be the mother", exact=True).get_by_role("listitem")
         for stage, address, places in (
             ("triad", f"scales/{sheets['triad']}", [run.nth(1), run.nth(2)]),
             ("chart", f"scales/{sheets['chart']}", [cell.nth(2), cell.nth(5)]),
@@ -252,7 +253,14 @@ def _stages(browser: Browser, studio: Studio) -> list[Figure]:
             (
                 "paintings",
                 "paintings",
-                buttons("7", "5", "All values", "Mother colour", "Schools", "Palette", "Passages"),
+                [
+                    page.locator("[data-share='2']"),
+                    *buttons("7", "5", "All values", "Mother colour"),
+                    mother.nth(2).get_by_role("button"),
+                    *buttons("The page", "Schools"),
+                    page.locator("[data-school]").nth(2).get_by_role("button"),
+                    *buttons("Palette", "Passages", "Undo"),
+                ],
             ),
             (
                 "journal",

@@ -1,5 +1,5 @@
-import { startTransition, useOptimistic } from "react";
 import { Button } from "./Button";
+import { useAtOnce } from "./useAtOnce";
 
 export type Options<T extends string> = ReadonlyArray<readonly [T, string]>;
 
@@ -10,10 +10,7 @@ interface Props<T extends string> {
   onChoose: (value: T) => void;
 }
 
-/**
- * A few options side by side. What is chosen shows at once; what it changes of the page is drawn
- * after that, however much it is.
- */
+/** A few options side by side. */
 export function Choice<T extends string>({
   label,
   options,
@@ -22,12 +19,7 @@ export function Choice<T extends string>({
   look = "slate",
   className = "",
 }: Props<T> & { look?: "slate" | "paper" | "stage"; className?: string }) {
-  const [shown, show] = useOptimistic(value);
-  const choose = (key: T) =>
-    startTransition(() => {
-      show(key);
-      onChoose(key);
-    });
+  const [shown, choose] = useAtOnce(value, onChoose);
   return (
     <fieldset className={`flex ${className}`} aria-label={label}>
       {options.map(([key, name]) => (

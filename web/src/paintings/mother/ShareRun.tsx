@@ -2,6 +2,7 @@ import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
 import type { Giving, Harmonised, Passage } from "../../api/client";
 import { Swatch } from "../../seen/Swatch";
+import { useAtOnce } from "../../ui/useAtOnce";
 import { nameOf } from "../draft";
 import type { Look } from "../PaintingPlots";
 import { fractionOf, percent, shareAt } from "./shares";
@@ -34,9 +35,10 @@ export function ShareRun({
   onMove: (place: number, share: number) => void;
   onDrop: () => void;
 }) {
+  const [shown, choose] = useAtOnce(chosen, onChoose);
   const drag = useRef<{ place: number; from: number; at: number; moved: boolean } | null>(null);
   const press = (event: PointerEvent, place: number) => {
-    onChoose(place);
+    choose(place);
     const way = harmony[place]?.pull;
     if (!way) return;
     const at = fractionOf(way, shares[place] ?? 0);
@@ -90,7 +92,7 @@ export function ShareRun({
                 onPointerMove={follow}
                 onPointerUp={release}
                 onPointerCancel={release}
-                onFocus={() => onChoose(place)}
+                onFocus={() => choose(place)}
                 onKeyDown={(event) => key(event, place)}
                 className={`touch-none ${each?.pull ? "cursor-ew-resize" : "cursor-pointer"}`}
               >
@@ -111,7 +113,7 @@ export function ShareRun({
                 )}
               </div>
               <span
-                className={`flex flex-1 flex-col overflow-hidden border-t-4 bg-paper px-1 pb-1 text-center leading-tight ${place === chosen ? "border-ink font-bold" : "border-transparent"}`}
+                className={`flex flex-1 flex-col overflow-hidden border-t-4 bg-paper px-1 pb-1 text-center leading-tight ${place === shown ? "border-ink font-bold" : "border-transparent"}`}
               >
                 <span className="line-clamp-2 hyphens-auto text-sm wrap-break-word">
                   {nameOf(passages, place)}

@@ -1,4 +1,4 @@
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type PointerEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import type { Passage } from "../../api/client";
 import type { Colour } from "../../seen/Swatch";
 import { type Seen, useSeen } from "../../seen/useSeen";
@@ -135,9 +135,9 @@ const NOTHING: ReadonlySet<number> = new Set();
 
 type Codes = ReadonlyArray<string | null>;
 
-/** The picture in these colours, drawn anew only where one of them is another. */
+/** The picture in these colours, drawn anew only where one is another, and after all else is. */
 function useShown(painted: Recolouring | null, codes: Codes | null): ImageData | null {
-  const told = codes && JSON.stringify(codes);
+  const told = useDeferredValue(codes && JSON.stringify(codes));
   return useMemo(
     () => (painted && told ? shown(painted, JSON.parse(told) as Codes) : null),
     [painted, told],
