@@ -119,6 +119,7 @@ def _take_charts(page: Page, address: str) -> None:
         page.get_by_role("button", name="Show me an example").click()
         page.get_by_role("gridcell").nth(10).click()
         page.get_by_label("The chosen patch").wait_for()
+        page.get_by_role("status").get_by_text("Kept", exact=True).wait_for()
         _shot(page, name)
 
 
