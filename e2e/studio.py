@@ -8,7 +8,9 @@ import signal
 import subprocess
 import sys
 import tempfile
+import time
 import unittest
+from collections.abc import Callable
 from pathlib import Path
 from typing import Any
 
@@ -148,8 +150,8 @@ class InBrowser(unittest.TestCase):
         self.troubles: list[str] = []
         self.hosts: set[str] = set()
         self.page.on("pageerror", lambda error: self.troubles.append(str(error)))
-        self.told: list[str] = []
-        self.page.on("console", lambda said: self.told.append(said.text))
+        self.console: list[str] = []
+        self.page.on("console", lambda said: self.console.append(said.text))
         self.unanswered: list[Request] = []
         self.page.on("request", self.asked)
         for ended in ("requestfinished", "requestfailed"):
@@ -170,7 +172,7 @@ class InBrowser(unittest.TestCase):
         page = self.page
         waits = [f"{each.method} {each.url}" for each in self.unanswered]
         shows = page.locator("body").inner_text() if not page.is_closed() else "(it is closed)"
-        return f"{page.url} waits for {waits}, said {self.told[-8:]}, and shows:\n{shows[:1200]}"
+        return f"{page.url} waits for {waits}, said {self.console[-8:]}, and shows:\n{shows[:1200]}"
 
     def tearDown(self) -> None:
         # unittest tells it nowhere else before the page is closed.
@@ -234,6 +236,14 @@ class InBrowser(unittest.TestCase):
         )  # fmt: skip
         self.assertTrue(answer.ok, answer.text())
         return answer.json() if answer.body() else None
+
+    def until(self, comes: Callable[[], bool]) -> None:
+        """Something comes to be on the server. A page's `wait_for_function` takes any promise for a
+        yes, and cannot ask."""
+        latest = time.monotonic() + TIMEOUT_MS / 1000
+        while not comes():
+            self.assertLess(time.monotonic(), latest, "it did not come")
+            time.sleep(0.1)
 
     def choose(self, label: str, option: str, page: Page | None = None) -> None:
         """Choose an option of a list that opens."""

@@ -54,15 +54,20 @@ class AtTheEasel(InBrowser):
         self.tick(0)
         self.tick(1)
         expect(page.get_by_text("2 wait").first).to_be_visible()
+        # A page that the phone lets go of meanwhile comes back as it was.
+        page.reload()
+        self.open_plan()
+        two = page.get_by_role("status").filter(has_text="2 of")
+        expect(two).to_be_visible()
         page.context.set_offline(False)
         expect(page.get_by_text("The studio does not answer")).to_have_count(0)
-        page.wait_for_function(
-            f"""async () => (await (await fetch('/api/scales/{sheet}')).json()).ticks
-                .some(each => each.lines.length === 2)"""
-        )
+        self.until(lambda: [
+            each["lines"] for each in self.api(page, "GET", f"scales/{sheet}")["ticks"]
+        ] == [[0, 1]])  # fmt: skip
+        expect(two).to_be_visible()
         page.reload()
-        page.get_by_role("button", name="Work plan").tap()
-        expect(page.get_by_role("status").filter(has_text="2 of")).to_be_visible()
+        self.open_plan()
+        expect(two).to_be_visible()
 
     def test_tubes_and_sheets_open_without_a_line(self) -> None:
         page = self.page

@@ -1,6 +1,7 @@
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import type { Sheet, SheetRequest } from "../../api/client";
+import { forgetOutbox } from "../../keeping/outbox";
 import { readUnsaved } from "../../keeping/unsaved";
 import { NAME_LENGTH } from "../../keeping/useKept";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
@@ -43,6 +44,7 @@ beforeEach(() => {
 afterEach(() => {
   cleanup();
   vi.unstubAllGlobals();
+  forgetOutbox();
 });
 
 describe("a new sheet", () => {
@@ -210,6 +212,30 @@ describe("a kept sheet", () => {
       { plan: "separate", lines: [0, 1], whole: true },
       { plan: "running", lines: [3], whole: false },
     ]);
+  });
+
+  it("shows what was ticked before a reload and is not sent yet, and ticks on from there", async () => {
+    answerWith(() => SILENCE());
+    const first = bench(sheet(7, 3));
+    act(() => first.result.current.tick("separate", [0], false));
+    act(() => first.result.current.tick("separate", [0, 1], false));
+    first.unmount();
+    forgetOutbox();
+    let silent = true;
+    const log = answerWith(() => (silent ? SILENCE() : { body: { plan: "a", lines: [] } }));
+    const { result } = bench(sheet(7, 3));
+    const told = () => result.current.saved?.ticks;
+    expect(told()).toEqual([{ plan: "separate", lines: [0, 1] }]);
+    const other = bench(sheet(8, 1));
+    expect(other.result.current.saved?.ticks).toEqual([]);
+    silent = false;
+    act(() => {
+      window.dispatchEvent(new Event("online"));
+    });
+    await waitFor(() => expect(log.filter(kept("PUT"))).toHaveLength(2), LATER);
+    // Once the server has them they stay.
+    await waitFor(() => expect(window.localStorage.getItem("mesotint.outbox.ann")).toBe(null));
+    expect(told()).toEqual([{ plan: "separate", lines: [0, 1] }]);
   });
 
   it("asks before it is computed anew from paints that changed", async () => {
