@@ -172,7 +172,7 @@ def cluster() -> int:
 
 def test(labels: list[str]) -> int:
     """Run everything, or only the given Python labels; the exit status is 0 when all passed."""
-    install("test", with_browser=True)
+    install("test", with_browser=True, with_engines=True)
     node_packages()
     tally = Tally()
     stack = Stack(VAR / "test")
