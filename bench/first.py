@@ -246,7 +246,10 @@ def _stages(browser: Browser, studio: Studio) -> list[Figure]:
         run = page.get_by_label("The run", exact=True).get_by_role("button")
         cell, entry = page.locator("[data-cell]"), page.locator("[data-entry]")
         mother = page.get_by_label("What may be the mother", exact=True).get_by_role("listitem")
+        box = page.get_by_role("navigation", name="Tubes").get_by_role("listitem")
+        tube = box.nth(5).get_by_role("button")
         for stage, address, places in (
+            ("tubes", "tubes", [*buttons("Tray"), tube, *buttons("Hold beside", "Measure it")]),
             ("triad", f"scales/{sheets['triad']}", [run.nth(1), run.nth(2)]),
             ("chart", f"scales/{sheets['chart']}", [cell.nth(2), cell.nth(5)]),
             ("piles", "piles", buttons("Take back", "Bring back", "Another")),
