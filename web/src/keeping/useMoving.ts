@@ -11,11 +11,11 @@ export function useMoving(): (to: NavigateOptions) => void {
   /** The address of the bench. */
   const stands = useRef("");
   useEffect(() => {
-    stands.current = history.location.href;
+    stands.current = history.location.pathname;
   }, [history]);
   return (to) => {
-    if (history.location.href !== stands.current) return;
+    if (history.location.pathname !== stands.current) return;
     void navigate(to);
-    stands.current = history.location.href;
+    stands.current = history.location.pathname;
   };
 }

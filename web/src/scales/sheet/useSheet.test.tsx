@@ -10,7 +10,7 @@ import { UNSAVED_SHEETS } from "./unsaved";
 import { useSheet } from "./useSheet";
 
 const went = vi.hoisted(() => vi.fn());
-const router = vi.hoisted(() => ({ history: { location: { href: "/scales" } } }));
+const router = vi.hoisted(() => ({ history: { location: { pathname: "/scales" } } }));
 vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went, useRouter: () => router }));
 
 const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
@@ -39,7 +39,7 @@ const tokenOf = (sent: { body: unknown }) => (sent.body as { token: string }).to
 beforeEach(() => {
   window.localStorage.clear();
   went.mockReset();
-  router.history.location.href = "/scales";
+  router.history.location.pathname = "/scales";
 });
 afterEach(() => {
   cleanup();
@@ -69,7 +69,7 @@ describe("a new sheet", () => {
     answerWith(({ method }) => ({ body: method === "POST" ? sheet(41, 1) : [] }));
     const { result } = bench(null);
     act(() => result.current.set({ first: oneTube(1), second: oneTube(2) }));
-    router.history.location.href = "/piles";
+    router.history.location.pathname = "/piles";
     await waitFor(() => expect(result.current.status).toBe("kept"), LATER);
     expect(went).not.toHaveBeenCalled();
   });
