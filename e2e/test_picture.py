@@ -4,6 +4,7 @@ import base64
 import io
 import json
 import re
+from collections.abc import Callable
 
 import numpy as np
 from playwright.sync_api import expect
@@ -35,6 +36,11 @@ class PictureTest(AtThePainting):
         width, height, told = self.page.evaluate(CANVAS, which)
         pixels = np.frombuffer(base64.b64decode(told), dtype=np.uint8)
         return pixels.reshape(height, width, 4)[..., :3]
+
+    def drawn(self, which: int, so: Callable[[np.ndarray], bool]) -> np.ndarray:
+        """What a canvas shows once it is so: it is drawn after what was touched beside it."""
+        self.until(lambda: so(self.canvas(which)))
+        return self.canvas(which)
 
     def whose(self) -> np.ndarray:
         """The passage of each pixel, as the server has it."""
@@ -152,12 +158,11 @@ class PictureTest(AtThePainting):
             truly = lab_from_hex(self.told()["palette"][place]["look"]["srgb"])
             self.assertLess(float(delta_e_2000(mean, truly)), 1.2, (place, lab))
         self.choose_mother("Ultramarine blue")
-        first = self.canvas(AFTER)
+        first = self.drawn(AFTER, lambda now: bool((now != shown).any()))
         self.drag_share(0, 140)
         self.wait_until_kept()
-        now = self.canvas(AFTER)
         mine = whose == 0
-        self.assertGreater(float(np.abs(now[mine].astype(int) - first[mine]).mean()), 1.0)
+        self.drawn(AFTER, lambda now: np.abs(now[mine].astype(int) - first[mine]).mean() > 1)
         # Left of the divider stands what was, and the line is moved by drag and by key.
         divider = self.page.get_by_test_id("divider")
         box = divider.bounding_box()
@@ -194,9 +199,8 @@ class PictureTest(AtThePainting):
         expect(dot).to_have_count(0)
         # Squinted at in three values there are three greys.
         page.get_by_role("button", name="3", exact=True).click()
-        values = np.unique(self.canvas(AFTER).reshape(-1, 3), axis=0)
-        self.assertLessEqual(len(values), 3)
-        self.assertTrue((values == values[:, :1]).all())
+        few = self.drawn(AFTER, lambda now: len(np.unique(now.reshape(-1, 3), axis=0)) <= 3)
+        self.assertTrue((few == few[..., :1]).all())
 
     def test_a_passage_is_held_to_its_value_by_the_mother_too(self) -> None:
         page = self.page
@@ -255,8 +259,7 @@ class PictureTest(AtThePainting):
         mothered = self.canvas(AFTER)
         row.get_by_role("button").click()
         expect(page.get_by_role("img", name="One limited set")).to_be_visible()
-        limited = self.canvas(AFTER)
-        self.assertGreater(np.abs(limited.astype(int) - mothered).max(), 5)
+        limited = self.drawn(AFTER, lambda now: np.abs(now.astype(int) - mothered).max() > 5)
         # The mean of each passage's light is what that school mixes for it.
         owner = self.whose()
         schools = {each["school"]: each["passages"] for each in told.value.json()}
