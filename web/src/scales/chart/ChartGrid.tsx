@@ -2,6 +2,7 @@ import type { KeyboardEvent } from "react";
 import type { Chart, Patch } from "../../api/client";
 import { partsInWords } from "../../plots/trail";
 import { type Colour, Swatch, useSwatchStyle } from "../../seen/Swatch";
+import { useAtOnce } from "../../ui/useAtOnce";
 
 const NARROW_FROM = 9;
 const MOST_WORDS = 14;
@@ -22,15 +23,16 @@ export function ChartGrid({
   selected: number;
   onSelect: (place: number) => void;
 }) {
+  const [chosen, choose] = useAtOnce(selected, onSelect);
   const columns = chart.column_labels.length;
   const count = chart.rows.length * columns;
   const walk = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -columns, ArrowDown: columns }[event.key];
     if (by === undefined) return;
     event.preventDefault();
-    const next = selected + by;
+    const next = chosen + by;
     if (next < 0 || next >= count) return;
-    onSelect(next);
+    choose(next);
     const cell = event.currentTarget.querySelector<HTMLElement>(`[data-cell="${next}"]`);
     cell?.focus();
   };
@@ -85,8 +87,8 @@ export function ChartGrid({
                   beside={seenAt(chart.layers?.mixed[place], at)}
                   place={place}
                   note={notes[place] ?? ""}
-                  selected={place === selected}
-                  onSelect={() => onSelect(place)}
+                  selected={place === chosen}
+                  onSelect={() => choose(place)}
                 />
               );
             })}

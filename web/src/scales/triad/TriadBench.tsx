@@ -5,8 +5,6 @@ import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
 import { useViewing } from "../../app/viewing";
-import { partsText } from "../../plots/trail";
-import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
@@ -28,6 +26,7 @@ import { Slip } from "../slip/Slip";
 import { type Point, roughShares, sampleField } from "./field";
 import { TriadPlan } from "./TriadPlan";
 import { type Drawn, TriadPlot } from "./TriadPlot";
+import { TriadRun } from "./TriadRun";
 
 const PLACES = ["Top", "Left", "Right"] as const;
 const MOST_PICKS = LIMITS.TriadIn.picks.most;
@@ -222,37 +221,13 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
               </>
             )}
           </div>
-          <section aria-label="The run" className="px-4 pb-3">
-            <ol className="flex">
-              {triad.patches.map((each, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: a pick is its place in the row
-                <li key={i} className="min-w-11 flex-1">
-                  <button
-                    type="button"
-                    aria-pressed={i === place}
-                    onClick={() => setSelected(i)}
-                    className="flex w-full flex-col text-center"
-                  >
-                    <Swatch
-                      colour={i === place && held ? { ...each.look, ...at } : each.look}
-                      notched
-                      className="h-16 w-full"
-                    />
-                    <span
-                      className={`block w-full overflow-hidden border-t-4 bg-paper px-0.5 py-0.5 leading-tight ${i === place ? "border-ink" : "border-transparent"}`}
-                    >
-                      <b className="block whitespace-nowrap">
-                        {i === place && held ? roughShares(at.parts) : partsText(each)}
-                      </b>
-                      <span className="block whitespace-nowrap text-ink-soft text-sm">
-                        {draft.notes[i] || each.look.munsell}
-                      </span>
-                    </span>
-                  </button>
-                </li>
-              ))}
-            </ol>
-          </section>
+          <TriadRun
+            triad={triad}
+            notes={draft.notes}
+            place={place}
+            held={held && { ...at, says: roughShares(at.parts) }}
+            onChoose={setSelected}
+          />
         </>
       ) : (
         !error && (
