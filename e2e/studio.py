@@ -19,6 +19,7 @@ from playwright.sync_api import (
     Page,
     Playwright,
     Request,
+    Route,
     ViewportSize,
     expect,
     sync_playwright,
@@ -236,6 +237,20 @@ class InBrowser(unittest.TestCase):
         )  # fmt: skip
         self.assertTrue(answer.ok, answer.text())
         return answer.json() if answer.body() else None
+
+    def hold(self, *addresses: "str | re.Pattern[str]", method: str = "") -> list[Route]:
+        """What the page asks of these addresses from now on waits, until it is let go."""
+        held: list[Route] = []
+
+        def keep(route: Route) -> None:
+            if method in ("", route.request.method):
+                held.append(route)
+            else:
+                route.continue_()
+
+        for address in addresses:
+            self.page.route(address, keep)
+        return held
 
     def until(self, comes: Callable[[], bool]) -> None:
         """Something comes to be on the server. A page's `wait_for_function` takes any promise for a

@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Route, expect
+from playwright.sync_api import expect
 
 from e2e.studio import TOO_SMALL, InBrowser
 
@@ -167,13 +167,7 @@ class ScalesStage(InBrowser):
 
     def test_what_takes_its_time_is_said_to_be_fetched_or_mixed(self) -> None:
         page = self.page
-        held: list[Route] = []
-
-        def hold(route: Route) -> None:
-            held.append(route)
-
-        page.route("**/opened", hold)
-        page.route("**/compute/scale", hold)
+        held = self.hold("**/opened", "**/compute/scale")
         page.reload()
         fetching = page.get_by_text("Fetching the sheet …")
         expect(fetching).to_be_visible()
@@ -193,15 +187,8 @@ class ScalesStage(InBrowser):
 
     def test_who_goes_on_before_a_new_sheet_is_kept_is_not_turned_round(self) -> None:
         page = self.page
-        held: list[Route] = []
-
-        def hold(route: Route) -> None:
-            held.append(route)
-
-        page.route("**/PilesStage*.js", hold)
-        page.route(re.compile("/api/scales$"), lambda route: (
-            hold(route) if route.request.method == "POST" else route.continue_()
-        ))  # fmt: skip
+        scripts = self.hold("**/PilesStage*.js")
+        sheets = self.hold(re.compile("/api/scales$"), method="POST")
         page.keyboard.press("n")
         tray = page.get_by_role("navigation", name="Tubes")
         with page.expect_request(lambda asked: asked.method == "POST"
@@ -211,17 +198,22 @@ class ScalesStage(InBrowser):
         page.get_by_role("link", name="Piles").click()
         page.wait_for_url("**/piles")
         # The sheet is kept while the stage that was asked for is still on its way.
-        (sheet,) = (each for each in held if each.request.method == "POST")
         with page.expect_response(lambda told: told.request.method == "POST"):
-            sheet.continue_()
+            sheets.pop().continue_()
         page.wait_for_timeout(300)
-        for script in held:
-            if script.request.method == "GET":
-                script.continue_()
+        for script in scripts:
+            script.continue_()
         page.get_by_role("heading", name="The palette").or_(
             page.get_by_role("button", name="Another")
         ).first.wait_for()
         self.assertTrue(page.url.endswith("/piles"), page.url)
+
+    def test_a_delta_is_written_in_the_font_that_ships(self) -> None:
+        faces = """document.fonts.load('16px "Alegreya Sans Greek"', '\u0394')
+            .then(faces => faces.map(each => each.status))"""
+        self.assertEqual(self.page.evaluate(faces), ["loaded"])
+        family = self.page.evaluate("getComputedStyle(document.body).fontFamily")
+        self.assertIn('"Alegreya Sans Greek", sans-serif', family)
 
     def test_a_session_that_ends_while_editing_is_taken_up_again(self) -> None:
         page = self.page

@@ -114,6 +114,19 @@ class Tubes(InBrowser):
         page.get_by_role("button", name="Back to its label").click()
         expect(page.get_by_role("button", name="Calibrate the tube")).to_be_visible()
 
+    def test_what_is_tapped_stays_where_it_is_when_the_rest_comes(self) -> None:
+        page = self.page
+        held = self.hold(re.compile(r"/api/tubes/\d+$"))
+        self.look_at("Cobalt blue")
+        button = page.get_by_role("button", name="Measure it")
+        before = button.bounding_box()
+        nature = page.get_by_role("region", name="What it really is")
+        expect(nature).to_have_count(0)
+        for each in held:
+            each.continue_()
+        expect(nature).to_be_visible()
+        self.assertEqual(button.bounding_box(), before)
+
     def test_a_file_of_readings_is_looked_into_and_one_with_faults_is_refused(self) -> None:
         page = self.page
         bad = CGATS.replace("14.0 -44.0", "14.0").replace("44.0 8.0", "bright 8.0")
