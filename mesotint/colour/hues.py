@@ -86,6 +86,36 @@ OPPOSITES: Final[Mapping[str, str]] = {
 }
 """What takes a family's lean out, on the painters' wheel."""
 
+OPPOSITE_FROM: Final = 5
+"""Places on the wheel of twelve from which two hues are opposite: a complement, or the near one
+beside it."""
+
+WARM: Final = "warm"
+COOL: Final = "cool"
+
+WITHIN_FAMILY: Final = (
+    (18.0, COOL),
+    (92.0, WARM),
+    (104.0, COOL),
+    (150.0, WARM),
+    (272.0, COOL),
+    (301.0, WARM),
+    (313.0, COOL),
+    (326.0, WARM),
+    (360.0, COOL),
+)
+"""Warm or cool within the hue's own family, each up to the CIELAB hue angle of a tint: crimsons and
+roses, reds and oranges, lemon yellows, leaf greens, blue greens and greenish blues, violet blues,
+blue violets, red violets, magentas. Common practice; the angles are our own judgement, after the
+tints of the paint library."""
+
+OF_ALL: Final = ((150.0, WARM), (330.0, COOL), (360.0, WARM))
+"""Warm or cool of all colours, as `WITHIN_FAMILY`: the half of the circle around orange is warm."""
+
+ARGUED: Final = (280.0, 290.0)
+"""CIELAB hue angles of a tint about which painters disagree: ultramarine leans violet, and is warm
+among blues to most and cool to others."""
+
 PRIMARIES: Final = ("red", "yellow", "blue")
 SECONDARIES: Final = ("orange", "green", "violet")
 WARMEST: Final = MIDDLES["orange"]
@@ -245,8 +275,7 @@ def too_what(angle: float, wanted: float) -> str:
 
 
 def shared_primary(one: str, other: str) -> str | None:
-    """The primary two tertiaries of the wheel have in common: yellow-green and red-violet share
-    blue.
+    """The primary that two hues of the wheel both hold: yellow-green and red-violet hold blue.
 
     Parameters
     ----------
@@ -255,19 +284,44 @@ def shared_primary(one: str, other: str) -> str | None:
     other : str
         Another name on it.
     """
+    both = _primaries_in(one) & _primaries_in(other)
+    return next(iter(sorted(both)), None)
+
+
+def _primaries_in(name: str) -> set[str]:
+    """The primaries of which a hue of the wheel is made."""
     made = {"orange": {"red", "yellow"}, "green": {"yellow", "blue"}, "violet": {"red", "blue"}}
+    return set().union(*(made.get(part, {part}) for part in name.split("-")))
 
-    def primaries(word: str) -> set[str]:
-        found: set[str] = set()
-        for part in word.split("-"):
-            found |= made.get(part, {part})
-        return found
 
-    def main(word: str) -> str:
-        return next(part for part in word.split("-") if part in PRIMARIES)
+def middle_of(name: str) -> float:
+    """CIELAB hue angle in the middle of a hue of the wheel of twelve, degrees.
 
-    minor = primaries(one) & primaries(other) - {main(one), main(other)}
-    return next(iter(sorted(minor)), None)
+    Parameters
+    ----------
+    name : str
+        A name on the wheel of twelve.
+    """
+    at = _NAMES.index(name)
+    start = float(_UNTIL[at - 1]) - (360.0 if at == 0 else 0.0)
+    return (start + float(_UNTIL[at])) / 2 % 360
+
+
+def across(angle: float) -> str:
+    """The hue that stands six places on from a hue angle, on the wheel of twelve.
+
+    Parameters
+    ----------
+    angle : float
+        CIELAB hue, degrees; any turn.
+
+    Examples
+    --------
+    >>> across(100.0), across(46.0)
+    ('violet', 'blue-green')
+    """
+    half = len(WHEEL) // 2
+    return _NAMES[(int(places(np.array(angle))) + half) % len(WHEEL)]
 
 
 def steps_apart(one: str, other: str) -> int:
@@ -282,6 +336,24 @@ def steps_apart(one: str, other: str) -> int:
     """
     apart = abs(_NAMES.index(one) - _NAMES.index(other))
     return min(apart, len(WHEEL) - apart)
+
+
+def temperature_at(table: Sequence[tuple[float, str]], angle: float) -> str:
+    """``warm`` or ``cool`` at a hue angle, by one of the two tables.
+
+    Parameters
+    ----------
+    table : sequence of (float, str)
+        `WITHIN_FAMILY` or `OF_ALL`.
+    angle : float
+        CIELAB hue of a tint, degrees; any turn.
+
+    Examples
+    --------
+    >>> temperature_at(WITHIN_FAMILY, 100.0), temperature_at(OF_ALL, 100.0)
+    ('cool', 'warm')
+    """
+    return next(word for until, word in table if angle % 360 < until)
 
 
 def is_tertiary(name: str) -> bool:

@@ -10,12 +10,11 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.hues import (
     HUE_SEEN_FROM_CHROMA,
-    MIDDLES,
-    WARMEST,
+    WITHIN_FAMILY,
     clearest_at,
     families,
     family,
-    turn,
+    temperature_at,
 )
 from mesotint.optics.grid import Array, Indices
 
@@ -178,18 +177,14 @@ def miss_in_words(lab: Array, end: str = "") -> str:
 
 
 def temperature(lab: Array) -> str | None:
-    """``warm`` or ``cool`` against the middle of a colour's own hue family.
+    """``warm`` or ``cool`` within a colour's own hue family; None where no hue is seen.
 
-    None where no hue is seen, in the orange family, which is the warm pole itself, and in
-    blue-green, which is the cool one. Common practice, no published source.
+    Common practice, no published source.
 
     Parameters
     ----------
     lab : array, shape (3,)
     """
-    hue = lean(lab)
-    if hue in (None, "orange", "blue-green"):
+    if lean(lab) is None:
         return None
-    angle = float(lch_from_lab(lab)[2])
-    nearer = abs(float(turn(angle, WARMEST))) < abs(float(turn(MIDDLES[str(hue)], WARMEST)))
-    return "warm" if nearer else "cool"
+    return temperature_at(WITHIN_FAMILY, float(lch_from_lab(lab)[2]))

@@ -138,7 +138,7 @@ def shades(args: argparse.Namespace) -> None:
                     "value": round(step.value, 3),
                     "parts": _told([colour, row.paint], step.parts),
                     "turns": round(step.turns, 2),
-                    "keeps": round(step.keeps, 4),
+                    "keeps": None if step.keeps is None else round(step.keeps, 4),
                     **look,
                 }
                 for step, look in zip(

@@ -152,7 +152,7 @@ def _show_paint(paint: Paint, as_json: bool) -> None:
     print(f"optics: {paint.origin}; paint data {library().version}")
     for which, look in looks.items():
         print(f"{which:<9} {look.munsell:<16}{look.name}")
-    lean = f"{nature.temperature} {nature.hue}" if nature.temperature else nature.hue or "no hue"
-    print(f"{lean}; strength {nature.strength:.2f} of ultramarine's; opacity {nature.opacity:.2f}")
+    print(temperature_in_words(nature))
+    print(f"strength {nature.strength:.2f} of ultramarine's; opacity {nature.opacity:.2f}")
     if nature.undertone_shift is not None:
         print(f"undertone shift {round(nature.undertone_shift):+d}° of hue from masstone to tint")

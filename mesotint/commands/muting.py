@@ -87,7 +87,7 @@ def match(args: argparse.Namespace) -> None:
 
 
 def partners(args: argparse.Namespace) -> None:
-    """What mutes a paint, nearest to grey first, with what takes out each lean."""
+    """What mutes a paint, the best partner first, with what takes out each lean; greys last."""
     paint = library().paint(args.paint)
     found = muting_partners(
         paint, box_of(args.paints), lightener_of(args), viewing_from(vars(args))
@@ -103,6 +103,12 @@ def partners(args: argparse.Namespace) -> None:
                 "passes": p.passes,
                 "relation": p.relation,
                 "remark": p.remark,
+                "residue": round(p.residue, 3),
+                "opened_lab": p.opened_lab.round(3).tolist(),
+                "stray": round(p.stray, 3),
+                "opposite": p.opposite,
+                "sharing": p.sharing,
+                "why": p.why,
                 "fix": p.fix and {"paint": p.fix.paint.key, "parts": p.fix.parts,
                                   "chroma": p.fix.chroma, "says": p.fix.in_words(str(p.lean))},
                 **asdict(appearances(p.lab)[0]),
@@ -111,8 +117,12 @@ def partners(args: argparse.Namespace) -> None:
         ]  # fmt: skip
         print(json.dumps(answer))
         return
-    for p in found:
+    for p, before in zip(found, [None, *found], strict=False):
+        if p.grey and not (before and before.grey):
+            print("Instead: a black or a grey")
         print(f"{p.paint.key:<18}{p.miss}  [{p.relation}]")
+        for sentence in filter(None, (p.why, p.sharing)):
+            print(f"{'':<18}{sentence}")
         if p.fix and p.lean:
             print(f"{'':<18}{p.fix.in_words(p.lean)}")
 

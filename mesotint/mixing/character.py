@@ -9,14 +9,21 @@ import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab, xyz_from_reflectance
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, family, turn
-from mesotint.colour.words import temperature
+from mesotint.colour.hues import (
+    ARGUED,
+    HUE_SEEN_FROM_CHROMA,
+    OF_ALL,
+    WITHIN_FAMILY,
+    family,
+    temperature_at,
+    turn,
+)
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.film import layered_film
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
-from mesotint.paints.roles import is_classic
+from mesotint.paints.roles import is_classic, is_ready_grey
 from mesotint.paints.table import TINT_WHITE_PARTS
 
 STRENGTH_DEPTH: Final = 20.0
@@ -49,7 +56,11 @@ class Character:
     hue : str or None
         Hue family of the tint, in painters' words.
     temperature : str or None
-        warm or cool against its family.
+        warm or cool within its hue family; None for a grey.
+    temperature_of_all : str or None
+        warm or cool of all colours; None for a grey.
+    argued_over : bool
+        Whether painters disagree about its temperature.
     strength : float
         How much more it does in white than the same volume of ultramarine; 0 for a white.
     opacity : float
@@ -61,6 +72,8 @@ class Character:
 
     hue: str | None
     temperature: str | None
+    temperature_of_all: str | None
+    argued_over: bool
     strength: float
     opacity: float
     undertone_shift: float | None
@@ -80,9 +93,12 @@ def character(paint: Paint) -> Character:
     both = lch_from_lab(np.stack([masstone, tint]))
     seen = bool((both[:, 1] >= 2 * HUE_SEEN_FROM_CHROMA).all())
     shift = float(turn(both[1, 2], both[0, 2]))
+    sides = temperatures(paint)
     return Character(
         hue=family(both[1, 2]) if both[1, 1] >= HUE_SEEN_FROM_CHROMA else None,
-        temperature=temperature(tint),
+        temperature=sides[1] if sides else None,
+        temperature_of_all=sides[0] if sides else None,
+        argued_over=is_argued_over(paint),
         strength=strength(paint),
         opacity=contrast_ratio(paint),
         undertone_shift=shift if seen else None,
@@ -204,6 +220,64 @@ def hue_of(paint: Paint) -> float | None:
     white = library().white
     tint = lch_from_lab(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))
     return float(tint[2]) if tint[1] >= GREY_PAINT_BELOW else None
+
+
+def is_grey(paint: Paint) -> bool:
+    """Whether a paint is itself a black, a white or a grey: it dulls, and mutes nothing.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+    return hue_of(paint) is None or is_ready_grey(paint)
+
+
+def temperatures(paint: Paint) -> tuple[str, str] | None:
+    """Warm or cool of all colours and within the family, by a paint's tint; None for a grey.
+
+    Parameters
+    ----------
+    paint : Paint
+
+    Examples
+    --------
+    >>> temperatures(library().paint("PY3"))
+    ('warm', 'cool')
+    """
+    hue = hue_of(paint)
+    if hue is None or is_ready_grey(paint):
+        return None
+    return temperature_at(OF_ALL, hue), temperature_at(WITHIN_FAMILY, hue)
+
+
+def temperature_in_words(known: Character) -> str:
+    """Such as: A cool yellow within its family, warm of all colours.
+
+    Parameters
+    ----------
+    known : Character
+        Of a paint that has a hue; one without is told to be a grey.
+    """
+    if known.hue is None or known.temperature is None:
+        return "Neither warm nor cool: a black or a grey."
+    of_all = f"{known.temperature_of_all} of all colours"
+    if known.argued_over:
+        return (
+            f"A {known.hue} that painters argue over: it leans violet, {known.temperature} among "
+            f"{known.hue}s to most; {of_all}."
+        )
+    return f"A {known.temperature} {known.hue} within its family, {of_all}."
+
+
+def is_argued_over(paint: Paint) -> bool:
+    """Whether painters disagree about a paint's temperature.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+    hue = None if is_grey(paint) else hue_of(paint)
+    return hue is not None and ARGUED[0] <= hue % 360 < ARGUED[1]
 
 
 def nearest_classic(lab: Array) -> tuple[str, float]:

@@ -9,8 +9,13 @@ import numpy as np
 from scipy.spatial import ConvexHull, QhullError
 
 from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
-from mesotint.colour.hues import PRIMARIES, family, opposite_of
-from mesotint.colour.words import temperature
+from mesotint.colour.hues import (
+    PRIMARIES,
+    WITHIN_FAMILY,
+    family,
+    opposite_of,
+    temperature_at,
+)
 from mesotint.mixing.character import hue_of
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
@@ -180,8 +185,7 @@ def _missing_sides(box: Sequence[Paint]) -> list[str]:
         # A crimson or rose serves as the cool red, and a turquoise as the cool blue.
         near = {"red-violet": "red", "blue-green": "blue"}.get(str(word), str(word))
         if near in sides:
-            tint = DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white])
-            sides[near].add("cool" if near != word else temperature(tint))
+            sides[near].add("cool" if near != word else temperature_at(WITHIN_FAMILY, angle or 0.0))
     gaps = []
     for primary, there in sides.items():
         missing = [side for side in ("warm", "cool") if side not in there]

@@ -10,6 +10,12 @@ from typing import Final
 from mesotint.paints.library import WHITE_KEY, Paint, mixed_tube
 
 BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
+READY_GREYS: Final = "convenience grey"
+"""Family of the greys that come mixed from a tube."""
+
+_BLACKS: Final = "PBk"
+"""How the names of black pigments begin in the Colour Index."""
+
 EARTH_FAMILIES: Final = frozenset({"earth", "iron oxide"})
 
 MIXTURE: Final = "mixture"
@@ -40,6 +46,17 @@ def is_black(paint: Paint) -> bool:
     paint : Paint
     """
     return paint.family in BLACK_FAMILIES
+
+
+def is_ready_grey(paint: Paint) -> bool:
+    """Whether a tube is sold as a black or a grey, whatever it leans to: neutral tints, mixed greys
+    and the pigments that the Colour Index counts among the blacks.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+    return is_black(paint) or paint.pigment.startswith(_BLACKS) or paint.family == READY_GREYS
 
 
 def is_earth(paint: Paint) -> bool:

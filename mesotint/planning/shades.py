@@ -2,7 +2,7 @@
 
 A yellow's shadow by violet, by a redder purple, by green, by blue: each is a different yellow in
 the dark. Upward only white, ivory or a lighter paint of its hue helps. A tube black flattens where
-a mixed dark keeps the colour's life (all common practice).
+a chromatic dark keeps the colour's life, and is taken by choice (all common practice).
 """
 
 from collections.abc import Sequence
@@ -12,13 +12,12 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, turn
+from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, family, turn
 from mesotint.colour.munsell import munsell_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.character import hue_of
+from mesotint.mixing.character import hue_of, is_grey
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
-from mesotint.mixing.muting.partners import nearest_partner
-from mesotint.mixing.value import hold_value
+from mesotint.mixing.muting.ranking import ranked
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import is_black, is_earth
@@ -27,7 +26,6 @@ from mesotint.planning.charts import lightness_of_value
 FEWEST_SHADES: Final = 2
 MOST_SHADES: Final = 11
 MOST_WITH: Final = 8
-_DEEPEST_VALUE: Final = 1.5
 _LEAST_FALL: Final = 0.5
 """Munsell values that a paint has to bring a colour down, or up, for a row of it."""
 
@@ -37,7 +35,22 @@ _HELD_WITHIN: Final = 8.0
 _NEIGHBOUR_WITHIN: Final = 75.0
 
 REACHED: Final = 0.85
-"""How far toward the last value that all reach the steps go."""
+"""How far toward the deepest (or lightest) value that a paint brings it to its row goes: at the very
+end the colour itself is gone."""
+
+_HUELESS: Final = 2.0
+"""C* below which a colour has no chroma of which a share could be kept."""
+
+_ALONG: Final = np.concatenate([[0.0], 1 / (1 + np.exp(-np.linspace(-9, 9, 121))), [1.0]])
+"""Shares of what is added at which a row is looked at: close together at both ends."""
+
+_HALVINGS: Final = 40
+
+SHADOWS_OF_YELLOW: Final = {"violet": 307.0, "purple": 335.0, "green": 165.0, "blue": 280.0}
+"""What a yellow is shaded with before anything else, with the CIELAB hue of the tint that is most its
+own: a violet, a redder purple, a green and a blue (common practice; the angles are our own)."""
+
+_SHADOW_WITHIN: Final = 28.0
 
 
 @dataclass(frozen=True)
@@ -54,19 +67,21 @@ class Shade:
         CIELAB.
     turns : float
         Degrees of CIELAB hue from the colour, positive from red toward yellow.
-    keeps : float
-        Share of the colour's chroma that is left.
+    keeps : float or None
+        Share of the colour's chroma that is left; None for a colour that has none to keep.
     """
 
     value: float
     parts: tuple[float, float]
     lab: Array
     turns: float
-    keeps: float
+    keeps: float | None
 
     @property
     def says(self) -> str:
         """How the colour has changed here, in a few words."""
+        if self.keeps is None:
+            return "Here it is grey, as it was: there is no chroma to keep."
         turned = "it holds its hue"
         if abs(self.turns) >= _HELD_WITHIN:
             turned = f"it has turned {abs(self.turns):.0f}° toward {_toward(self)}"
@@ -90,6 +105,10 @@ class Shades:
     def says(self) -> str:
         """How this paint turns the colour's hue and what chroma it keeps, at the last value."""
         last = self.steps[-1]
+        if last.keeps is None:
+            return (
+                f"{self.paint.name} takes it to value {last.value:.1f}; it has no chroma to keep."
+            )
         toward = "holds its hue"
         if abs(last.turns) >= _HELD_WITHIN:
             toward = f"turns it {abs(last.turns):.0f}° toward {_toward(last)}"
@@ -115,8 +134,8 @@ def shades(
 ) -> list[Shades]:
     """A colour at falling (or rising) values, by each of some paints.
 
-    The values are alike for all rows: even from the colour's own to the last that every paint
-    brings it to.
+    The values of a row are even, from the colour's own to where its own paint brings it: a row
+    does not end early because another one's paint is lighter. They are those of the mixtures.
 
     Parameters
     ----------
@@ -141,43 +160,49 @@ def shades(
     if not added:
         word = "lightens" if up else "darkens"
         raise InputError(f"Choose what {word} {colour.name.lower()}.", "with")
-    own = _values(viewing.lab(np.ones((1, 1)), [colour]))[0]
-    ends = []
-    for paint in added:
-        if paint.key == colour.key:
-            raise InputError(f"{colour.name} does not change itself; choose another.", "with")
-        # Where a trail is deepest need not be its end: two strong transparents go below both.
-        along = np.linspace(0, 1, 41)
-        found = _values(viewing.lab(np.stack([1 - along, along], axis=1), [colour, paint]))
-        end = float(found.max() if up else found.min())
-        if (end - own if up else own - end) < _LEAST_FALL:
-            word = "lighter" if up else "darker"
-            raise InputError(
-                f"{paint.name} makes {colour.name.lower()} no {word}; choose another.", "with"
-            )
-        ends.append(end)
-    # At the very end the colour itself is gone.
-    last = own + REACHED * ((min(ends) if up else max(*ends, _DEEPEST_VALUE)) - own)
-    values = np.linspace(own, last, steps)
-    wanted = np.array([lightness_of_value(float(value)) for value in values])
-    at_own = lch_from_lab(viewing.lab(np.ones(1), [colour]))
-    rows = []
-    for paint in added:
-        held = hold_value(np.ones((steps, 1)), [colour], wanted, paint, paint, viewing)
-        parts = np.stack([held.parts[:, 0], held.parts[:, 1:].sum(axis=1)], axis=1)
-        parts[0] = [1.0, 0.0]
-        parts = parts / parts.sum(axis=1, keepdims=True)
-        labs = viewing.lab(parts, [colour, paint])
-        rows.append(
-            Shades(
-                paint,
-                tuple(
-                    _shade(float(value), row, lab, at_own)
-                    for value, row, lab in zip(values, parts.tolist(), labs, strict=True)
-                ),
-            )
+    at_own = viewing.lab(np.ones(1), [colour])
+    return [_row(colour, paint, steps, up, at_own, viewing) for paint in added]
+
+
+def _row(
+    colour: Paint, paint: Paint, steps: int, up: bool, at_own: Array, viewing: Viewing
+) -> Shades:
+    """One colour with rising parts of one paint, even in value as far as that paint brings it."""
+    if paint.key == colour.key:
+        raise InputError(f"{colour.name} does not change itself; choose another.", "with")
+    both = [colour, paint]
+
+    def lightness(shares: Array) -> Array:
+        return viewing.lab(np.stack([1 - shares, shares], axis=-1), both)[..., 0]
+
+    # Where a trail is deepest need not be its end: two strong transparents go below both.
+    along = lightness(_ALONG)
+    last = int(along.argmax() if up else along.argmin())
+    own, end = _values(np.array([at_own, [along[last], 0.0, 0.0]]))
+    if (end - own if up else own - end) < _LEAST_FALL:
+        word = "lighter" if up else "darker"
+        raise InputError(
+            f"{paint.name} makes {colour.name.lower()} no {word}; choose another.", "with"
         )
-    return rows
+    asked = own + REACHED * np.linspace(0, 1, steps) * (end - own)
+    wanted = np.array([lightness_of_value(float(value)) for value in asked])
+    low, high = np.zeros(steps), np.full(steps, _ALONG[last])
+    for _ in range(_HALVINGS):
+        middle = (low + high) / 2
+        short = lightness(middle) < wanted if up else lightness(middle) > wanted
+        low, high = np.where(short, middle, low), np.where(short, high, middle)
+    shares = (low + high) / 2
+    shares[0] = 0.0
+    parts = np.stack([1 - shares, shares], axis=1)
+    labs = viewing.lab(parts, both)
+    values = _values(labs)
+    return Shades(
+        paint,
+        tuple(
+            _shade(float(value), row, lab, lch_from_lab(at_own))
+            for value, row, lab in zip(values, parts.tolist(), labs, strict=True)
+        ),
+    )
 
 
 def _values(labs: Array) -> Array:
@@ -192,15 +217,19 @@ def _shade(value: float, parts: Sequence[float], lab: Array, own: Array) -> Shad
         (parts[0], parts[1]),
         lab,
         float(turn(hue, own[2])) if seen else 0.0,
-        chroma / max(float(own[1]), 1e-9),
+        chroma / float(own[1]) if own[1] >= _HUELESS else None,
     )
 
 
 def usual_darkeners(
     colour: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Paint]:
-    """What painters try first to darken a colour: its complement, darker hues of its
-    neighbourhood, an earth and a black; those of a box that are darker than it.
+    """What painters try first to darken a colour, of a box and darker than it; a black only where
+    nothing else darkens.
+
+    A yellow's shadow is tried with a violet, a redder purple, a green and a blue before anything
+    else; other colours with what mutes them and with darker hues of their neighbourhood. Then an
+    earth.
 
     Parameters
     ----------
@@ -214,18 +243,36 @@ def usual_darkeners(
         for paint in box
         if paint.key != colour.key and float(viewing.lab(np.ones(1), [paint])[0]) < depth - 10
     ]
+    chromatic = [paint for paint in darker if not is_grey(paint)]
     own = hue_of(colour)
-    found: list[Paint] = []
-    if partner := nearest_partner(colour, [p for p in darker if not is_black(p)], viewing):
-        found.append(partner)
+    rows: list[Paint] = []
+    if own is not None and family(own) == "yellow":
+        rows += _shadows_of_yellow(chromatic)
+    if chromatic:
+        rows.append(chromatic[ranked(colour, chromatic, viewing).order[0]])
     if own is not None:
-        near = [(abs(float(turn(hue, own))), paint) for paint in darker
+        near = [(abs(float(turn(hue, own))), paint) for paint in chromatic
                 if (hue := hue_of(paint)) is not None and not is_earth(paint)]  # fmt: skip
         near.sort(key=lambda each: each[0])
-        found += [paint for gap, paint in near if gap <= _NEIGHBOUR_WITHIN][:2]
-    found += [paint for paint in darker if is_earth(paint)][:1]
-    found += [paint for paint in darker if is_black(paint)][:1]
-    return list({paint.key: paint for paint in found}.values())
+        rows += [paint for gap, paint in near if gap <= _NEIGHBOUR_WITHIN][:2]
+    rows += [paint for paint in chromatic if is_earth(paint)][:1]
+    rows = rows or [paint for paint in darker if is_black(paint)][:1]
+    return list({paint.key: paint for paint in rows}.values())[:MOST_WITH]
+
+
+def _shadows_of_yellow(paints: Sequence[Paint]) -> list[Paint]:
+    """Of each kind of shadow the paint whose tint is nearest to it, one that is no mixture first."""
+    rows = []
+    for angle in SHADOWS_OF_YELLOW.values():
+        gaps = [
+            (abs(float(turn(hue, angle))), bool(paint.recipe), i)
+            for i, paint in enumerate(paints)
+            if (hue := hue_of(paint)) is not None and not is_earth(paint)
+        ]
+        near = [(mixed, gap, i) for gap, mixed, i in gaps if gap <= _SHADOW_WITHIN]
+        if near:
+            rows.append(paints[min(near)[2]])
+    return rows
 
 
 def usual_lighteners(

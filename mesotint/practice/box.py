@@ -14,10 +14,11 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import family, opposite_of
 from mesotint.colour.words import describe
 from mesotint.colour.words import lean as lean_of
-from mesotint.mixing.character import by_strength, hue_of
+from mesotint.mixing.character import by_strength, hue_of, is_grey
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.mud import random_mud
 from mesotint.mixing.muting.pairs import Pairs
+from mesotint.mixing.muting.ranking import ranked
 from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.traces import TRACE_BELOW, one_in
 from mesotint.optics.grid import Array
@@ -217,7 +218,7 @@ def partner(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
     level : float
         Unused.
     """
-    box = [p for p in _needs(paints, 3, "Choosing what mutes") if hue_of(p) is not None]
+    box = [p for p in _needs(paints, 3, "Choosing what mutes") if not is_grey(p)]
     if len(box) < 3:
         raise NotForThisBox("Choosing what mutes takes 3 tubes that have a hue.", "box")
     rng, white = dice("partner", seed), library().white
@@ -228,6 +229,9 @@ def partner(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         shares, labs = _muting(paint, some)
         chroma = np.hypot(labs[:, 1], labs[:, 2])
         best, second = (int(i) for i in np.argsort(chroma)[:2])
+        if ranked(paint, some, DEFAULT_VIEWING).order[0] != best:
+            # The wheel and the measurement disagree: advice may weigh them, a question may not.
+            continue
         tube = DEFAULT_VIEWING.lab(np.array([1.0, OPENED]), [paint, white])
         margin = float(chroma[second] - chroma[best])
         if (

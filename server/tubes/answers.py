@@ -94,6 +94,8 @@ class CharacterOut(BaseModel):
 
     hue: str | None
     temperature: str | None
+    temperature_of_all: str | None
+    argued_over: bool
     strength: float
     opacity: float
     undertone_shift: float | None
@@ -253,6 +255,8 @@ def tube_detail(tube: Tube) -> TubeDetailOut:
         character=CharacterOut(
             hue=known.hue,
             temperature=known.temperature,
+            temperature_of_all=known.temperature_of_all,
+            argued_over=known.argued_over,
             strength=known.strength,
             opacity=known.opacity,
             undertone_shift=known.undertone_shift,
@@ -279,10 +283,8 @@ def _says(paint: Paint, known: Character) -> list[str]:
     told = []
     if known.hue is None:
         told.append("A grey or a white: it leans nowhere an eye could name.")
-    elif known.temperature:
-        told.append(f"A {known.temperature} {known.hue} within its family.")
     else:
-        told.append(f"{known.hue[0].upper()}{known.hue[1:]}, neither warm nor cool in its family.")
+        told.append(temperature_in_words(known))
     if known.strength > 0:
         told.append(f"{known.strength:.1f} times as strong as ultramarine in white.")
     told.append(

@@ -108,14 +108,21 @@ def pair_grid(
     def in_rows(told: list[str]) -> list[list[str]]:
         return [told[at : at + wide] for at in range(0, len(told), wide)]
 
+    kinds = in_rows(kinds_of(labs))
     return PairGrid(
         tuple(rows),
         tuple(columns),
         amounts,
         labs.reshape(len(rows), wide, 3),
         in_rows(describe_each(labs)),
-        in_rows(kinds_of(labs)),
-        [[temperature_remark(one, other) for other in columns] for one in rows],
+        kinds,
+        [
+            [
+                temperature_remark(one, other, [kind])
+                for other, kind in zip(columns, line, strict=True)
+            ]
+            for one, line in zip(rows, kinds, strict=True)
+        ],
     )
 
 

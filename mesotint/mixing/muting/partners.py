@@ -1,4 +1,8 @@
-"""Partners: which paint mutes which, how near to grey, and what takes out the lean that is left."""
+"""Partners: which paint mutes which, how near to grey, and what takes out the lean that is left.
+
+Their order is that of `mesotint.mixing.muting.ranking`: judged opened, opposites first, and what is
+grey itself apart.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -8,12 +12,13 @@ import numpy as np
 
 from mesotint.colour.words import lean, miss_in_words
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
+from mesotint.mixing.muting.grid import kinds_of
 from mesotint.mixing.muting.pairs import Fix, Line, Pairs
-from mesotint.mixing.muting.relation import relation, temperature_remark
+from mesotint.mixing.muting.ranking import ranked
+from mesotint.mixing.muting.relation import relation, sharing, temperature_remark
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.paints.roles import is_black, is_white
 
 ENDS_FROM: Final = 0.995
 """Share of the partner from which its own end is the greyest point: it does not mute, it covers."""
@@ -40,7 +45,22 @@ class Partner:
     relation : str
         What the painters' wheel calls the pair.
     remark : str
-        Advice on temperature; empty where there is none.
+        What temperature says of the pair and of what lies on its way; empty where it says nothing.
+    residue : float
+        Least CIELAB chroma along the trail once it is opened with four parts of white, or water:
+        what partners are ordered by.
+    opened_lab : array, shape (3,)
+        The mixture there, opened.
+    stray : float
+        How far the opened trail goes aside of the straight way to grey; CIELAB units.
+    opposite : bool
+        Whether the painters' wheel calls it opposite: five or six places away.
+    grey : bool
+        Whether it is a black, a white or a grey itself, and dulls instead of muting.
+    sharing : str
+        That both hold one primary, and what was measured of their grey; empty where they do not.
+    why : str
+        Of the first alone: why it is no opposite, if it is none.
     fix : Fix or None
         What takes out the lean, where the pair misses and the box has something.
     line : Line
@@ -58,6 +78,13 @@ class Partner:
     passes: tuple[str, ...]
     relation: str
     remark: str
+    residue: float
+    opened_lab: Array
+    stray: float
+    opposite: bool
+    grey: bool
+    sharing: str
+    why: str
     fix: Fix | None
     line: Line
     fixed_line: Line | None
@@ -74,10 +101,9 @@ def partners(
     white: float = 0.0,
     viewing: Viewing = DEFAULT_VIEWING,
 ) -> list[Partner]:
-    """Every paint of a box as a partner, nearest to neutral first.
+    """Every paint of a box as a partner, the best first, blacks and greys last.
 
-    Those whose trail passes grey come before those that are themselves the greyest point of it:
-    a black mutes too, but toward itself.
+    The order is that of the opened pairs, whatever `white` opens them with here.
 
     Parameters
     ----------
@@ -104,7 +130,8 @@ def partners(
     passed = pairs.passed(shares)
     ends = pairs.ends(paint, labs)
     lines, fixed_lines = pairs.lines(shares, fixes)
-    result = [
+    ranking = ranked(paint, others, viewing)
+    return [
         Partner(
             paint=other,
             share=float(shares[i]),
@@ -114,25 +141,31 @@ def partners(
             miss=miss_in_words(labs[i], ends[i]),
             passes=passed[i],
             relation=relation(paint, other),
-            remark=temperature_remark(paint, other),
+            remark=temperature_remark(paint, other, kinds_of(lines[i].opened_labs)),
+            residue=float(ranking.residues[i]),
+            opened_lab=ranking.labs[i],
+            stray=float(ranking.strays[i]),
+            opposite=bool(ranking.opposite[i]),
+            grey=bool(ranking.grey[i]),
+            sharing=sharing(paint, other, lean(ranking.labs[i])),
+            why=ranking.why if i == ranking.order[0] else "",
             fix=fixes[i],
             line=lines[i],
             fixed_line=fixed_lines[i],
         )
-        for i, other in enumerate(others)
+        for i, other in ((i, others[i]) for i in ranking.order)
     ]
-    return sorted(result, key=lambda partner: (partner.ends_there, partner.chroma))
 
 
 MUTES_WELL: Final = 0.5
-"""Share of its chroma that a paint may keep with its first partner; one that leaves more is no
-partner to begin with (our own judgement: above, hardly anything is seen to fall)."""
+"""Share of its chroma, both opened, that a paint may keep with its first partner; one that leaves
+more is no partner to begin with (our own judgement: above, hardly anything is seen to fall)."""
 
 
 def first_partner(
     paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> Paint | None:
-    """What to mute a paint with first: the colour of the box that takes it nearest to grey.
+    """What to mute a paint with first: the first of `partners`.
 
     A black or a white is taken only where no colour mutes it well: the first scale is to show two
     colours that take each other to grey.
@@ -150,24 +183,21 @@ def first_partner(
         None for a box with nothing else in it.
     """
     others = [other for other in box if other.key != paint.key]
-    colours = [other for other in others if not is_black(other) and not is_white(other)]
-    alone = viewing.lab(np.ones((1, 1)), [paint])[0]
-    for some in (colours, others):
-        found = nearest_partner(paint, some, viewing)
-        if found is not None:
-            left = float(least_chroma(paint, [found], viewing)[0])
-            if left <= MUTES_WELL * float(np.hypot(alone[1], alone[2])):
-                return found
     if not others:
         return None
-    return others[int(least_chroma(paint, others, viewing).argmin())]
+    ranking = ranked(paint, others, viewing)
+    first = ranking.order[0]
+    opened = viewing.opened_lab(np.ones((1, 1)), [paint])[0]
+    if ranking.residues[first] <= MUTES_WELL * float(np.hypot(opened[1], opened[2])):
+        return others[first]
+    return others[int(ranking.residues.argmin())]
 
 
 def nearest_partner(
     paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> Paint | None:
-    """The first of `partners` by itself, which is quick; None where every trail ends at its own
-    greyest point, and for an empty box.
+    """The paint of a box that greys another most, opened, whatever the wheel calls it; None where
+    every trail ends at its own greyest point, and for an empty box.
 
     Parameters
     ----------
@@ -178,15 +208,15 @@ def nearest_partner(
     """
     if not box:
         return None
-    shares, labs = Pairs(paint, box, 0.0, viewing).nearest_neutrals()
-    chroma = np.where(shares > ENDS_FROM, np.inf, np.hypot(labs[:, 1], labs[:, 2]))
-    at = int(chroma.argmin())
-    return box[at] if np.isfinite(chroma[at]) else None
+    shares, residues = _greyest(paint, box, viewing)
+    residues = np.where(shares > ENDS_FROM, np.inf, residues)
+    at = int(residues.argmin())
+    return box[at] if np.isfinite(residues[at]) else None
 
 
 def least_chroma(paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING) -> Array:
-    """CIELAB chroma of a paint with each of some others where it is nearest to grey, shape
-    (others,).
+    """Least CIELAB chroma of a paint with each of some others, opened with four parts of white or
+    of water, shape (others,).
 
     Parameters
     ----------
@@ -195,5 +225,10 @@ def least_chroma(paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_
         What may be used.
     viewing : Viewing
     """
-    _, labs = Pairs(paint, box, 0.0, viewing).nearest_neutrals()
-    return np.hypot(labs[:, 1], labs[:, 2])
+    return _greyest(paint, box, viewing)[1]
+
+
+def _greyest(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> tuple[Array, Array]:
+    """Shares of some others at which a paint is greyest with each, opened, and the chroma there."""
+    shares, labs = Pairs(paint, box, WHITE_TEST_PARTS, viewing).nearest_neutrals()
+    return shares, np.hypot(labs[:, 1], labs[:, 2])

@@ -3,16 +3,19 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import combinations
 from typing import Final
 
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
-from mesotint.colour.hues import MIDDLES, PRIMARIES, nearest_family, turn
+from mesotint.colour.hues import MIDDLES, PRIMARIES, across, middle_of, nearest_family, turn
 from mesotint.errors import InputError
-from mesotint.mixing.character import hue_of
+from mesotint.mixing.character import hue_of, is_grey
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
 from mesotint.mixing.muting.partners import least_chroma, nearest_partner
+from mesotint.mixing.muting.ranking import ranked
+from mesotint.mixing.muting.relation import are_opposite
 from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import REACHED_BELOW
@@ -29,6 +32,9 @@ _CLOSINGS: Final = 3
 """Into how many pieces the stretch that holds a share is cut, and how often: to a thirty-thousandth
 of the whole."""
 
+_BESIDE_WITHIN: Final = 90.0
+"""Degrees of hue from the middle of the opposite within which two paints may mix it."""
+
 _RATIOS: Final = np.linspace(0.1, 0.9, 9)
 """Shares of one paint in a pair of neutrals that are tried; closer ones look alike."""
 
@@ -40,7 +46,7 @@ class School:
     Attributes
     ----------
     key : str
-        Such as ``complement`` or ``black``.
+        Such as ``complement``, ``nearest to grey`` or ``black``.
     paints : tuple of Paint
     parts : tuple of float
         By volume, adding to 1.
@@ -76,7 +82,7 @@ def schools_of_muting(
 ) -> list[School]:
     """The same paint muted to the same chroma by every school the box has paints for.
 
-    The complement; the other two primaries together; an earth; a black; a trace of everything.
+    The wheel's complement; what is nearest to grey in the box, opened; the other two primaries together; an earth; a black; a trace of everything.
     Common practice; the schools have no published source.
 
     Parameters
@@ -130,14 +136,16 @@ def _trails(paint: Paint, others: tuple[Paint, ...], viewing: Viewing) -> Mappin
 
 def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str, Paint]:
     """What each school mutes with, as one paint or a mixture."""
-    coloured = [p for p in others if hue_of(p) is not None]
+    coloured = [p for p in others if not is_grey(p)]
     agents: dict[str, Paint] = {}
-    if complement := nearest_partner(paint, coloured, viewing):
+    if complement := _complement(paint, coloured, viewing):
         agents["complement"] = complement
+    if nearest := nearest_partner(paint, coloured, viewing):
+        agents["nearest to grey"] = nearest
     if primaries := _other_primaries(paint, coloured, viewing):
         agents["two primaries"] = primaries
     hue = hue_of(paint)
-    earths = [p for p in others if is_earth(p) and hue_of(p) is not None]
+    earths = [p for p in coloured if is_earth(p)]
     if earths and hue is not None:
         agents["earth"] = min(earths, key=lambda p: _apart(hue, hue_of(p)))
     if black := black_of(others):
@@ -147,6 +155,41 @@ def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str
         even = {p: 1 / float(p.absorption.mean() + p.scattering.mean()) for p in rest}
         agents["trace of everything"] = mixture("everything", "Everything", even)
     return agents
+
+
+def _complement(paint: Paint, coloured: Sequence[Paint], viewing: Viewing) -> Paint | None:
+    """The wheel's complement: the tube of the opposite family that greys most, or where none is,
+    a mixture of two that stands opposite."""
+    tubes = [other for other in coloured if are_opposite(paint, other)]
+    if tubes:
+        return tubes[ranked(paint, tubes, viewing).order[0]]
+    hue = hue_of(paint)
+    if hue is None:
+        return None
+    # Only neighbours of the opposite make it; of two that lie far from it nothing clear comes.
+    middle = middle_of(across(hue))
+    near = [other for other in coloured if _apart(middle, hue_of(other)) < _BESIDE_WITHIN]
+    mixtures = [
+        made
+        for one, other in combinations(near, 2)
+        for made in _in_ratios("complement", one, other)
+        if are_opposite(paint, made)
+    ]
+    if not mixtures:
+        return None
+    return mixtures[ranked(paint, mixtures, viewing).order[0]]
+
+
+def _in_ratios(key: str, one: Paint, other: Paint) -> list[Paint]:
+    """Two paints mixed in several ratios of equal strength."""
+    amounts = [1 / float(p.absorption.mean() + p.scattering.mean()) for p in (one, other)]
+    return [
+        mixture(
+            key, f"{one.name} with {other.name.lower()}",
+            {one: float(r) * amounts[0], other: float(1 - r) * amounts[1]},
+        )
+        for r in _RATIOS
+    ]  # fmt: skip
 
 
 def _apart(one: float | None, other: float | None) -> float:
@@ -164,14 +207,7 @@ def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Pa
     first, second = pair
     if first is None or second is None or first is second:
         return None
-    one, other = (1 / float(p.absorption.mean() + p.scattering.mean()) for p in (first, second))
-    mixtures = [
-        mixture(
-            "primaries", f"{first.name} with {second.name.lower()}",
-            {first: float(r) * one, second: float(1 - r) * other},
-        )
-        for r in _RATIOS
-    ]  # fmt: skip
+    mixtures = _in_ratios("primaries", first, second)
     return mixtures[int(least_chroma(paint, mixtures, viewing).argmin())]
 
 

@@ -26,7 +26,13 @@ def shades(asked: Asked) -> Grid:
         f"Shades of {colour.name.lower()}",
         rows,
         [row.paint.name for row in found],
-        [f"value {step.value:.1f}" for step in found[0].steps],
+        _steps(wanted.count, wanted.up),
         remarks=remarks,
         row_says=[row.says for row in found],
     )
+
+
+def _steps(count: int, up: bool) -> list[str]:
+    """What is written above the columns: every row goes as far as its own paint brings it."""
+    between = [f"step {i}" for i in range(2, count)]
+    return ["as it is", *between, "lightest" if up else "deepest"]

@@ -105,7 +105,20 @@ class GridTest(unittest.TestCase):
         found = pair_grid([L.paint("PR108-light")], greens, "strength")
         chroma = np.hypot(found.labs[0, :, 1], found.labs[0, :, 2])
         self.assertTrue((chroma[0] > chroma[1:] + 1).all(), chroma)
-        self.assertIn("cleaner browns", found.remarks[0][0])
+        self.assertTrue(found.remarks[0][0].startswith("warm with warm"))
+
+    def test_a_remark_never_contradicts_its_cell(self) -> None:
+        paints = [paint for paint in L.plain if np.hypot(*Mixture.of({paint: 1}).lab[1:]) > 5]
+        for ratio in (1.0, "greyest"):
+            found = pair_grid(paints[:16], paints[16:], ratio)
+            named = set()
+            for kinds, remarks in zip(found.kinds, found.remarks, strict=True):
+                for kind, remark in zip(kinds, remarks, strict=True):
+                    pair, _, word = remark.partition(": ")
+                    self.assertIn(word.removeprefix("cleaner "), ("", kind))
+                    self.assertIn(pair, ("warm with warm", "warm with cool", "cool with cool"))
+                    named.add(word)
+            self.assertGreater(len(named), 2)
 
     def test_rows_stand_in_an_order(self) -> None:
         paints = [L.paint(key) for key in ("PB29", "PY3", "PBk9", "PR108-light", "PG7")]

@@ -8,6 +8,8 @@ import unittest
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.hues import WHEEL, places
+from mesotint.colour.words import lean
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.muting.pairs import MISS_FROM
@@ -19,7 +21,8 @@ from mesotint.mixing.muting.partners import (
 )
 from mesotint.mixing.muting.relation import relation, temperature_remark
 from mesotint.mixing.muting.trail import Trail
-from mesotint.paints.library import library, mixed_tube
+from mesotint.paints.first_boxes import FIRST_MEDIA
+from mesotint.paints.library import Paint, library, mixed_tube
 
 PAINT = library().paint
 FITTED = library().plain
@@ -34,20 +37,6 @@ class PartnersTest(unittest.TestCase):
                 with self.subTest(partner=partner.paint.key, white=white):
                     self.assertAlmostEqual(partner.chroma, np.hypot(lab[1], lab[2]), delta=0.05)
 
-    def test_to_begin_with_a_colour_mutes_a_colour(self) -> None:
-        """Chroma is looked for here at two hundred shares, not by the search for partners."""
-        box = [PAINT(key) for key in ("PW6", "PO20", "PB29", "PY43", "PR101", "PBk9")]
-        share = np.linspace(0, 1, 201)
-        for key in ("PO20", "PB29", "PY43"):
-            found = first_partner(PAINT(key), box)
-            assert found is not None
-            left = {}
-            for other in box[1:-1]:
-                mixed = Viewing().lab(np.column_stack([1 - share, share]), [PAINT(key), other])
-                left[other.key] = float(np.hypot(mixed[:, 1], mixed[:, 2]).min())
-            del left[key]
-            self.assertEqual(found.key, min(left, key=lambda each: left[each]), key)
-
     def test_a_black_is_begun_with_where_no_colour_mutes(self) -> None:
         earths = [PAINT(key) for key in ("PW6", "PBr7-raw-umber", "PBr7-burnt-sienna", "PBk9")]
         found = first_partner(earths[1], earths)
@@ -56,25 +45,18 @@ class PartnersTest(unittest.TestCase):
         only = first_partner(PAINT("PY3"), [PAINT("PY3"), PAINT("PY37")])
         self.assertEqual(only, PAINT("PY37"))
 
-    def test_the_nearest_by_itself_is_the_first_of_all(self) -> None:
+    def test_the_nearest_by_itself_leaves_least(self) -> None:
         for key in ("PO20", "PB29", "PY3", "PG18"):
             for viewing in (Viewing(), Viewing("wash")):
-                found = [p for p in partners(PAINT(key), FITTED, 0.0, viewing) if not p.ends_there]
-                others = [p for p in FITTED if p.key != key]
+                found = [p for p in partners(PAINT(key), FITTED, 0.0, viewing) if not p.grey]
+                others = [p.paint for p in found]
                 with self.subTest(paint=key, medium=viewing.medium):
-                    self.assertIs(nearest_partner(PAINT(key), others, viewing), found[0].paint)
-                    left = least_chroma(PAINT(key), [p.paint for p in found], viewing)
-                    np.testing.assert_allclose(left, [p.chroma for p in found], atol=1e-9)
+                    left = least_chroma(PAINT(key), others, viewing)
+                    np.testing.assert_allclose(left, [p.residue for p in found], atol=1e-9)
+                    nearest = nearest_partner(PAINT(key), others, viewing)
+                    self.assertIs(nearest, others[int(left.argmin())])
         self.assertIsNone(nearest_partner(PAINT("PB29"), []))
         self.assertIsNone(nearest_partner(PAINT("PB29"), [PAINT("PBk9")]))
-
-    def test_nearest_to_neutral_comes_first_and_greys_after(self) -> None:
-        found = partners(PAINT("PO20"), FITTED, 4)
-        crossing = [p.chroma for p in found if not p.ends_there]
-        self.assertEqual(crossing, sorted(crossing))
-        self.assertEqual([p.ends_there for p in found], sorted(p.ends_there for p in found))
-        best_blue = next(p for p in found if p.paint.family == "sulfosilicate")
-        self.assertEqual(best_blue.paint.key, "PB29")
 
     def test_yellow_into_violet_leans_red_passes_earths_and_ultramarine_takes_it_out(self) -> None:
         box = [PAINT(key) for key in ("PY3", "PV23", "PB29", "PW6")]
@@ -130,15 +112,125 @@ class PartnersTest(unittest.TestCase):
             with self.subTest(pair=(a, b)):
                 self.assertIn(word, relation(PAINT(a), PAINT(b)))
                 self.assertEqual(relation(PAINT(a), PAINT(b)), relation(PAINT(b), PAINT(a)))
-        self.assertIn("warm with warm", temperature_remark(PAINT("PY83"), PAINT("PR108-light")))
-        self.assertIn("warm with cool", temperature_remark(PAINT("PY83"), PAINT("PB35")))
-        self.assertEqual(temperature_remark(PAINT("PY83"), PAINT("PBk9")), "")
+        for other, kinds, says in (
+            ("PR108-light", ["brown", "orange"], "warm with warm: cleaner brown"),
+            ("PB35", ["olive", "green"], "warm with cool: olive"),
+            ("PB35", ["brown"], "warm with cool"),
+            ("PBk9", ["olive"], ""),
+        ):
+            self.assertEqual(temperature_remark(PAINT("PY83"), PAINT(other), kinds), says)
 
     def test_two_tertiaries_share_a_primary(self) -> None:
         yellow_green = mixed_tube("yg", "Yellow green", "x", {PAINT("PY3"): 60, PAINT("PG36"): 1})
         self.assertEqual(
             relation(yellow_green, PAINT("PR122")), "tertiary complement, sharing blue"
         )
+
+    def test_what_they_share_is_held_against_what_is_measured(self) -> None:
+        """The lean is looked for here at five hundred shares, with four parts of white."""
+        said = set()
+        for key in ("PY83", "PG50", "PR122", "PG17", "PV23"):
+            for partner in partners(PAINT(key), FITTED):
+                if not partner.sharing:
+                    continue
+                share = np.linspace(0, 1, 2001)[:, None] ** 2
+                mixed = np.hstack([1 - share, share, np.full_like(share, 4.0)])
+                labs = Viewing().lab(mixed, [PAINT(key), partner.paint, PAINT("PW6")])
+                left = labs[np.hypot(labs[:, 1], labs[:, 2]).argmin()]
+                primary = partner.sharing.split()[2].rstrip(",;.")
+                self.assertIn(primary, ("red", "yellow", "blue"))
+                leaning = lean(left)
+                with self.subTest(pair=(key, partner.paint.key), leans=leaning):
+                    if leaning and primary in leaning:
+                        self.assertIn(f"and measured their grey leans {leaning}", partner.sharing)
+                    elif np.hypot(*left[1:]) > 2:
+                        self.assertIn(f"measured, this pair leans {leaning}", partner.sharing)
+                    said.add(partner.sharing.split()[3])
+        self.assertEqual(said, {"measured,", "and"})
+
+
+class RankingTest(unittest.TestCase):
+    """The order of partners, against a search of four hundred shares and the wheel as it stands."""
+
+    white = PAINT("PW6")
+
+    def place(self, paint: Paint) -> int | None:
+        """Place of a paint's tint on the wheel of twelve; None for a grey or a black."""
+        tint = Viewing().lab(np.array([1.0, 10.0]), [paint, self.white])
+        if np.hypot(*tint[1:]) < 4 or "PBk" in paint.colour_index or "grey" in paint.family:
+            return None
+        return int(places(np.degrees(np.arctan2(tint[2], tint[1]))))
+
+    def residue(self, paint: Paint, other: Paint) -> float:
+        share = 1 / (1 + np.exp(-np.linspace(-11, 11, 401)))[:, None]
+        parts = np.hstack([1 - share, share, np.full_like(share, 4.0)])
+        labs = Viewing().lab(parts, [paint, other, self.white])
+        return float(np.hypot(labs[:, 1], labs[:, 2]).min())
+
+    def boxes(self) -> dict[str, list[Paint]]:
+        usual = {
+            f"{medium}, {box.name}": [PAINT(key) for key in box.paints]
+            for medium, of in FIRST_MEDIA.items()
+            for box in of.boxes
+        }
+        return {"the library": list(library().paints.values()), **usual}
+
+    def test_an_opposite_is_first_wherever_it_greys_as_well(self) -> None:
+        residues: dict[tuple[str, str], float] = {}
+        first, not_first = 0, 0
+        for name, box in self.boxes().items():
+            for paint in box:
+                opened = Viewing().lab(np.array([1.0, 4.0]), [paint, self.white])
+                if np.hypot(*opened[1:]) <= 20:
+                    continue
+                here = self.place(paint)
+                others = [p for p in box if p is not paint and self.place(p) is not None]
+                if here is None or not others:
+                    continue
+                for other in others:
+                    if (paint.key, other.key) not in residues:
+                        residues[paint.key, other.key] = self.residue(paint, other)
+                left = {p.key: residues[paint.key, p.key] for p in others}
+                best = min(left.values())
+                masstone = np.hypot(*Viewing().lab(np.ones(1), [paint])[1:])
+                clear_yellow = WHEEL[here].family == "yellow" and masstone > 80
+                near = {
+                    p.key
+                    for p in others
+                    if 5 <= (self.place(p) - here) % 12 <= 7
+                    and left[p.key] <= best + (6.5 if clear_yellow else 4)
+                }
+                found = partners(paint, box)
+                key = found[0].paint.key
+                with self.subTest(box=name, paint=paint.key, first=key):
+                    if near:
+                        first += 1
+                        self.assertIn(key, near)
+                        self.assertEqual(found[0].why, "")
+                    else:
+                        not_first += 1
+                        self.assertLess(left[key], best + 0.05)
+                        self.assertRegex(found[0].why, "opposite is")
+                    greys = [p.relation == "grey" for p in found]
+                    self.assertEqual(greys, sorted(greys))
+        self.assertGreater(first, 150)
+        self.assertGreater(not_first, 10)
+
+    def test_a_yellow_is_muted_by_violet_and_not_through_green(self) -> None:
+        box = [PAINT(key) for key in FIRST_MEDIA["oil"].boxes[1].paints]
+        self.assertEqual(first_partner(PAINT("PY3"), box).key, "PV23")
+        self.assertEqual(first_partner(PAINT("PO20"), box).key, "PB29")
+        self.assertEqual(first_partner(PAINT("PR108-light"), box).key, "PG18")
+
+    def test_why_no_opposite_is_first(self) -> None:
+        box = [PAINT(key) for key in ("PW6", "PY3", "PB29", "PR254", "PBk9")]
+        found = partners(PAINT("PY3"), box)
+        self.assertRegex(found[0].why, "No opposite is in the box: .* asks for a violet; ")
+        self.assertEqual([p.why for p in found[1:]], [""] * 3)
+        self.assertEqual([p.paint.key for p in found][-2:], ["PW6", "PBk9"])
+        self.assertTrue(found[-1].grey)
+        worse = partners(PAINT("PB15:3"), [PAINT(k) for k in ("PBr7-burnt-sienna", "PR108-light")])
+        self.assertRegex(worse[0].why, "opposite is burnt sienna, but at its greyest it leaves")
 
 
 class LeanTest(unittest.TestCase):
