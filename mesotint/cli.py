@@ -3,6 +3,7 @@
 import argparse
 import os
 import sys
+from collections.abc import Iterator, Mapping
 from functools import partial
 from typing import NoReturn
 
@@ -10,7 +11,12 @@ from typing import NoReturn
 os.environ.setdefault("OPENBLAS_NUM_THREADS", "1")
 
 from mesotint.commands import charts, colour, harmony, muting
-from mesotint.commands.reading import viewing_options
+from mesotint.commands.reading import (
+    advice_options,
+    guesses_in,
+    target_options,
+    viewing_options,
+)
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
 from mesotint.mixing.muting.grid import ORDERS
@@ -56,18 +62,15 @@ def _colour_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
 
 def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     match = commands.add_parser("match", help="the best recipes for a colour")
-    match.add_argument("--lab", metavar="L,A,B")
-    match.add_argument("--munsell", metavar="NOTATION")
-    match.add_argument("--mix", nargs="+", default=[], metavar="PAINT=PARTS")
-    match.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    target_options(match)
+    advice_options(match)
     match.add_argument("--max-paints", type=int, default=MOST_PAINTS)
     match.add_argument("--require", default="", metavar="KEY,KEY")
-    match.add_argument("--forbid", default="", metavar="KEY,KEY")
     viewing_options(match)
     match.set_defaults(run=muting.match)
-    mutes = commands.add_parser("partners", help="what mutes a paint, nearest to grey first")
+    mutes = commands.add_parser("partners", help="what mutes a paint, the best first")
     mutes.add_argument("paint", metavar="PAINT")
-    mutes.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    advice_options(mutes)
     mutes.add_argument("--white", type=float, default=0.0)
     viewing_options(mutes)
     mutes.set_defaults(run=muting.partners)
@@ -98,10 +101,8 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     triad.set_defaults(run=muting.triad)
     mend = commands.add_parser("correct", help="what to add to a pile to reach a target")
     mend.add_argument("--pile", nargs="+", required=True, metavar="PAINT=ML")
-    mend.add_argument("--lab", metavar="L,A,B")
-    mend.add_argument("--munsell", metavar="NOTATION")
-    mend.add_argument("--mix", nargs="+", default=[], metavar="PAINT=PARTS")
-    mend.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    target_options(mend)
+    advice_options(mend)
     mend.add_argument(
         "--reading", "--seen", default="", metavar="L,A,B", help="the pile as it was measured"
     )
@@ -120,7 +121,7 @@ def _chart_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     viewing_options(grid)
     grid.set_defaults(run=charts.grid)
     darks = commands.add_parser("darks", help="the darks of a box, best first")
-    darks.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    advice_options(darks)
     darks.add_argument("--most", type=int, default=3, help="paints in a dark: 2 or 3")
     darks.add_argument("--no-black", action="store_true", help="no black from the tube")
     darks.add_argument("--transparent", action="store_true", help="transparent paints alone")
@@ -129,6 +130,7 @@ def _chart_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     darks.set_defaults(run=charts.darks)
     shades = commands.add_parser("shades", help="a colour down in value, by what may darken it")
     shades.add_argument("paint", metavar="PAINT")
+    advice_options(shades)
     shades.add_argument("--with", dest="added", default="", metavar="KEY,KEY")
     shades.add_argument("--steps", type=int, default=5)
     shades.add_argument("--up", action="store_true", help="up in value, by what may lighten it")
@@ -143,12 +145,12 @@ def _chart_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     layers.set_defaults(run=charts.layers)
     nudge = commands.add_parser("nudge", help="traces that take the lean out of a pile")
     nudge.add_argument("--pile", nargs="+", required=True, metavar="PAINT=ML")
-    nudge.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    advice_options(nudge)
     nudge.add_argument("--test", default="white", help="white, or film: thin over white")
     viewing_options(nudge)
     nudge.set_defaults(run=charts.nudge)
     wheel = commands.add_parser("wheel", help="the hues of the wheel, mixed true from a box")
-    wheel.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    advice_options(wheel)
     wheel.add_argument("--count", type=int, default=12, help="6, 12 or 24")
     wheel.add_argument("--hue", default="", help="one of the twelve alone")
     viewing_options(wheel)
@@ -163,8 +165,8 @@ def _harmony_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     mother = commands.add_parser("mother", help="one mother colour for a painting's passages")
     mother.add_argument("passages", nargs="+", metavar="NAME:PERCENT:PAINT=PARTS,...")
     mother.add_argument("--accent", nargs="*", default=[], metavar="NAME", help="kept clean")
-    mother.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
-    mother.add_argument("--dark", default="PBk9", metavar="PAINT", help="what holds values down")
+    advice_options(mother)
+    mother.add_argument("--dark", default="", metavar="PAINT", help="holds values down; a black")
     mother.add_argument("--count", type=int, default=5)
     viewing_options(mother)
     mother.set_defaults(run=harmony.mother)
@@ -254,10 +256,29 @@ def _parser() -> argparse.ArgumentParser:
     return parser
 
 
+_OF_PAINTS = (
+    "parts", "pair", "trio", "paint", "paints", "forbid", "require", "pile", "mix", "rows",
+    "columns", "under", "over", "added", "dark", "key",
+)  # fmt: skip
+"""The arguments in which paints are named."""
+
+
+def _paint_words(args: Mapping[str, object]) -> Iterator[object]:
+    """Every word in which a paint was named."""
+    for name in _OF_PAINTS:
+        value = args.get(name)
+        if isinstance(value, list):
+            yield from value
+        else:
+            yield value
+
+
 def main(argv: list[str] | None = None) -> int:
     """Run the command; the exit status is 2 for bad input."""
     try:
         args = _parser().parse_args(argv)
+        for sentence in guesses_in(_paint_words(vars(args))):
+            sys.stderr.write(f"{sentence}\n")
         args.run(args)
     except InputError as error:
         sys.stderr.write(f"mesotint: {error.message}\n")

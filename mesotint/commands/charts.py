@@ -9,7 +9,14 @@ import numpy as np
 
 from mesotint.colour.kinds import KINDS, SOURCE, WARMTHS, field_of, kind
 from mesotint.colour.words import difference_in_words
-from mesotint.commands.reading import box_of, lightener_of, number, parts_of, viewing_from
+from mesotint.commands.reading import (
+    advised_box,
+    box_of,
+    lightener_of,
+    number,
+    parts_of,
+    viewing_from,
+)
 from mesotint.errors import InputError
 from mesotint.mixing.darks import darks as darks_of
 from mesotint.mixing.layers import THICKEST, THINNEST, layer_grid, thinned
@@ -93,7 +100,7 @@ def darks(args: argparse.Namespace) -> None:
     """Darks of a box, best first."""
     viewing = viewing_from(vars(args))
     found = darks_of(
-        box_of(args.paints),
+        advised_box(args),
         args.most,
         no_black=args.no_black,
         transparent=args.transparent,
@@ -123,7 +130,7 @@ def shades(args: argparse.Namespace) -> None:
     viewing = viewing_from(vars(args))
     colour = library().paint(args.paint)
     usual = usual_lighteners if args.up else usual_darkeners
-    added = box_of(args.added) if args.added else usual(colour, library().plain, viewing)
+    added = box_of(args.added) if args.added else usual(colour, advised_box(args), viewing)
     rows = shades_of(colour, added, args.steps, up=args.up, viewing=viewing)
     if not args.json:
         for row in rows:
@@ -194,7 +201,7 @@ def nudge(args: argparse.Namespace) -> None:
     """Traces that take the lean out of a pile, one after the other."""
     viewing = viewing_from(vars(args))
     pile = {library().paint(key): ml for key, ml in parts_of(args.pile).items()}
-    found = nudged(pile, box_of(args.paints), args.test, viewing)
+    found = nudged(pile, advised_box(args), args.test, viewing)
     if args.json:
         print(
             json.dumps(
@@ -231,7 +238,7 @@ def wheel(args: argparse.Namespace) -> None:
     """The hues of the painters' wheel from a box, each from the tubes on either side of it."""
     viewing = viewing_from(vars(args))
     hues = [(args.hue, angle_of(args.hue))] if args.hue else wheel_hues(args.count)
-    found = true_hues(hues, box_of(args.paints), viewing)
+    found = true_hues(hues, advised_box(args), viewing)
     if not args.json:
         for each in found:
             print(each.says)

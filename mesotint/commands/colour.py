@@ -17,9 +17,10 @@ from mesotint.commands.reading import (
     viewing_from,
 )
 from mesotint.errors import InputError
-from mesotint.mixing.character import character, nearest_classic
+from mesotint.mixing.character import character, nearest_classic, temperature_in_words
 from mesotint.mixing.mixture import Mixture, appearances
 from mesotint.mixing.muting.trail import Trail
+from mesotint.mixing.near import near_names
 from mesotint.paints.library import Paint, library
 from mesotint.planning.scale import Scale
 
@@ -32,7 +33,8 @@ def mix(args: argparse.Namespace) -> None:
     mixture = mixture_from(parts_of(args.parts), vars(args))
     (answer,) = mixture_answers([mixture])
     if args.json:
-        print(json.dumps({**answer, "reflectance": answer["reflectance"].tolist()}))
+        near = near_names(mixture.lab)[0]
+        print(json.dumps({**answer, "near": near, "reflectance": answer["reflectance"].tolist()}))
         return
     shown = "" if mixture.appearance.in_gamut else "  (a screen cannot show it truly)"
     print(f"{answer['name']}\n{answer['munsell']}  {answer['srgb']}{shown}")
@@ -40,6 +42,8 @@ def mix(args: argparse.Namespace) -> None:
     doubt = answer["uncertainty_delta_e"]
     print(f"   ± ΔE {doubt:.1f}, {difference_in_words(doubt)}")
     print(f"systematic name: {answer['systematic_name']}")
+    if near := near_names(mixture.lab)[0]:
+        print(near[0].upper() + near[1:])
     classic, away = nearest_classic(mixture.lab)
     print(f"nearest classic colour: {classic}, ΔE {away:.1f} away, {difference_in_words(away)}")
 

@@ -3,10 +3,25 @@
 import argparse
 import json
 
+import numpy as np
+
 from mesotint.colour.words import difference_in_words
-from mesotint.commands.reading import box_of, number, parts_of, viewing_from
+from mesotint.commands.reading import advised_box, keys_of, number, parts_of, viewing_from
 from mesotint.errors import InputError
-from mesotint.paints.library import library
+from mesotint.paints.library import Paint, library
+
+
+def _darkener(args: argparse.Namespace) -> Paint:
+    """What holds values down: what is named, else ivory black, or the darkest paint that is left
+    where that is not to be taken."""
+    if args.dark:
+        return library().paint(args.dark)
+    black = library().paint("PBk9")
+    box = advised_box(args)
+    if black.key not in keys_of(args.forbid) or not box:
+        return black
+    labs = viewing_from(vars(args)).lab(np.eye(len(box)), box)
+    return box[int(labs[:, 0].argmin())]
 
 
 def mother(args: argparse.Namespace) -> None:
@@ -33,8 +48,8 @@ def mother(args: argparse.Namespace) -> None:
     painting = Painting(
         tuple(passage(word) for word in args.passages), viewing=viewing_from(vars(args))
     )
-    dark = library().paint(args.dark)
-    found = ranked(painting, candidates(painting, box_of(args.paints)), dark)
+    dark = _darkener(args)
+    found = ranked(painting, candidates(painting, advised_box(args)), dark)
     # Ways are read coarsely where there are many; what is told is computed.
     fine = (Mother(painting, each.mother.paint, dark=dark) for each in found[: args.count])
     found = [harmony(each, each.equal_pull(each.usual())) for each in fine]

@@ -12,6 +12,7 @@ import numpy as np
 from mesotint.colour.colorimetry import checked_lab
 from mesotint.colour.words import difference_in_words
 from mesotint.commands.reading import (
+    advised_box,
     box_of,
     keys_of,
     lightener_of,
@@ -27,6 +28,7 @@ from mesotint.mixing.muting.partners import partners as muting_partners
 from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.muting.triad import Triad
 from mesotint.mixing.recipe import Wishes, search
+from mesotint.paints.cautions import cautions
 from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.instructions import Instructions, Work, instructions
@@ -89,9 +91,7 @@ def match(args: argparse.Namespace) -> None:
 def partners(args: argparse.Namespace) -> None:
     """What mutes a paint, the best partner first, with what takes out each lean; greys last."""
     paint = library().paint(args.paint)
-    found = muting_partners(
-        paint, box_of(args.paints), lightener_of(args), viewing_from(vars(args))
-    )
+    found = muting_partners(paint, advised_box(args), lightener_of(args), viewing_from(vars(args)))
     if args.json:
         answer = [
             {
@@ -136,7 +136,7 @@ def correct(args: argparse.Namespace) -> None:
     found = corrected(
         pile,
         target_of(args),
-        box_of(args.paints),
+        advised_box(args),
         viewing_from(vars(args)),
         reading=None if reading is None else checked_lab(reading, "reading"),
         most_growth=args.growth,
@@ -208,6 +208,7 @@ def scale(args: argparse.Namespace) -> None:
         "left_colour": asdict(told.left) if told.left else None,
         "spare_ml": {spare.name: round(spare.volume_ml, 3) for spare in told.spare},
         "advice": list(told.advice),
+        "cautions": list(cautions([used.paint for used in told.used])),
     }
     print(json.dumps(answer))
 
@@ -240,8 +241,8 @@ def _print_plan(told: Instructions, measure: Measure) -> None:
         print(f"Left in the piles: {told.left_ml:.2f} ml, {told.left.name}")
     for spare in told.spare:
         print(f"Left over: {spare.volume_ml:.2f} ml {spare.name}")
-    for advice in told.advice:
-        print(advice)
+    for sentence in (*told.advice, *cautions([use.paint for use in told.used])):
+        print(sentence)
 
 
 def triad(args: argparse.Namespace) -> None:

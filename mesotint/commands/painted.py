@@ -20,6 +20,7 @@ from mesotint.painted.layout import SheetLayout, read_layout, write_layout
 from mesotint.painted.placing import Sheet, SheetPatch, layouts
 from mesotint.painted.read import BoxReading, SheetReading, TubeReading, read_sheet
 from mesotint.painted.sheet import draw
+from mesotint.paints.cautions import cautions
 from mesotint.paints.library import Paint, library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.calibration_sheet import calibration_sheet
@@ -51,6 +52,7 @@ def sheet(args: argparse.Namespace) -> None:
         medium=viewing.medium,
         finish=viewing.finish,
         ground=viewing.ground if viewing.medium == "wash" else "",
+        cautions=cautions(paints),
     )
     pages = layouts(drawn, args.size)
     target = Path(args.to).with_suffix("")

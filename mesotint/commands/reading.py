@@ -1,6 +1,7 @@
 """Reading what was typed: parts, boxes, targets, and how a mixture is laid and seen."""
 
 import argparse
+import re
 from collections.abc import Iterable, Mapping
 from typing import Any, Final
 
@@ -10,9 +11,12 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.ground import GROUNDS, USUAL_GROUND
 from mesotint.mixing.mixture import DRYING, MEDIA, Mixture, Viewing, checked_amount
 from mesotint.mixing.muting.trail import LIGHTENER_MOST
+from mesotint.mixing.near import colour_called
 from mesotint.optics.grid import Array
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.library import Paint, library
+from mesotint.paints.names import colour_name, colour_names
+from mesotint.paints.roles import without
 
 _WASH: Final = "wash"
 WORDS: Final = {
@@ -106,16 +110,65 @@ def keys_of(text: str) -> list[str]:
     return [library().paint(key).key for key in text.split(",") if key.strip()]
 
 
+def target_options(parser: argparse.ArgumentParser) -> None:
+    """Give a command the ways to name a target."""
+    parser.add_argument("--lab", metavar="L,A,B")
+    parser.add_argument("--munsell", metavar="NOTATION")
+    parser.add_argument("--named", metavar="NAME", help="a colour by its common name: raw umber")
+    parser.add_argument("--mix", nargs="+", default=[], metavar="PAINT=PARTS")
+
+
 def target_of(args: argparse.Namespace) -> Array:
-    """The target's CIELAB, from one of --lab, --munsell and --mix."""
-    given = [args.lab is not None, args.munsell is not None, bool(args.mix)]
+    """The target's CIELAB, from one of --lab, --munsell, --named and --mix."""
+    given = [args.lab is not None, args.munsell is not None, bool(args.named), bool(args.mix)]
     if sum(given) != 1:
-        raise InputError('Give one target of --lab 45,8,12, --munsell "5YR 4/2", --mix PY3=9.')
+        raise InputError(
+            'Give one target of --lab 45,8,12, --munsell "5YR 4/2", --named "raw umber", '
+            "--mix PY3=9."
+        )
+    if args.named:
+        return named_colour(args.named)
     if args.munsell is not None:
         return lab_from_munsell(parse(args.munsell))
     if args.lab is not None:
         return checked_lab([number(word, "lab") for word in args.lab.split(",")])
     return mixture_from(parts_of(args.mix), vars(args)).lab
+
+
+def named_colour(word: str) -> Array:
+    """CIELAB of a colour by its common name; `InputError` with the nearest names else."""
+    lab = colour_called(word)
+    if lab is None:
+        names = [row.name for row in colour_names()] + [p.name for p in library().paints.values()]
+        near = nearest_words(word, names)
+        hint = f"Nearest: {', '.join(near)}." if near else "See: mesotint paints list."
+        raise InputError(f"'{word[:40]}' is no colour that has a name here. {hint}", "named")
+    return lab
+
+
+def guesses_in(words: Iterable[object]) -> list[str]:
+    """What was taken for common names among the words of a command, a sentence each."""
+    rows = {}
+    for word in words:
+        for part in re.split("[,=:]", word) if isinstance(word, str) else ():
+            common = colour_name(part)
+            if common and not any(
+                part.strip().casefold() in (paint.key.casefold(), paint.name.casefold())
+                for paint in library().paints.values()
+            ):
+                rows[common.name] = common.in_words(library().paint(common.paint).name)
+    return list(rows.values())
+
+
+def advice_options(parser: argparse.ArgumentParser) -> None:
+    """Give a command that advises the box it advises from, and what it is not to name."""
+    parser.add_argument("--paints", default="", metavar="KEY,KEY", help="the box; else all")
+    parser.add_argument("--forbid", default="", metavar="KEY,KEY", help="what is never taken")
+
+
+def advised_box(args: argparse.Namespace) -> list[Paint]:
+    """The paints of --paints, or the whole library, without those of --forbid."""
+    return without(box_of(args.paints), forbidden=keys_of(args.forbid))
 
 
 def viewing_options(parser: argparse.ArgumentParser) -> None:

@@ -7,6 +7,7 @@ dark is deep and its white test near grey, or leans the way that is asked for.
 
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from itertools import combinations
 from typing import Final
 
@@ -24,7 +25,14 @@ from mesotint.mixing.character import strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, WHITE_TEST_PARTS, Viewing
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
-from mesotint.paints.roles import is_black, is_transparent, is_white
+from mesotint.paints.roles import (
+    black_of,
+    is_black,
+    is_ready_grey,
+    is_transparent,
+    is_white,
+    mixture,
+)
 
 MOST_PAINTS: Final = 3
 _SIDES: Final = {"warm": WARMEST, "cool": WARMEST + 180}
@@ -149,6 +157,35 @@ def darks(
             "paints",
         )
     return sorted(leaning, key=lambda each: each.cost)
+
+
+@lru_cache(maxsize=64)
+def chromatic_dark(box: tuple[Paint, ...], viewing: Viewing = DEFAULT_VIEWING) -> Paint | None:
+    """What darkens a colour without flattening it: the best dark of two chromatic paints of a box,
+    as one paint; a black only where the box has no other dark.
+
+    Parameters
+    ----------
+    box : tuple of Paint
+    viewing : Viewing
+
+    Returns
+    -------
+    Paint or None
+        None for a box without anything dark.
+    """
+    chromatic = [paint for paint in box if not is_ready_grey(paint) and not is_white(paint)]
+    if len(chromatic) > 1:
+        try:
+            best = darks(chromatic, 2, no_black=True, viewing=viewing)[0]
+        except InputError:
+            pass
+        else:
+            parts = dict(zip(best.paints, best.parts, strict=True))
+            name = " with ".join(paint.name.lower() for paint in parts)
+            key = "dark:" + "+".join(paint.key for paint in parts)
+            return mixture(key, f"A dark of {name}", parts)
+    return black_of(box)
 
 
 def _holds_black(paint: Paint) -> bool:

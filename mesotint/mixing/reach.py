@@ -21,7 +21,6 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import is_white
-from mesotint.paints.table import TINT_WHITE_PARTS
 
 DIRECTIONS: Final = 36
 """Directions of hue in which the outline is told."""
@@ -177,7 +176,6 @@ def _area(chroma: Array) -> float:
 
 def _missing_sides(box: Sequence[Paint]) -> list[str]:
     """Primaries of which a box lacks a warm or a cool one (common practice: two of each)."""
-    white = library().white
     sides: dict[str, set[str | None]] = {primary: set() for primary in PRIMARIES}
     for paint in box:
         angle = hue_of(paint)

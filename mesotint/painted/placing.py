@@ -86,7 +86,8 @@ class Sheet:
     """Patches under a name, one below the other or as a grid in columns.
 
     `code` names the sheet, so that a photograph tells which one it is of; medium, finish and ground
-    are how it is painted.
+    are how it is painted. `cautions` are printed below the last box, or on a page of their own
+    where it has no room; the boxes stand where they stand without.
     """
 
     name: str
@@ -100,6 +101,7 @@ class Sheet:
     finish: str = "satin"
     ground: str = ""
     picture: SheetPicture | None = None
+    cautions: Sequence[str] = ()
 
 
 @dataclass(frozen=True)

@@ -39,6 +39,8 @@ from mesotint.painted.placing import (
     BESIDE,
     CELL_TEXT_LINES,
     CODE_SIDE_MM,
+    FOOT,
+    HEAD,
     MARGIN,
     MARKER_CENTRE_MM,
     MARKER_MM,
@@ -307,7 +309,13 @@ def _pages(sheet: Sheet, size: str) -> list[Drawing]:
     pages = placed(sheet, size)
     draw: Callable[..., Group] = _cell if sheet.grid else _row
     drawings = []
-    count = len(pages) + (sheet.picture is not None)
+    cautions = _caution_lines(sheet, width)
+    # Below the last box where there is room for them all, else on a page of their own.
+    below = (
+        height - max((each.text.top + each.text.height) * mm for each in pages[-1]) - _BESIDE_BOX
+    )
+    apart = bool(cautions) and below - len(cautions) * _LEADING < MARGIN + FOOT
+    count = len(pages) + (sheet.picture is not None) + apart
     for number, page in enumerate(pages, start=1):
         drawing = Drawing(width, height)
         drawing.add(_head(sheet, width, height, number, count))
@@ -316,19 +324,49 @@ def _pages(sheet: Sheet, size: str) -> list[Drawing]:
             drawing.add(draw(each, height))
         drawings.append(drawing)
     if sheet.picture is not None:
-        drawings.append(_picture_page(sheet, sheet.picture, size, count))
+        drawings.append(_picture_page(sheet, sheet.picture, size, len(pages) + 1, count))
+    if apart:
+        drawing = Drawing(width, height)
+        drawing.add(_head(sheet, width, height, count, count))
+        _write(drawing, cautions, height - MARGIN - HEAD, width)
+        drawings.append(drawing)
+    elif cautions:
+        _write(drawings[len(pages) - 1], cautions, below, width)
     return drawings
+
+
+_LEADING = 4.2 * mm
+_BESIDE_BOX = 7 * mm
+
+
+def _caution_lines(sheet: Sheet, width: float) -> list[tuple[str, str]]:
+    """Cautions line by line, each with its face."""
+    if not sheet.cautions:
+        return []
+    lines = [
+        (line, TEXT) for told in sheet.cautions for line in _wrapped(told, 9, width - 2 * MARGIN)
+    ]
+    return [("Cautions", BOLD), *lines]
+
+
+def _write(drawing: Drawing, lines: Sequence[tuple[str, str]], top: float, width: float) -> None:
+    """Lines of text from a height downward."""
+    for i, (line, face) in enumerate(lines):
+        room = width - 2 * MARGIN
+        drawing.add(line_of_text(MARGIN, top - i * _LEADING, line, 9, room, fontName=face))
 
 
 _MARK_PT = 7.5
 _COLUMNS = 3
 
 
-def _picture_page(sheet: Sheet, picture: SheetPicture, size: str, count: int) -> Drawing:
+def _picture_page(
+    sheet: Sheet, picture: SheetPicture, size: str, number: int, count: int
+) -> Drawing:
     """The picture with its numbers, what each number is, and what is said below."""
     width, height = SIZES[size]
     drawing = Drawing(width, height)
-    drawing.add(_head(sheet, width, height, count, count))
+    drawing.add(_head(sheet, width, height, number, count))
     rows, columns = picture.pixels.shape[:2]
     wide = width - 2 * MARGIN
     high = wide * rows / columns
@@ -338,11 +376,11 @@ def _picture_page(sheet: Sheet, picture: SheetPicture, size: str, count: int) ->
     left, bottom = (width - wide) / 2, height - MARGIN - 20 * mm - high
     shown = PictureShape(left, bottom, wide, high, Image.fromarray(picture.pixels))
     drawing.add(shown)
-    for number, (x, y, _) in enumerate(picture.marks, start=1):
+    for mark, (x, y, _) in enumerate(picture.marks, start=1):
         at = left + x * wide, bottom + (1 - y) * high
         drawing.add(Circle(*at, _MARK_PT, fillColor=white, strokeColor=INK, strokeWidth=0.8))
         drawing.add(
-            String(at[0], at[1] - 3, str(number), fontName=BOLD, fontSize=9, fillColor=INK,
+            String(at[0], at[1] - 3, str(mark), fontName=BOLD, fontSize=9, fillColor=INK,
                    textAnchor="middle")
         )  # fmt: skip
     top = bottom - 8 * mm

@@ -4,9 +4,12 @@ Which pigments are usual in a medium is from memory, and makers differ; that a l
 earth primaries are enough for a muted painting is common practice, with no published source.
 """
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
+
+from mesotint.paints.cautions import has_no_usual_hazard
+from mesotint.paints.library import library
 
 
 @dataclass(frozen=True)
@@ -50,6 +53,55 @@ class FirstMedium:
     wash: bool
     says: str
     boxes: tuple[FirstBox, ...]
+
+
+GENTLER: Final[Mapping[str, tuple[str, ...]]] = {
+    "PY35": ("PY184", "PY3"),
+    "PY37": ("PY83", "PY110"),
+    "PY150": ("PY110", "PY83"),
+    "PO20": ("PO73", "PY110"),
+    "PR108-light": ("PR254", "PR170"),
+    "PR108-medium": ("PR170", "PR254"),
+    "PB28": ("PB60", "PB15:1"),
+    "PB35": ("PB15:3", "PB15:1"),
+    "PB36": ("PB15:3", "PB15:1"),
+    "PB27": ("PB60", "PB15:1"),
+    "PG50": ("PG7",),
+    "PG18": ("PG7", "PG36"),
+    "PG17": ("PG36", "PG23"),
+    "PV16": ("PV15", "PV23"),
+    "PV14": ("PR122", "PV15"),
+    "PBr7-raw-umber": ("PBr7-raw-sienna", "PY42-transparent"),
+    "PBr7-burnt-umber": ("PR101-transparent", "PR179"),
+}
+"""What stands in for a paint that is usually cautioned of, the nearest in use first (common
+practice, from memory)."""
+
+
+def without_usual_hazards(keys: Sequence[str]) -> tuple[str, ...]:
+    """A box without the paints that are usually cautioned of, others of their use in their places.
+
+    Parameters
+    ----------
+    keys : sequence of str
+        Keys of library paints.
+
+    Returns
+    -------
+    tuple of str
+        As many keys, or fewer where nothing else stands in for one.
+    """
+    paints = library().paints
+    taken = [key for key in keys if has_no_usual_hazard(paints[key])]
+    rows = []
+    for key in keys:
+        if key in taken:
+            rows.append(key)
+            continue
+        free = (other for other in GENTLER.get(key, ()) if other not in (*taken, *rows))
+        if (other := next(free, None)) is not None:
+            rows.append(other)
+    return tuple(rows)
 
 
 _SIX: Final = "A warm and a cool red, a yellow, a blue and an earth: enough for a first scale."

@@ -12,6 +12,7 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.optics.grid import BANDS, Array
 from mesotint.optics.kubelka_munk import mixed
 from mesotint.paints.density import density_of
+from mesotint.paints.names import colour_name, colour_names
 from mesotint.paints.stray import NO_DOUBTS, Doubts, doubts_of
 from mesotint.paints.table import DATA, paint_table
 
@@ -162,23 +163,32 @@ class Library:
         return [paint for paint in self.paints.values() if not paint.recipe]
 
     def paint(self, key: str) -> Paint:
-        """The paint of a key; `InputError` with the nearest keys and names for an unknown one.
+        """The paint of a key, of its name in the library, or of a common name.
 
         Parameters
         ----------
         key : str
-            What the paint is known by.
+            What the paint is known by; see `mesotint.paints.names` for common names.
+
+        Raises
+        ------
+        InputError
+            With the nearest keys and names, for one that is not known.
         """
         try:
             return self.paints[key]
         except KeyError:
             pass
         by_case = {k.casefold(): p for k, p in self.paints.items()}
-        if found := by_case.get(key.strip().casefold()):
-            return found
+        by_case |= {p.name.casefold(): p for p in self.paints.values()}
+        if paint := by_case.get(key.strip().casefold()):
+            return paint
+        if (common := colour_name(key)) and common.paint in self.paints:
+            return self.paints[common.paint]
         # A painter may write the key, the whole name, or only what the pigment is called.
         called = {first: k for k, p in self.paints.items() for first in (p.name.split()[0], p.name)}
-        known = {**called, **{k: k for k in self.paints}}
+        common_names = {row.name: row.paint for row in colour_names()}
+        known = {**common_names, **called, **{k: k for k in self.paints}}
         near = list(dict.fromkeys(known[word] for word in nearest_words(key, known)))
         hint = f"Nearest: {', '.join(near)}." if near else "See: mesotint paints list."
         raise InputError(f"'{key[:40]}' is not a paint of the library. {hint}", "paint")

@@ -4,9 +4,10 @@ That carbon and bone are the blacks of a box, and that earths and iron oxides mu
 practice.
 """
 
-from collections.abc import Iterable, Mapping
+from collections.abc import Collection, Iterable, Mapping
 from typing import Final
 
+from mesotint.errors import InputError
 from mesotint.paints.library import WHITE_KEY, Paint, mixed_tube
 
 BLACK_FAMILIES: Final = frozenset({"bone carbon", "carbon"})
@@ -87,6 +88,57 @@ def is_classic(paint: Paint) -> bool:
     paint : Paint
     """
     return is_earth(paint) or is_black(paint)
+
+
+NEVER: Final[Mapping[str, str]] = {
+    "black": "no tube black",
+    "white": "no tube white",
+    "grey": "no ready greys",
+}
+"""What a painter may choose never to take from the tube, and how it is said."""
+
+_WHITES: Final = "PW"
+"""How the names of white pigments begin in the Colour Index."""
+
+
+def is_never(paint: Paint, never: Collection[str]) -> bool:
+    """Whether a paint is among what a painter never takes from the tube.
+
+    Parameters
+    ----------
+    paint : Paint
+    never : collection of str
+        Keys of `NEVER`.
+    """
+    if paint.family == READY_GREYS:
+        return "grey" in never
+    if is_black(paint) or paint.pigment.startswith(_BLACKS):
+        return "black" in never
+    return "white" in never and paint.pigment.startswith(_WHITES)
+
+
+def without(
+    paints: Iterable[Paint], never: Collection[str] = (), forbidden: Collection[str] = ()
+) -> list[Paint]:
+    """The paints that advice may name.
+
+    Parameters
+    ----------
+    paints : iterable of Paint
+    never : collection of str
+        Keys of `NEVER`.
+    forbidden : collection of str
+        Keys of paints.
+
+    Raises
+    ------
+    InputError
+        For a word that is no key of `NEVER`.
+    """
+    for word in never:
+        if word not in NEVER:
+            raise InputError(f"One may do without {', '.join(NEVER)}; choose of them.", "never")
+    return [p for p in paints if not is_never(p, never) and p.key not in forbidden]
 
 
 def black_of(paints: Iterable[Paint]) -> Paint | None:

@@ -8,6 +8,7 @@ import numpy as np
 
 from mesotint.colour.srgb import hex_from_lab
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Appearance, Viewing, appearances
+from mesotint.mixing.near import near_names
 from mesotint.mixing.trust import uncertainty
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
@@ -19,7 +20,8 @@ class Patch:
     """Parts by volume, exact and whole, and how it looks.
 
     `opened_srgb` is the mixture in the white test on a screen: opened with four parts of white, or
-    of water in a wash. `uncertainty` is one standard deviation, in CIEDE2000.
+    of water in a wash. `uncertainty` is one standard deviation, in CIEDE2000. `near` names the
+    colour that it is near and how it differs; empty where it lies between the names.
     """
 
     parts: tuple[float, ...]
@@ -27,6 +29,7 @@ class Patch:
     appearance: Appearance
     opened_srgb: str
     uncertainty: float
+    near: str
 
 
 def patches_of(
@@ -51,13 +54,14 @@ def _patches_of(
     data: bytes, shape: tuple[int, ...], paints: tuple[Paint, ...], viewing: Viewing
 ) -> tuple[Patch, ...]:
     parts = np.frombuffer(data).reshape(shape)
-    looks = appearances(viewing.lab(parts, paints))
+    labs = viewing.lab(parts, paints)
+    looks, near = appearances(labs), near_names(labs)
     opened, _ = hex_from_lab(viewing.opened_lab(parts, paints))
     doubts = uncertainty(viewing, parts, paints)
     whole = whole_parts(parts, lambda p: viewing.lab(p, paints))
     return tuple(
-        Patch(tuple(row.tolist()), rounded, look, light, float(doubt))
-        for row, rounded, look, light, doubt in zip(
-            parts, whole, looks, opened, doubts, strict=True
+        Patch(tuple(row.tolist()), rounded, look, light, float(doubt), name)
+        for row, rounded, look, light, doubt, name in zip(
+            parts, whole, looks, opened, doubts, near, strict=True
         )
     )

@@ -196,6 +196,7 @@ def steps_at(trail: Trail, shares: Array) -> list[Step]:
             patch.appearance,
             patch.opened_srgb,
             patch.uncertainty,
+            patch.near,
             float(share),
         )
         for share, patch in zip(shares, patches, strict=True)

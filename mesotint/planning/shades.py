@@ -35,8 +35,8 @@ _HELD_WITHIN: Final = 8.0
 _NEIGHBOUR_WITHIN: Final = 75.0
 
 REACHED: Final = 0.85
-"""How far toward the deepest (or lightest) value that a paint brings it to its row goes: at the very
-end the colour itself is gone."""
+"""How far toward the deepest (or lightest) value that its own paint brings it to a row goes: at the
+very end the colour itself is gone."""
 
 _HUELESS: Final = 2.0
 """C* below which a colour has no chroma of which a share could be kept."""
@@ -47,8 +47,8 @@ _ALONG: Final = np.concatenate([[0.0], 1 / (1 + np.exp(-np.linspace(-9, 9, 121))
 _HALVINGS: Final = 40
 
 SHADOWS_OF_YELLOW: Final = {"violet": 307.0, "purple": 335.0, "green": 165.0, "blue": 280.0}
-"""What a yellow is shaded with before anything else, with the CIELAB hue of the tint that is most its
-own: a violet, a redder purple, a green and a blue (common practice; the angles are our own)."""
+"""What a yellow is shaded with before anything else, and the CIELAB hue most its own, of a tint: a
+violet, a redder purple, a green and a blue (common practice; the angles are our own)."""
 
 _SHADOW_WITHIN: Final = 28.0
 
@@ -261,7 +261,7 @@ def usual_darkeners(
 
 
 def _shadows_of_yellow(paints: Sequence[Paint]) -> list[Paint]:
-    """Of each kind of shadow the paint whose tint is nearest to it, one that is no mixture first."""
+    """Of each kind of shadow the paint whose tint is nearest; one that is no mixture first."""
     rows = []
     for angle in SHADOWS_OF_YELLOW.values():
         gaps = [

@@ -16,7 +16,10 @@ from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
 from mesotint.mixing.darks import LEANS
 from mesotint.mixing.traces import TRACE_BELOW
-from mesotint.paints.first_boxes import FIRST_MEDIA
+from mesotint.paints.cautions import CHILDREN, LIBRARY, OILY, SAY, cautions
+from mesotint.paints.first_boxes import FIRST_MEDIA, FirstMedium, without_usual_hazards
+from mesotint.paints.library import library
+from mesotint.paints.roles import NEVER
 from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import CHART_COLUMNS, CHART_COUNTS, CHART_MIXTURES, WEATHERS
@@ -108,10 +111,28 @@ def tables() -> dict[str, Any]:
         "screenCheck": neutral_hex(
             lab_from_munsell(np.array([[0.0, v, 0.0] for v in (1.0, 1.5, 9.0, 9.5)]))[:, 0]
         ),
-        "firstMedia": {word: asdict(medium) for word, medium in FIRST_MEDIA.items()},
+        "firstMedia": {word: _first_medium(medium) for word, medium in FIRST_MEDIA.items()},
+        "cautions": {"library": LIBRARY, "oily": OILY, "children": CHILDREN, "say": SAY},
+        "never": NEVER,
         "mostPhotographBytes": MOST_BYTES,
         "recolour": RECOLOUR,
     }
+
+
+def _first_medium(medium: FirstMedium) -> dict[str, Any]:
+    """A medium with its boxes, each also without usual hazards, and what is cautioned of them."""
+    paints = library().paints
+    boxes = []
+    for box in medium.boxes:
+        gentle = without_usual_hazards(box.paints)
+        told = [
+            cautions([paints[key] for key in keys], oil=medium.medium == "oil")
+            for keys in (box.paints, gentle)
+        ]
+        boxes.append(
+            {**asdict(box), "gentle": gentle, "cautions": told[0], "gentle_cautions": told[1]}
+        )
+    return {**asdict(medium), "boxes": boxes}
 
 
 def written() -> str:

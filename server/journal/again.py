@@ -49,7 +49,7 @@ def again(painter: Painter, kept: KeptMixture, asked: AgainIn) -> AgainOut:
     ]  # fmt: skip
     aim = lab_of(kept)
     if gone or asked.nearest:
-        here = [paint for paint in box.paints if left.get(box.tube_of[paint.key]) != 0]
+        here = [paint for paint in box.advised if left.get(box.tube_of[paint.key]) != 0]
         if not here:
             raise InputError("The box on the desk is empty; put a tube in it.", "box")
         recipe = search(aim, here, viewing=viewing).recipes[0]

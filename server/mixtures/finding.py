@@ -35,9 +35,9 @@ def found_mixture(painter: Painter, asked: SourceIn) -> FoundMixture:
         return _told(painter, _mixture(parts, asked.target.name.strip() or f"true {found.name}"))
     lab, name = found_target(painter, asked.target)
     box = PaintBox(painter)
-    if not box.paints:
+    if not box.advised:
         raise InputError("The box is empty; add a tube to mix it from.", "box")
-    recipe = search(lab, box.paints).recipes[0]
+    recipe = search(lab, box.advised).recipes[0]
     parts = in_tubes(box, recipe.paints, recipe.parts) or []
     return _told(painter, _mixture(parts, asked.target.name.strip() or name), lab)
 

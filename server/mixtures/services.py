@@ -9,7 +9,8 @@ from mesotint.mixing import character
 from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.traces import touch
 from mesotint.paints import roles
-from mesotint.paints.library import WATER, Paint
+from mesotint.paints.cautions import cautions
+from mesotint.paints.library import MEDIUM, WATER, Paint, library
 from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.patch import Patch
 from server.kept.looks import Look, looks
@@ -17,6 +18,9 @@ from server.mixtures.answers import PaintRef, Part
 from server.mixtures.requests import MOST_IN_MIXTURE, TubeMixture, TubePart
 from server.painters.models import Painter
 from server.tubes.services import PaintBox
+
+THINNERS = (WATER, MEDIUM)
+OIL = "oil"
 
 
 def usual_measure(painter: Painter, name: str) -> Measure:
@@ -92,6 +96,24 @@ def in_tubes(
         TubePart(tube=tube, parts=float(f"{100 * share / most:.6g}"))
         for tube, share in shares.items()
     ]
+
+
+def cautions_of(box: PaintBox, paints: Iterable[Paint]) -> list[str]:
+    """What is usually cautioned of some paints of a box, mixtures by what is in them; of oil where
+    any of the tubes is."""
+    plain: dict[str, Paint] = {}
+    for paint in paints:
+        own = paint.key in box.tube_of or not paint.recipe
+        for key in [paint.key] if own else [key for key, _ in paint.recipe]:
+            tube = box.tube_of.get(key)
+            known = library().paints.get(key, paint)
+            plain[key] = box.paint(tube) if tube is not None else known
+    tubes = [box.tubes[box.tube_of[key]] for key in plain if key in box.tube_of]
+    rows = cautions(
+        [paint for paint in plain.values() if paint not in THINNERS],
+        oil=any(tube.medium == OIL for tube in tubes),
+    )
+    return list(rows)
 
 
 def refs(paints: Sequence[Paint]) -> list[PaintRef]:

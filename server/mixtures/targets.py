@@ -22,7 +22,7 @@ from server.tubes.services import PaintBox
 def true_hue(painter: Painter, hue: str) -> tuple[PaintBox, TrueHue]:
     """A hue of the wheel as the tubes on the desk mix it true."""
     box = PaintBox(painter)
-    return box, true_hues([(hue, angle_of(hue))], box.paints)[0]
+    return box, true_hues([(hue, angle_of(hue))], box.advised)[0]
 
 
 def found_target(painter: Painter, asked: Target) -> tuple[Array, str]:

@@ -7,7 +7,7 @@ from pydantic import BaseModel
 
 from mesotint.planning.measures import PEA_ML
 from server.painters.models import USUAL_STAGE, Painter
-from server.painters.requests import Hand, Units, UsualMeasure
+from server.painters.requests import Hand, Never, Units, UsualMeasure
 
 
 class Me(BaseModel):
@@ -19,6 +19,7 @@ class Me(BaseModel):
     units: Units = "metric"
     measure: UsualMeasure = ""
     pea_ml: float = PEA_ML
+    never: list[Never] = []
     hand: Hand = "right"
     hints: list[str] = []
     network: bool = False
@@ -35,6 +36,7 @@ def me_out(user: AbstractBaseUser | AnonymousUser) -> Me:
         units=user.units,
         measure=user.measure,
         pea_ml=user.pea_ml,
+        never=user.never,
         hand=user.hand,
         hints=user.hints,
         network=bool(settings.LAN_ADDRESS),

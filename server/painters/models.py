@@ -18,7 +18,8 @@ class Painter(AbstractUser):
 
     `stage_value` is the Munsell value of the surround, 2 to 9; `measure` what amounts are told in
     first, empty for what a sheet begins with; `pea_ml` the pea of this hand in millilitres; `hand`
-    the one that holds the brush; `hints` those that were read and left.
+    the one that holds the brush; `hints` those that were read and left; `never` what advice is not
+    to take from the tube: black, white, grey.
     """
 
     stage_value = models.FloatField(
@@ -30,3 +31,4 @@ class Painter(AbstractUser):
     pea_ml = models.FloatField(default=PEA_ML)
     hand = models.CharField(max_length=5, default="right")
     hints = models.JSONField(default=list, blank=True)
+    never = models.JSONField(default=list, blank=True)

@@ -14,6 +14,9 @@ Hand = Literal["right", "left"]
 UsualMeasure = Literal[
     "", "parts", "strength", "grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"
 ]
+Never = Literal["black", "white", "grey"]
+"""What advice is not to take from the tube; the keys of `mesotint.paints.roles.NEVER`."""
+
 Hint = Annotated[str, Field(min_length=1, max_length=24, pattern="^[a-z-]+$")]
 
 
@@ -33,4 +36,5 @@ class Preferences(BaseModel):
     measure: UsualMeasure | None = None
     pea_ml: float | None = Field(None, ge=0.02, le=3, allow_inf_nan=False)
     hand: Hand | None = None
+    never: list[Never] | None = Field(None, max_length=3)
     hints: list[Hint] | None = Field(None, max_length=MOST_HINTS)

@@ -276,6 +276,7 @@ class PaintingPlanOut(BaseModel):
     used: list[TubeNeedOut]
     spare: list[Spare]
     advice: list[str]
+    cautions: list[str]
     mother_ml: float
     total_ml: float
 

@@ -111,7 +111,7 @@ class Composed:
     def dark(self) -> Paint:
         """What darkens where value is held: a black of the box, or the darkest tube there is."""
         named = {self.box.paint(tube) for tube in tubes_of(self.asked) if tube in self.box.tubes}
-        paints = self.box.paints or sorted(named, key=lambda paint: paint.key)
+        paints = self.box.advised or sorted(named, key=lambda paint: paint.key)
         if black := black_of(paints):
             return black
         labs = self.asked.viewing.lab(np.eye(len(paints)), paints)
@@ -159,11 +159,11 @@ class Composed:
                 return self._asked_colour(asked.colour)
 
     def _asked_colour(self, colour: str) -> Paint:
-        if not self.box.paints:
+        if not self.box.advised:
             raise InputError("The box is empty; add a tube to mix the mother from.", "box")
         viewing = self.painting.viewing
         wishes = Wishes(sparing=True)
-        found = search(colour_typed(colour), self.box.paints, wishes, viewing).recipes[0]
+        found = search(colour_typed(colour), self.box.advised, wishes, viewing).recipes[0]
         parts = dict(zip(found.paints, found.parts, strict=True))
         return mixture("asked", colour.strip(), parts)
 
@@ -194,4 +194,4 @@ class Composed:
 
 def compose(painter: Painter, asked: PaintingRequest) -> Composed:
     """A painting with its painter's box."""
-    return Composed(painter, asked, PaintBox(painter, tubes_of(asked)))
+    return Composed(painter, asked, PaintBox(painter, tubes_of(asked), asked.never))

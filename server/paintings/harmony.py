@@ -223,7 +223,7 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> CandidatesOut:
         paints.append(paint)
         where[paint.key] = mother
 
-    for paint in composed.box.paints:
+    for paint in composed.box.advised:
         offer(paint, MotherIn(kind="tube", id=composed.box.tube_of[paint.key]))
     for place, paint in enumerate(mixtures_of(painting)):
         offer(paint, MotherIn(kind="passage", id=composed.mixed[place]))
@@ -261,7 +261,7 @@ def schools_out(painter: Painter, asked: SchoolsIn) -> list[SchoolOut]:
     """Every school on the painting, side by side."""
     composed = compose(painter, asked.request)
     mother = composed.mother()
-    found = schools(mother, composed.giving(mother), composed.box.paints, asked.tubes)
+    found = schools(mother, composed.giving(mother), composed.box.advised, asked.tubes)
     return [_school_out(composed, each) for each in found]
 
 

@@ -35,10 +35,10 @@ def mixtures_out(painter: Painter, asked: MixturesIn, kept: Division) -> Mixture
     pieces = pieces_in(kept)
     found = regions(pieces, [members_in(pieces, passages[place].pieces) for place in places])
     wanted = np.array([region.lab for region in found])
-    box = PaintBox(painter)
+    box = PaintBox(painter, never=asked.request.never)
     # What the picture shows is known in daylight, whatever light the painter looks by.
     viewing = asked.request.model_copy(update={"light": "D65"}).viewing
-    made = few_tubes(wanted, box.paints, asked.tubes, asked.blacks, viewing)
+    made = few_tubes(wanted, box.advised, asked.tubes, asked.blacks, viewing)
     recipes = [served.recipe for served in made.passages]
     seen = looks(np.array([recipe.lab for recipe in recipes]))
     meant = looks(wanted)

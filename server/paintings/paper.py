@@ -22,11 +22,12 @@ from mesotint.painted.layout import SheetLayout
 from mesotint.painted.sheet import draw
 from mesotint.planning.patch import patches_of
 from server.kept.downloads import download, layout_file
-from server.mixtures.services import amounts_of, parts_in_words, parts_of
+from server.mixtures.services import amounts_of, cautions_of, parts_in_words, parts_of
 from server.paintings.answers import request_of
 from server.paintings.composing import compose
 from server.paintings.drawing import sheet_picture
 from server.paintings.models import Division, Painting
+from server.tubes.services import PaintBox
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {
     "csv": palette_csv,
@@ -98,6 +99,7 @@ def _printed(
         )
     summary = f"Mother colour: {mother}" if mother else "No mother colour yet"
     picture = _picture(painting, order, after)
+    box = PaintBox(painting.painter, set())
     return placing.Sheet(
         painting.name,
         summary,
@@ -108,6 +110,7 @@ def _printed(
         finish=after.viewing.finish,
         ground=after.viewing.ground if after.viewing.medium == "wash" else "",
         picture=picture,
+        cautions=cautions_of(box, paints),
     )
 
 

@@ -13,6 +13,7 @@ from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, Revision, Share, Token
 from server.mixtures.requests import Light, Measure, TubeMixture, Viewing
+from server.painters.requests import Never
 
 MOST_PASSAGES = 40
 MOST_PIECES = 2000
@@ -112,6 +113,9 @@ class PaintingRequest(Viewing):
     giving: GivingIn = GivingIn()
     surface: SurfaceIn = SurfaceIn()
     picture: PictureIn | None = None
+    never: list[Never] | None = Field(
+        None, max_length=3, description="As the account says where nothing is said."
+    )
 
 
 class DivideIn(Asked):

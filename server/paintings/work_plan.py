@@ -8,6 +8,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.instructions import Instructions, Work, instructions
 from mesotint.planning.measures import Measure, least_ml, volume_for_area
+from server.mixtures.services import cautions_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.painters.models import Painter
 from server.paintings.answers import PaintingPlanOut, PassageNeedOut, TubeNeedOut
@@ -76,6 +77,7 @@ def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
             *in_order(asked.request.passages, composed.box),
             *laying_out(painting),
         ],
+        cautions=cautions_of(composed.box, (each.paint for each in told.used)),
         mother_ml=sum(need.mother_ml for need in needs),
         total_ml=float(volumes.sum()),
     )

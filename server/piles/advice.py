@@ -33,7 +33,7 @@ def _advice(
     # A pot is a paint like another, as long as there is enough in it.
     pots = {pk: pot for pk, pot in ledger.pots.items() if pk != pile.pk}
     stock = {paint.key: ml for paint, ml in pots.values()}
-    paints = [paint for paint in ledger.box.paints if paint.key in ledger.box.tube_of]
+    paints = [paint for paint in ledger.box.advised if paint.key in ledger.box.tube_of]
     paints += [paint for paint, _ in pots.values()]
     additions, fresh, told = _advised(there, target, paints, stock)
     pot_of = {paint.key: pk for pk, (paint, _) in pots.items()}

@@ -13,10 +13,12 @@ from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.colour.words import difference_in_words
 from mesotint.mixing import palette as core
 from mesotint.mixing.mixture import Viewing, appearances
+from mesotint.mixing.near import near_names
 from mesotint.optics.grid import Array
 from mesotint.paints.roles import is_white
 from server.kept.looks import Look, look, looks
 from server.mixtures.answers import Ingredient
+from server.mixtures.services import cautions_of
 from server.painters.models import Painter
 from server.piles.ledger import Ledger, noted
 from server.piles.models import Pile
@@ -94,9 +96,13 @@ class PileSummaryOut(BaseModel):
 class PileOut(PileSummaryOut):
     """A pile with everything that stands on it, and what to do next.
 
-    `reading` is its colour by the instrument, and `reading_delta_e` how far that is from predicted.
+    `near` names the colour that it is near, empty where it lies between the names. `cautions` are
+    those of its paints. `reading` is its colour by the instrument, and `reading_delta_e` how far
+    that is from predicted.
     """
 
+    near: str
+    cautions: list[str]
     target_name: str
     steps: list[PileStepOut]
     taken_back: int
@@ -184,6 +190,8 @@ def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOu
         changed=pile.changed,
         volume_ml=there.volume_ml,
         look=steps[-1].look if steps else None,
+        cautions=cautions_of(ledger.box, there.volumes_ml),
+        near=near_names(there.lab)[0] if there.lab is not None else "",
         target=None if target is None else next(told),
         reading=None if read is None else next(told),
         reading_delta_e=_off(there),

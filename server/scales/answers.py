@@ -24,7 +24,8 @@ class PatchOut(BaseModel):
 
     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
     `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
-    It is none where a paint of it is in no tube of the painter's.
+    It is none where a paint of it is in no tube of the painter's. `near` names the colour that it
+    is near and how it differs, empty where it lies between the names.
     """
 
     label: str
@@ -33,6 +34,7 @@ class PatchOut(BaseModel):
     mixture: list[TubePart] | None
     rounding_delta_e: float
     uncertainty_delta_e: float
+    near: str
 
 
 class StepOut(PatchOut):
@@ -202,6 +204,11 @@ class PartnerOut(BaseModel):
     passes: list[str]
     relation: str
     remark: str
+    residue: float
+    opposite: bool
+    grey: bool
+    sharing: str
+    why: str
     ends_there: bool
     line: Line
     run: list[Swatch]
@@ -256,6 +263,7 @@ class WorkPlan(BaseModel):
     left: Look | None
     spare: list[Spare]
     advice: list[str]
+    cautions: list[str]
     each_ml: float
 
 

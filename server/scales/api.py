@@ -78,7 +78,7 @@ def compute_chart(request: SignedIn, payload: ChartIn) -> Shown:
 
 @router.post("/compute/partners", response=list[PartnerOut])
 def compute_partners(request: SignedIn, payload: PartnersIn) -> list[PartnerOut]:
-    """Every tube in the box as a partner of a colour, nearest to neutral first."""
+    """Every tube in the box as a partner of a colour, the best first; blacks and greys last."""
     return partners.partners(request.user, payload)
 
 

@@ -51,7 +51,7 @@ def compute(box: PaintBox, asked: ChartIn) -> Computed:
         paints=[paint_of(box, mixture) for mixture in asked.mixtures],
         columns=[paint_of(box, mixture) for mixture in asked.columns],
         dark=paint_of(box, asked.dark) if asked.dark else None,
-        box=box.paints,
+        box=box.advised,
         viewing=asked.viewing,
     )
     grid = CHARTS[asked.chart](wanted)

@@ -16,7 +16,7 @@ def first_scale(painter: Painter, asked: FirstIn) -> Sheet:
     viewing = ScaleIn(first=muted, second=muted, medium=asked.medium).viewing
     box = box_of(painter, [muted])
     paint = paint_of(box, muted)
-    partner = first_partner(paint, box.paints, viewing)
+    partner = first_partner(paint, box.advised, viewing)
     if partner is None:
         raise InputError("There is nothing else in the box to mute it with; add a tube.", "tube")
     request = ScaleIn(

@@ -17,7 +17,7 @@ def nudges_out(painter: Painter, asked: NudgesIn) -> NudgesOut:
     pile = {
         box.paint(part.tube): asked.volume_ml * part.parts / whole for part in asked.mixture.parts
     }
-    found = nudged(pile, box.paints, asked.test, asked.viewing)
+    found = nudged(pile, box.advised, asked.test, asked.viewing)
     seen = looks([found.lab, found.test_lab, *(lab for each in found.nudges
                                                for lab in (each.lab, each.test_lab))])  # fmt: skip
     parts = in_tubes(box, list(found.pile), list(found.pile.values()))

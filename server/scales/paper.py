@@ -1,14 +1,23 @@
 """A kept sheet on paper, and as data: PDF and SVG to paint on, PNG, CSV and JSON."""
 
+from collections.abc import Sequence
+
 from django.http import HttpResponse
 
 from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
 from mesotint.painted import placing
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.sheet import draw
+from mesotint.paints.library import library
 from server.kept.downloads import download, layout_file
-from server.mixtures.services import amounts_of, parts_in_words
-from server.scales.answers import SheetOut, sheet_out
+from server.mixtures.services import (
+    amounts_of,
+    box_of,
+    cautions_of,
+    parts_in_words,
+    tubes_of,
+)
+from server.scales.answers import SheetOut, request_of, sheet_out
 from server.scales.models import Sheet
 from server.scales.requests import ChartIn
 
@@ -26,11 +35,30 @@ def answer(sheet: Sheet, form: str, size: str) -> HttpResponse:
     if form == "layout":
         return layout_file(placing.layouts(_printed(told), size), told.name or told.kind)
     data: bytes | str
-    data = WRITTEN[form](_data(told)) if form in WRITTEN else draw(_printed(told), form, size)
+    data = (
+        WRITTEN[form](_data(told))
+        if form in WRITTEN
+        else draw(_printed(told, _cautions(sheet, told)), form, size)
+    )
     return download(data, told.name or told.kind, form)
 
 
-def _printed(sheet: SheetOut) -> placing.Sheet:
+def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
+    """What is cautioned of the paints of a kept sheet, those that are gone by the library."""
+    named = request_of(sheet).asked_for
+    box = box_of(sheet.painter, named)
+    keys = {part.key for patch in told.patches for part in patch.parts}
+    known = library().paints
+    paints = [
+        box.paint(box.tube_of[key]) if key in box.tube_of else known[key]
+        for key in sorted(keys)
+        if key in box.tube_of or key in known
+    ]
+    ingredients = [box.paint(tube) for tube in tubes_of(named) if tube in box.tubes]
+    return cautions_of(box, [*paints, *ingredients])
+
+
+def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
     layered = isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers"
     return placing.Sheet(
         name=sheet.name,
@@ -56,6 +84,7 @@ def _printed(sheet: SheetOut) -> placing.Sheet:
         medium=sheet.request.medium,
         finish=sheet.request.finish,
         ground=sheet.request.ground if sheet.request.medium == "wash" else "",
+        cautions=cautions,
     )
 
 

@@ -23,10 +23,10 @@ RUN = 7
 
 
 def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
-    """Every tube in the box as a partner, nearest to neutral first."""
+    """Every tube in the box as a partner, the best first; blacks and greys last."""
     box, viewing = box_of(painter, [asked.mixture]), asked.viewing
     paint = paint_of(box, asked.mixture)
-    found = core.partners(paint, box.paints, asked.lightener, viewing)
+    found = core.partners(paint, box.advised, asked.lightener, viewing)
     seen = looks([partner.lab for partner in found])
     return [
         PartnerOut(
@@ -40,6 +40,11 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
             passes=list(partner.passes),
             relation=partner.relation,
             remark=partner.remark,
+            residue=partner.residue,
+            opposite=partner.opposite,
+            grey=partner.grey,
+            sharing=partner.sharing,
+            why=partner.why,
             ends_there=partner.ends_there,
             line=line(partner.line.labs, partner.line.opened_labs),
             run=_run(partner.line),
@@ -74,7 +79,7 @@ def schools(painter: Painter, asked: MutingIn) -> list[MutingOut]:
     found = schools_of_muting(
         paint_of(box, asked.mixture),
         asked.chroma,
-        box.paints,
+        box.advised,
         viewing,
         keep_value=asked.keep_value,
         keep_hue=asked.keep_hue,

@@ -108,4 +108,5 @@ def patch_out(
         mixture=in_tubes(box, paints, patch.parts),
         rounding_delta_e=patch.whole.cost_delta_e,
         uncertainty_delta_e=patch.uncertainty,
+        near=patch.near,
     )

@@ -46,7 +46,7 @@ def compute(box: PaintBox, asked: ScaleIn) -> Computed:
     third = Third(paint_of(box, asked.third.mixture), asked.third.parts) if asked.third else None
     trail = Trail(first, second, 0.0 if asked.hold else asked.lightener, viewing, third)
     if asked.hold is not None:
-        trail = replace(trail, hold=_hold(trail, asked.hold, box.paints))
+        trail = replace(trail, hold=_hold(trail, asked.hold, box.advised))
     pins = tuple((pin.place, pin.share) for pin in sorted(asked.pins, key=lambda p: p.place))
     scale = core.Scale(trail, asked.steps, asked.spacing, asked.to_grey, pins)
     steps = scale.steps

@@ -9,7 +9,7 @@ from mesotint.planning.measures import volume_for_area
 from mesotint.planning.measuring import measured
 from server.kept.looks import look
 from server.mixtures.answers import Part, Used
-from server.mixtures.services import parts_of
+from server.mixtures.services import cautions_of, parts_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.scales.answers import AmountOut, MeasuredOut, WorkPlan
 from server.scales.patches import Patches
@@ -59,6 +59,7 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         left=look(told.left) if told.left else None,
         spare=spares(told),
         advice=[*made.advice, *told.advice],
+        cautions=cautions_of(made.box, (each_used.paint for each_used in told.used)),
         each_ml=each,
     )
 
@@ -113,5 +114,6 @@ def _in_parts(made: Patches, measure: SheetMeasure) -> WorkPlan:
         left=None,
         spare=[],
         advice=list(made.advice),
+        cautions=cautions_of(made.box, made.paints),
         each_ml=each,
     )

@@ -7,11 +7,13 @@ import numpy as np
 from pydantic import BaseModel
 
 from mesotint.instruments.colorimeter import WARM_UP_S
-from mesotint.mixing.character import Character, character, strength
+from mesotint.mixing.character import Character, character, strength, temperature_in_words
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trust import uncertainty
 from mesotint.paints.calibration import Calibration, nearest_paint
-from mesotint.paints.library import NO_HAZARD, Paint, library
+from mesotint.paints.cautions import cautions, groups_of, has_no_usual_hazard
+from mesotint.paints.library import Paint, library
+from mesotint.paints.names import names_of
 from mesotint.paints.nature import SOURCE, nature
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.clock import now_s
@@ -21,10 +23,13 @@ from server.tubes.models import Desk, Reading, Tube
 from server.tubes.readings import core_reading
 from server.tubes.services import Chip, chips, chips_of, labelled_paint, paint_in
 
-CAUTION = (
-    "do not eat, sand or spray; wash hands; keep brushes out of the mouth; keep away from children "
-    "and food. The label, the maker's safety sheet and local rules have the say."
-)
+
+class KnownAs(BaseModel):
+    """Common names of one colour; where they are not the pigment's own, the paint is a guess from
+    memory."""
+
+    words: list[str]
+    sure: bool
 
 
 class PaintOut(BaseModel):
@@ -39,6 +44,7 @@ class PaintOut(BaseModel):
     origin: str
     masstone: Look
     tint: Look
+    names: list[KnownAs]
 
 
 class NatureOut(BaseModel):
@@ -49,6 +55,7 @@ class NatureOut(BaseModel):
     light_fast: str
     drying: str
     transparent: bool
+    no_usual_hazard: bool
 
 
 class TubeOut(BaseModel):
@@ -192,11 +199,9 @@ class FoundOpticsOut(BaseModel):
     after: Look
 
 
-def caution_for(paint: Paint) -> str:
-    """The usual caution of a paint's hazard group; empty where none is usual."""
-    if paint.hazard_group == NO_HAZARD:
-        return ""
-    return f"Holds {paint.hazard_group} pigment: {CAUTION}"
+def caution_for(paint: Paint, oil: bool = False) -> str:
+    """The usual cautions of a paint; empty where none is usual."""
+    return " ".join(cautions([paint], oil=oil)) if groups_of(paint) else ""
 
 
 def paint_out(paint: Paint, chip: Chip) -> PaintOut:
@@ -211,6 +216,9 @@ def paint_out(paint: Paint, chip: Chip) -> PaintOut:
         origin=paint.origin,
         masstone=chip.masstone,
         tint=chip.tint,
+        names=[
+            KnownAs(words=[row.name, *row.also], sure=row.is_pigment) for row in names_of(paint.key)
+        ],
     )
 
 
@@ -231,7 +239,7 @@ def _tube_fields(tube: Tube, paint: Paint, chip: Chip) -> dict[str, Any]:
         "id": tube.pk,
         "label": tube.label or paint.name,
         "paint": paint_out(paint, chip),
-        "nature": NatureOut(**vars(nature(paint))),
+        "nature": NatureOut(**vars(nature(paint)), no_usual_hazard=has_no_usual_hazard(paint)),
         "strength": strength(paint),
         "medium": tube.medium,
         "finish": tube.finish,
@@ -267,7 +275,7 @@ def tube_detail(tube: Tube) -> TubeDetailOut:
         ],
         reading_rows=readings_out(list(tube.readings.all())),
         trust_delta_e=trust(paint),
-        caution=caution_for(paint),
+        caution=caution_for(paint, tube.medium == "oil"),
     )
 
 

@@ -9,6 +9,7 @@ import numpy as np
 from mesotint.colour.munsell import lab_from_munsell, parse
 from mesotint.colour.srgb import lab_from_hex
 from mesotint.errors import InputError
+from mesotint.mixing.near import colour_called
 from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Calibration, calibrate, nearest_paint
 from mesotint.paints.calibration import Reading as CoreReading
@@ -24,8 +25,8 @@ _NUMBERS = re.compile(r"^\s*(-?[\d.]+)[\s,;]+(-?[\d.]+)[\s,;]+(-?[\d.]+)\s*$")
 def colour_typed(text: str) -> Array:
     """CIELAB of a colour as a painter types it, shape (3,).
 
-    Three numbers are L*, a*, b*; a # or six hexadecimal digits are a screen colour; anything else
-    is a Munsell notation.
+    Three numbers are L*, a*, b*; a # or six hexadecimal digits are a screen colour; a name is a
+    colour that painters call so, from memory; anything else is a Munsell notation.
     """
     if found := _NUMBERS.match(text):
         try:
@@ -37,11 +38,14 @@ def colour_typed(text: str) -> Array:
         return lab
     if re.fullmatch(r"\s*#?[0-9a-fA-F]{6}\s*", text):
         return lab_from_hex(text)
+    if (named := colour_called(text)) is not None:
+        return named
     try:
         return np.asarray(lab_from_munsell(parse(text)))
     except InputError as error:
         raise InputError(
-            f"{error.message} Or write CIELAB, as 52 -3 -30, or a code such as #8a7f72.",
+            f"{error.message} Or write CIELAB, as 52 -3 -30, a code such as #8a7f72, or a name "
+            "such as raw umber.",
             "colour",
         ) from None
 

@@ -23,7 +23,7 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.optics.grid import BANDS
 from mesotint.paints import calibration as core
 from mesotint.paints.library import Paint, library, mixed_tube
-from mesotint.paints.roles import MIXED_TUBE
+from mesotint.paints.roles import MIXED_TUBE, without
 from mesotint.paints.stray import Doubts
 from mesotint.paints.table import TINT_WHITE_PARTS
 from server.kept.looks import Look, looks
@@ -181,9 +181,19 @@ def in_use(painter: Painter) -> QuerySet[Tube]:
 
 
 class PaintBox:
-    """A painter's tubes as paints: those in use, and some that may lie elsewhere."""
+    """A painter's tubes as paints: those in use, and some that may lie elsewhere.
 
-    def __init__(self, painter: Painter, named: Collection[int] = ()) -> None:
+    `never` is what advice is not to take from the tube; what the painter's account says where it is
+    None.
+    """
+
+    def __init__(
+        self,
+        painter: Painter,
+        named: Collection[int] = (),
+        never: Collection[str] | None = None,
+    ) -> None:
+        self._never = painter.never if never is None else never
         mine = _with_use(painter).select_related("calibration")
         wanted = mine.filter(Q(usable=True) | Q(pk__in=named) if named else Q(usable=True))
         self.tubes = {tube.pk: tube for tube in wanted.order_by("pk")}
@@ -206,6 +216,11 @@ class PaintBox:
         """Paints of the tubes in use, each once."""
         found = {self.paint(pk).key: self.paint(pk) for pk in self.tubes if pk in self._usable}
         return list(found.values())
+
+    @cached_property
+    def advised(self) -> list[Paint]:
+        """Those that advice may name: without what the painter never takes from the tube."""
+        return without(self.paints, self._never)
 
     @cached_property
     def tube_of(self) -> dict[str, int]:

@@ -82,7 +82,8 @@ def schools_of_muting(
 ) -> list[School]:
     """The same paint muted to the same chroma by every school the box has paints for.
 
-    The wheel's complement; what is nearest to grey in the box, opened; the other two primaries together; an earth; a black; a trace of everything.
+    The wheel's complement; what is nearest to grey in the box, opened; the other two primaries
+    together; an earth; a black; a trace of everything.
     Common practice; the schools have no published source.
 
     Parameters

@@ -4,10 +4,10 @@ from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 from mesotint.errors import InputError
+from mesotint.mixing.darks import chromatic_dark
 from mesotint.mixing.layers import LayerGrid
 from mesotint.mixing.mixture import Viewing
 from mesotint.paints.library import Paint
-from mesotint.paints.roles import black_of
 from mesotint.planning import charts as core
 from server.scales.requests import ChartIn
 
@@ -49,8 +49,8 @@ class Asked:
             raise InputError(what, "columns")
 
     def darkener(self) -> Paint:
-        """What darkens."""
-        return self.dark or black_of(self.box) or self.paints[0]
+        """What darkens: what is chosen, else a chromatic dark of the box."""
+        return self.dark or chromatic_dark(tuple(self.box), self.viewing) or self.paints[0]
 
 
 def openings(asked: Asked) -> list[str]:

@@ -1175,7 +1175,7 @@ export interface paths {
         put?: never;
         /**
          * Compute Partners
-         * @description Every tube in the box as a partner of a colour, nearest to neutral first.
+         * @description Every tube in the box as a partner of a colour, the best first; blacks and greys last.
          */
         post: operations["server_scales_api_compute_partners"];
         delete?: never;
@@ -3058,6 +3058,11 @@ export interface components {
              */
             pea_ml: number;
             /**
+             * Never
+             * @default []
+             */
+            never: ("black" | "white" | "grey")[];
+            /**
              * Hand
              * @default right
              * @enum {string}
@@ -3089,6 +3094,8 @@ export interface components {
             pea_ml?: number | null;
             /** Hand */
             hand?: ("right" | "left") | null;
+            /** Never */
+            never?: ("black" | "white" | "grey")[] | null;
             /** Hints */
             hints?: string[] | null;
         };
@@ -3175,6 +3182,17 @@ export interface components {
             devices: components["schemas"]["DeviceOut"][];
         };
         /**
+         * KnownAs
+         * @description Common names of one colour; where they are not the pigment's own, the paint is a guess from
+         *     memory.
+         */
+        KnownAs: {
+            /** Words */
+            words: string[];
+            /** Sure */
+            sure: boolean;
+        };
+        /**
          * Look
          * @description A colour with CIELAB (D65, 2°), its Munsell notation and its words.
          */
@@ -3215,6 +3233,8 @@ export interface components {
             origin: string;
             masstone: components["schemas"]["Look"];
             tint: components["schemas"]["Look"];
+            /** Names */
+            names: components["schemas"]["KnownAs"][];
         };
         /**
          * NatureOut
@@ -3231,6 +3251,8 @@ export interface components {
             drying: string;
             /** Transparent */
             transparent: boolean;
+            /** No Usual Hazard */
+            no_usual_hazard: boolean;
         };
         /**
          * TubeOut
@@ -3350,6 +3372,10 @@ export interface components {
             hue: string | null;
             /** Temperature */
             temperature: string | null;
+            /** Temperature Of All */
+            temperature_of_all: string | null;
+            /** Argued Over */
+            argued_over: boolean;
             /** Strength */
             strength: number;
             /** Opacity */
@@ -3969,6 +3995,8 @@ export interface components {
             rounding_delta_e: number;
             /** Uncertainty Delta E */
             uncertainty_delta_e: number;
+            /** Near */
+            near: string;
             /** Share */
             share: number;
             /** Pinned */
@@ -4120,7 +4148,8 @@ export interface components {
          *
          *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
          *     `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
-         *     It is none where a paint of it is in no tube of the painter's.
+         *     It is none where a paint of it is in no tube of the painter's. `near` names the colour that it
+         *     is near and how it differs, empty where it lies between the names.
          */
         PatchOut: {
             /** Label */
@@ -4134,6 +4163,8 @@ export interface components {
             rounding_delta_e: number;
             /** Uncertainty Delta E */
             uncertainty_delta_e: number;
+            /** Near */
+            near: string;
         };
         /**
          * TriadOut
@@ -4522,6 +4553,16 @@ export interface components {
             relation: string;
             /** Remark */
             remark: string;
+            /** Residue */
+            residue: number;
+            /** Opposite */
+            opposite: boolean;
+            /** Grey */
+            grey: boolean;
+            /** Sharing */
+            sharing: string;
+            /** Why */
+            why: string;
             /** Ends There */
             ends_there: boolean;
             line: components["schemas"]["Line"];
@@ -4797,6 +4838,8 @@ export interface components {
             spare: components["schemas"]["Spare"][];
             /** Advice */
             advice: string[];
+            /** Cautions */
+            cautions: string[];
             /** Each Ml */
             each_ml: number;
         };
@@ -5167,7 +5210,9 @@ export interface components {
          * PileOut
          * @description A pile with everything that stands on it, and what to do next.
          *
-         *     `reading` is its colour by the instrument, and `reading_delta_e` how far that is from predicted.
+         *     `near` names the colour that it is near, empty where it lies between the names. `cautions` are
+         *     those of its paints. `reading` is its colour by the instrument, and `reading_delta_e` how far
+         *     that is from predicted.
          */
         PileOut: {
             /** Id */
@@ -5188,6 +5233,10 @@ export interface components {
             volume_ml: number;
             look: components["schemas"]["Look"] | null;
             target: components["schemas"]["Look"] | null;
+            /** Near */
+            near: string;
+            /** Cautions */
+            cautions: string[];
             /** Target Name */
             target_name: string;
             /** Steps */
@@ -5716,6 +5765,11 @@ export interface components {
              */
             surface: components["schemas"]["SurfaceIn"];
             picture?: components["schemas"]["PictureIn"] | null;
+            /**
+             * Never
+             * @description As the account says where nothing is said.
+             */
+            never?: ("black" | "white" | "grey")[] | null;
         };
         /**
          * PassageIn
@@ -5913,6 +5967,8 @@ export interface components {
             spare: components["schemas"]["Spare"][];
             /** Advice */
             advice: string[];
+            /** Cautions */
+            cautions: string[];
             /** Mother Ml */
             mother_ml: number;
             /** Total Ml */

@@ -1,5 +1,6 @@
 import { TABLES } from "../api/tables";
 import { Choice } from "../ui/Choice";
+import { Never } from "../ui/Never";
 import { NumberField } from "../ui/NumberField";
 import { usePreferences } from "./preferences";
 
@@ -39,6 +40,10 @@ export function HowYouWork({ className }: { className: string }) {
           onChoose={(hand) => prefer({ hand })}
         />
       </div>
+      <p className="pt-2" aria-hidden="true">
+        Advice never takes from the tube
+      </p>
+      <Never value={me.never ?? []} onChange={(never) => prefer({ never })} />
       <div className="flex flex-wrap items-end gap-4 pt-2">
         <NumberField
           label="Your pea of titanium white"

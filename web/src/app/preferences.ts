@@ -28,7 +28,12 @@ export function usePreferences() {
   });
   const prefer = (change: Preferences) => {
     cache.setQueryData(meQuery.queryKey, (now) => now && ({ ...now, ...change } as Me));
-    mutate(change);
+    mutate(change, {
+      // What is advised is another thing then.
+      onSuccess: () =>
+        change.never &&
+        ["compute", "piles", "mixtures"].map((key) => cache.invalidateQueries({ queryKey: [key] })),
+    });
   };
   return { me, prefer };
 }

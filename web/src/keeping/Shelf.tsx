@@ -46,6 +46,8 @@ export function Shelf<T extends Shelved>({
   empty,
   only = () => true,
   onChoose,
+  opened = null,
+  onGone,
 }: {
   of: ShelfOf<T>;
   title: string;
@@ -58,20 +60,30 @@ export function Shelf<T extends Shelved>({
   only?: (thing: T) => boolean;
   /** Choose one instead of opening it. */
   onChoose?: (id: number) => void;
+  /** What is open on the stage, and what is done once the shelf is left and that was thrown away. */
+  opened?: number | null;
+  onGone?: () => void;
 }) {
   const { data, isPending, error } = useQuery({ ...of.query, enabled: open });
   const [words, setWords] = useState("");
   const [thrown, setThrown] = useState<T | null>(null);
+  const [gone, setGone] = useState<readonly number[]>([]);
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: of.query.queryKey, exact: true });
   const throwAway = useMutation({
     mutationFn: (thing: T) => of.throwAway(thing.id),
-    onSuccess: (_, thing) => setThrown(thing),
+    onSuccess: (_, thing) => {
+      setThrown(thing);
+      setGone((now) => [...now, thing.id]);
+    },
     onSettled: refresh,
   });
   const bringBack = useMutation({
     mutationFn: (thing: T) => of.bringBack(thing.id),
-    onSuccess: () => setThrown(null),
+    onSuccess: (_, thing) => {
+      setThrown(null);
+      setGone((now) => now.filter((id) => id !== thing.id));
+    },
     onSettled: refresh,
   });
   const duplicate = useMutation({
@@ -81,8 +93,14 @@ export function Shelf<T extends Shelved>({
   const trouble = error ?? throwAway.error ?? bringBack.error ?? duplicate.error;
   const things = (data ?? []).filter(only);
   const shown = things.filter((thing) => found(of.wordsOf(thing), words));
+  const leave = () => {
+    onClose();
+    setThrown(null);
+    setGone([]);
+    if (opened !== null && gone.includes(opened)) onGone?.();
+  };
   return (
-    <Panel open={open} onClose={onClose} title={title} wide>
+    <Panel open={open} onClose={leave} title={title} wide>
       <div className="sticky top-0 z-10 flex flex-wrap gap-2 bg-paper py-2">
         <input
           type="search"

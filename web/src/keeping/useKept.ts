@@ -69,6 +69,8 @@ export function useKept<D extends { name: string }, S extends Kept>(
   opened: S | null,
   start: D,
   address: string,
+  /** The same as the server has it by now, where somebody has asked. */
+  now: S | undefined = undefined,
 ): Keeping<D, S> {
   const { unsaved, draftOf } = keeper;
   const [begin] = useState(() => readUnsaved(unsaved, owner, opened ? String(opened.id) : address));
@@ -126,6 +128,12 @@ export function useKept<D extends { name: string }, S extends Kept>(
   const last = send.variables?.sent;
   const settled = refused && same(last, draft);
   const ready = complete && changed && allowed && !tooLong && !conflict;
+
+  // Paints that were measured anew while it lies on the bench.
+  const stale = now?.id === id && now?.revision === revision && !now?.current_data;
+  useEffect(() => {
+    if (stale) setAllowed(false);
+  }, [stale]);
 
   useEffect(() => {
     keepUnsaved(unsaved, owner, place, changed ? { draft, revision, token } : null);

@@ -75,13 +75,17 @@ export function LearntTubes({ read }: { read: ReadBack }) {
       </div>
       {read.calibrated && (
         <p className="leading-snug" role="status">
-          From now on these tubes are what the sheet says. What was computed before stays as it was,
-          and offers to be computed anew.
+          From now on {listed(chosen.map((each) => each.name))} {chosen.length === 1 ? "is" : "are"}{" "}
+          what the sheet says, before and after as above. What was computed before stays as it was,
+          and offers to be computed anew, this one at once.
         </p>
       )}
     </section>
   );
 }
+
+const listed = (names: readonly string[]) =>
+  names.length > 1 ? `${names.slice(0, -1).join(", ")} and ${names.at(-1)}` : (names[0] ?? "");
 
 const calibrateText = (count: number) =>
   count === 1 ? "Calibrate this tube" : `Calibrate these ${count} tubes`;

@@ -1,3 +1,4 @@
+import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useRef, useState } from "react";
 import type { Giving, Me, Painting, Tube } from "../api/client";
 import { useKeys } from "../app/keys";
@@ -46,6 +47,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const data = computed ?? lastGood.current;
   const [view, setView] = useState<View>(draft.request.mother ? "mother" : "passages");
   const [chosen, setChosen] = useState(0);
+  const navigate = useNavigate();
   const [shelf, setShelf] = useState(false);
   const [held, setHeld] = useState<Dragged | null>(null);
   const passages = draft.request.passages;
@@ -179,6 +181,10 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
         title="Paintings"
         open={shelf}
         onClose={() => setShelf(false)}
+        opened={painting.id}
+        onGone={() =>
+          void navigate({ to: "/paintings/{-$paintingId}", params: { paintingId: undefined } })
+        }
         begin={<NewPainting onOpen={() => setShelf(false)} />}
         empty="There is no painting yet."
       />

@@ -60,7 +60,7 @@ export const EMPTY_PAINTING: Draft = {
   name: "",
   request: {
     ...unlit(DEFAULTS.PaintingRequest as PaintingRequest),
-    ...{ passages: [], mother: null, giving: GIVING, surface: DEFAULTS.SurfaceIn },
+    ...{ never: null, passages: [], mother: null, giving: GIVING, surface: DEFAULTS.SurfaceIn },
   },
   measure: DEFAULTS.Measure,
 };

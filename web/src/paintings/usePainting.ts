@@ -1,4 +1,4 @@
-import { useQueryClient } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import { api, got, type Me, type Painting } from "../api/client";
 import { type Keeping, useKept } from "../keeping/useKept";
@@ -27,6 +27,12 @@ export interface OpenPainting extends Keeping<Draft, Painting> {
 export function usePainting(me: Me, opened: Painting | null, start: Draft, address: string) {
   const cache = useQueryClient();
   const move = useMoving();
+  // Fetched anew only where something else changes what it is computed from.
+  const { data: now } = useQuery({
+    ...paintingQuery(opened?.id ?? 0),
+    enabled: opened !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   const keeping = useKept<Draft, Painting>(
     {
       unsaved: UNSAVED_PAINTINGS,
@@ -60,6 +66,7 @@ export function usePainting(me: Me, opened: Painting | null, start: Draft, addre
     opened,
     start,
     address,
+    now,
   );
   const { id, saved, change, setSaved } = keeping;
   const set = useCallback(

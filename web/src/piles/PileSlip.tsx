@@ -7,7 +7,9 @@ import { NoteIt } from "../app/NoteIt";
 import type { Waiting } from "../keeping/outbox";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
+import { sentence } from "../seen/words";
 import { Button } from "../ui/Button";
+import { Cautions } from "../ui/Cautions";
 import { Note } from "../ui/Note";
 import { TextField } from "../ui/TextField";
 import { type Measure, stepAmount } from "./amounts";
@@ -58,6 +60,7 @@ export function PileSlip({
       {made && <NoteIt mixture={made} />}
       <History pile={pile} onCalibrate={onCalibrate} />
       <Before pile={pile} />
+      <Cautions says={pile.cautions} />
     </aside>
   );
 }
@@ -191,7 +194,7 @@ function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: (tube: number
               (part) => `${(100 * part.share).toFixed(part.share < 0.1 ? 1 : 0)} % ${part.label}`,
             )
             .join(", ")}
-          .
+          .{pile.near && <span className="block text-ink-soft">{sentence(pile.near)}</span>}
         </p>
       )}
       {pile.calibrates.length > 0 && (

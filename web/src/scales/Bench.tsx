@@ -118,6 +118,8 @@ export function Bench<R extends RequestDraft>({
         title="Saved sheets"
         open={shelf}
         onClose={() => setShelf(false)}
+        opened={sheet.id}
+        onGone={() => begin(emptyDraft(draft.request.kind))}
         begin={
           <Button
             look="solid"

@@ -25,6 +25,7 @@ const NATURES = [
   ["granulates", "Granulate", (tube: Tube) => tube.nature.granulates],
   ["calm", "Do not stain", (tube: Tube) => !tube.nature.stains],
   ["lasting", "Most light-fast", (tube: Tube) => tube.nature.light_fast === "excellent"],
+  ["gentle", "No usual hazard", (tube: Tube) => tube.nature.no_usual_hazard],
   ["fast", "Dry fast in oil", (tube: Tube) => tube.nature.drying === "fast"],
   ["slow", "Dry slowly in oil", (tube: Tube) => tube.nature.drying === "slow"],
 ] as const satisfies ReadonlyArray<readonly [string, string, (tube: Tube) => boolean]>;

@@ -1,8 +1,10 @@
 import { Pin, PinOff, TriangleAlert } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import type { Candidate, Giving, MotherSource } from "../../api/client";
+import { usePreferences } from "../../app/preferences";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
+import { Never } from "../../ui/Never";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
@@ -31,6 +33,7 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   const { data, isFetching, error } = useMothers(request, passages.length > 0);
   const mothers = data?.mothers ?? [];
   const together = harmony?.together ?? data?.together ?? "";
+  const { me } = usePreferences();
   const [all, setAll] = useState(false);
   const choose = (to: MotherSource) => painting.set((now) => withMother(now, to));
   const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
@@ -102,6 +105,13 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
             {all ? "Only the best" : `All ${mothers.length}`}
           </Button>
         )}
+        <p className="pt-3 text-sm" aria-hidden="true">
+          In this painting, never from the tube
+        </p>
+        <Never
+          value={request.never ?? me.never ?? []}
+          onChange={(never) => painting.set((now) => ({ ...now, never }))}
+        />
         <AskedColour onAsk={(colour) => choose({ kind: "colour", id: 0, colour })} />
       </section>
     </aside>

@@ -7,6 +7,7 @@ import { GoOn } from "../../scales/slip/Chosen";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
 import { Note } from "../../ui/Note";
 import { nameOf } from "../draft";
 import { percent } from "../mother/shares";
@@ -148,6 +149,7 @@ export function PaletteView({
           disabled={painting.id === null}
           onTick={(lines, whole) => painting.tick(plan.key, lines, whole)}
         />
+        <Cautions says={plan.cautions} />
       </section>
     </div>
   );

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ComponentProps, useState } from "react";
 import type { Pile, Tube } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
+import { TABLES } from "../../api/tables";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -217,8 +218,7 @@ function Thin({ pile, busy, acts }: FormProps) {
         Thin it
       </Do>
       <p className="w-full text-sm leading-snug">
-        A thick layer keeps its colour; a thin one lets the ground through. Air the room, and keep
-        rags and solvents as their labels say.
+        A thick layer keeps its colour; a thin one lets the ground through. {TABLES.cautions.oily}
       </p>
     </>
   );

@@ -5,7 +5,8 @@ import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
-import { CHART_COLUMNS, CHART_MIXTURES, type ChartDraft } from "../sheet/draft";
+import { CHART_COLUMNS, CHART_MIXTURES, type ChartDraft, draftWith } from "../sheet/draft";
+import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
 
 const CHARTS = [
@@ -78,20 +79,27 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
   const { request } = sheet.draft;
   const { chart, openings, values } = request;
   const { set } = sheet;
+  const begin = useNewSheet();
   const choose = (next: ChartDraft["chart"]) => {
+    if (next === chart) return;
     const [least, most] = STEPS[next] ?? [0, 99];
-    set({
-      chart: next,
-      count: next === "wheel" ? 12 : Math.min(most, Math.max(least, request.count)),
-      // What is sought on the whole desk begins with the whole desk.
-      mixtures:
-        next === "darks" || next === "wheel"
-          ? []
-          : request.mixtures.slice(0, CHART_MIXTURES[next][1]),
-      columns: request.columns.slice(0, CHART_COLUMNS[next]?.[1] ?? 0),
-      base: [],
-      ...(next === "darks" ? { openings: [0, 4, 12] } : {}),
-      ...(OPAQUE.includes(next) ? { medium: "opaque" as const } : {}),
+    // Another kind is another sheet: what is kept stays what it is.
+    begin({
+      ...draftWith({
+        ...request,
+        chart: next,
+        count: next === "wheel" ? 12 : Math.min(most, Math.max(least, request.count)),
+        // What is sought on the whole desk begins with the whole desk.
+        mixtures:
+          next === "darks" || next === "wheel"
+            ? []
+            : request.mixtures.slice(0, CHART_MIXTURES[next][1]),
+        columns: request.columns.slice(0, CHART_COLUMNS[next]?.[1] ?? 0),
+        base: [],
+        ...(next === "darks" ? { openings: [0, 4, 12] } : {}),
+        ...(OPAQUE.includes(next) ? { medium: "opaque" as const } : {}),
+      }),
+      measure: sheet.draft.measure,
     });
   };
   const range = STEPS[chart];

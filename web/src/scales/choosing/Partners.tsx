@@ -12,7 +12,10 @@ import { oneTube, type ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { FanPlot } from "./FanPlot";
 
-/** What mutes the first paint: every trail in the plan, and each with its run, greyest first. */
+/** L* from which a grey is a white. */
+const WHITE_FROM = 85;
+
+/** What mutes the first paint: every trail in the plan, and each with its run, the best first. */
 export function Partners({
   sheet,
   onTaken,
@@ -36,6 +39,11 @@ export function Partners({
   const [room, width, height] = useSize();
   if (error) return <Note>{error.message}</Note>;
   if (!partners) return <p className="p-8">Trying every tube …</p>;
+  const colours = partners.filter((partner) => !partner.grey);
+  // A white opens and mutes nothing: what is chosen instead is dark.
+  const greys = partners.filter(
+    (partner) => partner.grey && (partner.look.lab[0] ?? 0) < WHITE_FROM,
+  );
   const chosen = partners.find((p) => p.tube === chosenTube) ?? partners[0] ?? null;
   const take = (partner: Partner, fixed: boolean) => {
     const fix = fixed ? partner.fix : null;
@@ -60,22 +68,30 @@ export function Partners({
         )}
       </div>
       <section
-        aria-label="Partners, nearest to grey first"
+        aria-label="Partners, the best first"
         className="min-h-0 w-full overflow-y-auto bg-paper md:w-[24rem]"
       >
         <Hint name="partners" />
-        <ol>
-          {partners.map((partner) => (
-            <PartnerRow
-              key={partner.tube}
-              partner={partner}
-              tubes={tubes}
-              open={partner === chosen}
-              onOpen={() => setChosen(partner.tube)}
-              onTake={(fixed) => take(partner, fixed)}
-            />
-          ))}
-        </ol>
+        {partners[0]?.why && <p className="px-3 py-2 leading-snug">{partners[0].why}</p>}
+        {[colours, greys].map((some) => (
+          <div key={some === greys ? "greys" : "colours"}>
+            {some === greys && greys.length > 0 && (
+              <h2 className="bg-paper-deep px-3 py-2 font-bold">Instead: a black or a grey</h2>
+            )}
+            <ol>
+              {some.map((partner) => (
+                <PartnerRow
+                  key={partner.tube}
+                  partner={partner}
+                  tubes={tubes}
+                  open={partner === chosen}
+                  onOpen={() => setChosen(partner.tube)}
+                  onTake={(fixed) => take(partner, fixed)}
+                />
+              ))}
+            </ol>
+          </div>
+        ))}
       </section>
     </div>
   );
@@ -112,6 +128,9 @@ function PartnerRow({
         <span className="min-w-0 flex-1 px-3 py-1.5 leading-tight">
           <b className="block">{label}</b>
           <span className="block text-sm">{partner.miss}</span>
+          <span className="block text-ink-soft text-sm">
+            Opened it leaves {partner.residue.toFixed(partner.residue < 10 ? 1 : 0)} of chroma
+          </span>
         </span>
       </button>
       {open && (
@@ -122,6 +141,7 @@ function PartnerRow({
             {partner.remark &&
               ` ${partner.remark.charAt(0).toUpperCase()}${partner.remark.slice(1)}.`}
           </p>
+          {partner.sharing && <p className="text-sm">{partner.sharing}</p>}
           {partner.fix && <p className="mt-1 font-bold">{partner.fix.says}</p>}
           <p className="mt-2 flex flex-wrap gap-2">
             <Button look="solid" onClick={() => onTake(false)}>

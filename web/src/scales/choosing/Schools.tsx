@@ -138,6 +138,7 @@ function SchoolColumn({ muting, onTake }: { muting: Muting; onTake: (() => void)
 
 const NAMES: Record<string, string> = {
   complement: "By the complement",
+  "nearest to grey": "Nearest to grey in your box",
   "two primaries": "By two primaries",
   earth: "By an earth",
   black: "By a black",

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useState } from "react";
 import { keepLater } from "../../api/answers";
 import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
@@ -41,6 +41,13 @@ export function useSheet<R extends RequestDraft>(
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
   const move = useMoving();
+  const [here, setHere] = useState(opened?.id ?? null);
+  // Fetched anew only where something else changes what it is computed from.
+  const { data: now } = useQuery({
+    ...sheetQuery(here ?? 0),
+    enabled: here !== null,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   const keeping = useKept<Draft, Sheet>(
     {
       unsaved: UNSAVED_SHEETS,
@@ -59,6 +66,7 @@ export function useSheet<R extends RequestDraft>(
       fetch: (id) => cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 }),
       onKept: (id, created) => {
         if (created) {
+          setHere(id);
           cache.setQueryData(sheetQuery(id).queryKey, created);
           keepLater(`/api/scales/${id}/opened`);
         }
@@ -78,6 +86,7 @@ export function useSheet<R extends RequestDraft>(
     opened,
     start,
     address,
+    now,
   ) as unknown as Keeping<Draft<R>, Sheet>;
   const { id, saved, change, setSaved } = keeping;
   const set = useCallback(

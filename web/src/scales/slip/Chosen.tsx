@@ -1,11 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
 import { ArrowRight, MoveRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
-import { tubesQuery } from "../../api/queries";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
 import { NoteIt } from "../../app/NoteIt";
 import { ratioText, roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
+import { sentence } from "../../seen/words";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import {
@@ -14,7 +13,6 @@ import {
   EMPTY_CHART,
   EMPTY_SCALE,
   EMPTY_TRIAD,
-  oneTube,
   type RequestDraft,
 } from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
@@ -84,6 +82,7 @@ export function Chosen<R extends RequestDraft>({
       </div>
       <p className="mt-1 leading-snug" data-testid="chosen-words">
         {patch.look.munsell} · {patch.look.name}
+        {patch.near && <span className="block text-ink-soft text-sm">{sentence(patch.near)}</span>}
       </p>
       {!rough && <InStrength patch={patch} />}
       {remark && <p className="mt-1 leading-snug">{remark}</p>}
@@ -181,8 +180,6 @@ export function GoOn({
 }) {
   const begin = useNewSheet();
   const pile = useBeginPiles();
-  const { data: tubes = [] } = useQuery(tubesQuery);
-  const black = tubes.find((tube) => tube.paint.family.includes("carbon"));
   const start: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name, origin };
   const corners = [start, null, null];
   const goals: ReadonlyArray<readonly [string, () => void]> = [
@@ -195,8 +192,7 @@ export function GoOn({
         begin(
           draftWith({
             ...{ ...EMPTY_CHART, chart: "shades", medium, mixtures: [] },
-            // Beside a tube black, which flattens where a mixed dark may not.
-            columns: black ? [start, oneTube(black.id)] : [start],
+            columns: [start],
           }),
         ),
     ],

@@ -3,6 +3,7 @@ import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
+import { Cautions } from "../../ui/Cautions";
 import { Note } from "../../ui/Note";
 import type { RequestDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
@@ -72,6 +73,7 @@ function Lines<R extends RequestDraft>({ sheet, plan }: { sheet: OpenSheet<R>; p
           </p>
         ))}
       </section>
+      <Cautions says={plan.cautions} />
     </>
   );
 }

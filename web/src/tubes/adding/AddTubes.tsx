@@ -3,12 +3,13 @@ import { Check, Plus } from "lucide-react";
 import { useState } from "react";
 import type { Paint } from "../../api/client";
 import { paintsQuery, tubesQuery } from "../../api/queries";
+import { TABLES } from "../../api/tables";
 import { Chip } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
 import { Panel } from "../../ui/Panel";
-import { CAUTION } from "../caution";
 import { NEW_TUBE, useTubeChanges } from "../useTubes";
 import { AddMixed } from "./AddMixed";
 import { AddUnknown } from "./AddUnknown";
@@ -21,11 +22,28 @@ const KINDS = [
 
 function matches(paint: Paint, words: string): boolean {
   const looks = [paint.masstone, paint.tint].map((look) => `${look.name} ${look.munsell}`);
-  const text = [paint.name, paint.key, paint.colour_index, ...looks].join(" ").toLowerCase();
-  return words
-    .toLowerCase()
+  const names = (paint.names ?? []).flatMap((each) => each.words);
+  const text = plain([paint.name, paint.key, paint.colour_index, ...looks, ...names].join(" "));
+  return plain(words)
     .split(/\s+/)
     .every((word) => text.includes(word));
+}
+
+/** As names are compared: without case and apostrophes, grey however it is written. */
+const plain = (words: string) =>
+  words
+    .toLowerCase()
+    .replace(/['’]/g, "")
+    .replace(/\bgray\b/g, "grey");
+
+/** By which common names a paint was found, where it is only a guess that they mean it. */
+function guessed(paint: Paint, words: string): string {
+  if (!words.trim()) return "";
+  const row = (paint.names ?? []).find(
+    (each) => !each.sure && each.words.some((word) => plain(word).includes(plain(words.trim()))),
+  );
+  const word = row?.words.find((each) => plain(each).includes(plain(words.trim())));
+  return word ? `Nearest to “${word}”: a guess from memory` : "";
 }
 
 /** Put tubes in the box: from the library, as a mixture, or by readings. */
@@ -63,7 +81,7 @@ function FromLibrary({ open }: { open: boolean }) {
         <input
           type="search"
           aria-label="Find a paint"
-          placeholder="Find by name, pigment number, colour word or Munsell"
+          placeholder="Find by name (vermilion, olive …), pigment number, colour word or Munsell"
           value={words}
           maxLength={60}
           onChange={(event) => setWords(event.target.value)}
@@ -82,6 +100,9 @@ function FromLibrary({ open }: { open: boolean }) {
                 <span className="block text-ink-soft text-sm">
                   {paint.key} · {paint.masstone.munsell} · {paint.masstone.name}
                 </span>
+                {guessed(paint, words) && (
+                  <span className="block text-sm">{guessed(paint, words)}</span>
+                )}
                 {paint.hazard_group !== "none usual" && (
                   <span className="block text-ink-soft text-sm">Caution: {paint.hazard_group}</span>
                 )}
@@ -124,9 +145,9 @@ function FromLibrary({ open }: { open: boolean }) {
           unknown tube, by readings of it.
         </p>
       )}
-      <p className="pt-4 text-ink-soft text-sm">
-        Cadmium, cobalt, nickel, chromium, manganese and zinc pigments: {CAUTION} Colours are
-        library figures from memory, not of one maker's tube.
+      <Cautions says={TABLES.cautions.library} />
+      <p className="pt-2 text-ink-soft text-sm">
+        Colours are library figures from memory, not of one maker's tube.
       </p>
     </>
   );

@@ -5,13 +5,20 @@ import { paintsQuery } from "../../api/queries";
 import { TABLES } from "../../api/tables";
 import { Chip } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
+import { Cautions } from "../../ui/Cautions";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
-import { CAUTION } from "../caution";
 import { useBeginning } from "./useBeginning";
 
 export type FirstMedium = keyof typeof TABLES.firstMedia;
-type Box = { name: string; says: string; paints: readonly string[] };
+type Box = {
+  name: string;
+  says: string;
+  paints: readonly string[];
+  gentle: readonly string[];
+  cautions: readonly string[];
+  gentle_cautions: readonly string[];
+};
 
 const MEDIA = Object.entries(TABLES.firstMedia).map(
   ([key, { name }]) => [key as FirstMedium, name] as const,
@@ -25,8 +32,13 @@ export function BeginStudio() {
   /** Which box was taken as it is, or that each tube is chosen. */
   const [box, setBox] = useState<string | null>(null);
   const [changing, setChanging] = useState(false);
+  /** Whether boxes are laid out without paints that are usually cautioned of. */
+  const [gentle, setGentle] = useState(false);
   const { mute, fill, busy, error } = useBeginning(TABLES.firstMedia[medium]);
-  const { boxes, says } = TABLES.firstMedia[medium];
+  const { says } = TABLES.firstMedia[medium];
+  const boxes = TABLES.firstMedia[medium].boxes.map((each: Box) =>
+    gentle ? { ...each, paints: each.gentle, cautions: each.gentle_cautions } : each,
+  );
   const byKey = new Map(paints.map((paint) => [paint.key, paint]));
   // As they lie in the tray, whatever order they were taken in.
   const mine = paints.filter((paint) => taken.includes(paint.key));
@@ -39,6 +51,11 @@ export function BeginStudio() {
     setTaken(taken.includes(key) ? taken.filter((each) => each !== key) : [...taken, key]);
     setBox(null);
   };
+  // Of tubes chosen one by one, what is said where every paint stands to be chosen.
+  const cautions = boxes.find((each) => each.name === box)?.cautions ?? [
+    ...TABLES.cautions.library,
+    ...(medium === "oil" ? [TABLES.cautions.oily] : []),
+  ];
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto bg-stage px-5 py-4 text-stage-ink">
       <section aria-labelledby="begin-medium">
@@ -53,7 +70,7 @@ export function BeginStudio() {
           onChoose={(key) => {
             setMedium(key);
             const same = TABLES.firstMedia[key].boxes.find((each: Box) => each.name === box);
-            if (same) takeBox(same);
+            if (same) takeBox(gentle ? { ...same, paints: same.gentle } : same);
             else if (box) {
               setTaken([]);
               setBox(null);
@@ -62,6 +79,7 @@ export function BeginStudio() {
           className="-mx-3 max-w-3xl flex-wrap"
         />
         {says && <p>{says}</p>}
+        {medium === "oil" && <p className="max-w-3xl text-sm">{TABLES.cautions.oily}</p>}
       </section>
       <section aria-labelledby="begin-tubes">
         <h2 id="begin-tubes" className="font-bold text-xl">
@@ -78,7 +96,19 @@ export function BeginStudio() {
             ))}
           </ul>
         )}
-        <Button look="stage" className="-mx-3" onClick={() => setChanging(!changing)}>
+        <Button
+          look="stage"
+          className="-mx-3"
+          aria-pressed={gentle}
+          onClick={() => {
+            setGentle(!gentle);
+            const same = TABLES.firstMedia[medium].boxes.find((each: Box) => each.name === box);
+            if (same) setTaken(gentle ? same.paints : same.gentle);
+          }}
+        >
+          No usual hazard
+        </Button>
+        <Button look="stage" onClick={() => setChanging(!changing)}>
           {changing ? "Back to the boxes" : taken.length ? "Change them" : "One by one"}
         </Button>
       </section>
@@ -116,7 +146,7 @@ export function BeginStudio() {
           <Button look="stage" className="-mx-3 mt-1" disabled={busy} onClick={() => fill(mine)}>
             Only put them in the box
           </Button>
-          <p className="text-sm">{CAUTION}</p>
+          <Cautions says={cautions} />
         </section>
       )}
     </div>
