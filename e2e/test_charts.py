@@ -179,6 +179,29 @@ class ChartsTest(AtTheScales):
         self.slip.get_by_role("button", name="Work plan").click()
         expect(self.slip).to_contain_text("let it dry")
 
+    def test_another_kind_is_another_sheet_and_what_was_kept_stays(self) -> None:
+        page = self.page
+        self.chart("Grid")
+        self.tap(*REDS)
+        page.get_by_role("button", name="Across", exact=True).click()
+        self.tap(*GREENS)
+        page.get_by_label("Name of the sheet").fill("Reds by greens")
+        self.wait_until_kept()
+        page.wait_for_url(re.compile(r"/scales/\d+$"))
+        grid = page.url
+        for kind in ("Darks", "Tint columns"):
+            page.get_by_role("button", name=re.compile("^Chart: ")).click()
+            page.get_by_role("option", name=kind, exact=True).click()
+            expect(page.get_by_role("button", name=f"Chart: {kind}")).to_be_visible()
+            expect(page).not_to_have_url(grid)
+            expect(page.get_by_label("Name of the sheet")).to_have_value("")
+        page.get_by_role("button", name="Saved sheets").click()
+        page.get_by_role("dialog").get_by_role("link", name="Reds by greens").click()
+        expect(page).to_have_url(grid)
+        page.reload()
+        expect(page.get_by_role("button", name="Chart: Grid")).to_be_visible()
+        expect(page.get_by_role("gridcell")).to_have_count(9)
+
     def test_a_wheel_and_a_recession_in_mist(self) -> None:
         page = self.page
         self.chart("Wheel of hues")

@@ -83,7 +83,7 @@ class Muting(AtTheScales):
         self.unfold()
         page.get_by_role("slider", name="White").fill("4")
         page.get_by_title("Hansa yellow light", exact=True).click()
-        partners = page.get_by_role("region", name="Partners, nearest to grey first")
+        partners = page.get_by_role("region", name="Partners, the best first")
         partners.get_by_role("button", name="Dioxazine violet").click()
         row = partners.get_by_role("listitem").filter(has_text="Dioxazine violet")
         expect(row).to_contain_text(re.compile("On the way: .*umber"))
@@ -147,7 +147,7 @@ class Muting(AtTheScales):
         expect(complement).to_contain_text("value stays")
         complement.get_by_role("button", name="Go on with it").click()
         expect(page.get_by_role("button", name="From By complement")).to_be_visible()
-        expect(page.get_by_role("region", name="Partners, nearest to grey first")).to_be_visible()
+        expect(page.get_by_role("region", name="Partners, the best first")).to_be_visible()
 
     def test_the_twenty_browns_are_made_and_marked(self) -> None:
         page = self.page
@@ -205,7 +205,7 @@ class Muting(AtTheScales):
         expect(page.get_by_label("The chosen patch")).to_contain_text("Point 5 of 5")
         page.get_by_role("button", name="Take it out").click()
         expect(page.get_by_label("The chosen patch")).to_contain_text("of 4")
-        for goal, there in (("A scale from it", "Partners, nearest to grey first"),
+        for goal, there in (("A scale from it", "Partners, the best first"),
                             ("A string of it, dark to light", "The slip")):  # fmt: skip
             page.get_by_role("button", name="Go on with it").click()
             page.get_by_role("menuitem", name=goal).click()

@@ -52,9 +52,11 @@ class PaintedTest(InBrowser):
         expect(panel.get_by_text("The boxes stand in the journal")).to_be_visible()
         panel.get_by_role("button", name="Close").click()
 
-        # The sheet stays as it was computed, and offers to be computed anew.
+        # The sheet stays as it was computed, and offers to be computed anew: at once, and later.
+        offer = page.get_by_text("measured anew since this was saved")
+        expect(offer).to_be_visible()
         page.reload()
-        expect(page.get_by_text("measured anew since this was saved")).to_be_visible()
+        expect(offer).to_be_visible()
         page.get_by_role("link", name="Journal").click()
         page.get_by_label("Words").fill("three to know")
         entry = page.get_by_test_id("wall").locator("[data-entry]").first

@@ -28,7 +28,7 @@ class PaintersStory(InBrowser):
 
         # The paint to mute from the tray; what mutes it appears, and one is taken by looking.
         page.get_by_role("button", name="Cadmium orange:").click()
-        partners = page.get_by_role("region", name="Partners, nearest to grey first")
+        partners = page.get_by_role("region", name="Partners, the best first")
         partners.get_by_role("button", name="Ultramarine blue").click()
         page.get_by_role("button", name="Mute with it").click()
         expect(page.get_by_test_id("miss")).to_contain_text("grey")

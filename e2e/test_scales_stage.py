@@ -4,7 +4,7 @@ import re
 
 from playwright.sync_api import expect
 
-from e2e.studio import TOO_SMALL, InBrowser
+from e2e.studio import FIRST_SCALE, TOO_SMALL, InBrowser
 
 FOCUSED = """() => {
     const at = document.activeElement;
@@ -133,7 +133,7 @@ class ScalesStage(InBrowser):
 
     def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:
         page = self.page
-        page.get_by_role("button", name="To Ultramarine blue").click()
+        page.get_by_role("button", name="To Cobalt blue").click()
         page.get_by_role("button", name="Cadmium orange:").click()
         expect(page.get_by_role("alert").first).to_contain_text("choose another paint")
         # The choices are still there to be mended.
@@ -147,9 +147,7 @@ class ScalesStage(InBrowser):
         self.wait_until_kept()
         # A sheet without a name is found by what it is made of.
         page.get_by_role("button", name="Saved sheets").click()
-        expect(
-            page.get_by_role("link", name="Cadmium orange into ultramarine blue")
-        ).to_be_visible()
+        expect(page.get_by_role("link", name="Cadmium orange into cobalt blue")).to_be_visible()
         page.keyboard.press("Escape")
 
     def test_a_change_keeps_itself_and_is_there_after_a_reload(self) -> None:
@@ -269,7 +267,7 @@ class ScalesStage(InBrowser):
         page.keyboard.press("o")
         shelf = page.get_by_role("dialog")
         shelf.get_by_label("Find a sheet").fill("dark grey")
-        expect(shelf.get_by_role("link", name="Twenty browns")).to_be_visible()
+        expect(shelf.get_by_role("link", name="Rust and tar")).to_be_visible()
         expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(0)
         shelf.get_by_label("Find a sheet").fill("")
         page.get_by_role("button", name="Duplicate Fog bank, thin wash").click()
@@ -280,6 +278,35 @@ class ScalesStage(InBrowser):
         expect(shelf.get_by_role("link", name="Fog bank")).to_have_count(0)
         page.get_by_role("button", name="Bring it back").click()
         expect(shelf.get_by_role("link", name="Fog bank")).to_be_visible()
+
+    def test_throwing_the_open_sheet_away_closes_it(self) -> None:
+        page, failed = self.page, []
+        page.on("response", lambda answer: answer.status >= 400 and failed.append(answer.url))
+        self.open_sheet(FIRST_SCALE)
+        thrown = page.url
+        page.get_by_role("button", name="Saved sheets").click()
+        shelf = page.get_by_role("dialog")
+        # Brought back before the shelf is left, it lies on the stage as before.
+        throw = shelf.get_by_role("button", name=f"Throw away {FIRST_SCALE}", exact=True)
+        throw.click()
+        shelf.get_by_role("button", name="Bring it back").click()
+        expect(throw).to_be_visible()
+        shelf.get_by_role("button", name="Close").click()
+        expect(page).to_have_url(thrown)
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        page.get_by_role("button", name="Saved sheets").click()
+        throw.click()
+        expect(shelf.get_by_text("is thrown away")).to_be_visible()
+        shelf.get_by_role("button", name="Close").click()
+        expect(page).not_to_have_url(thrown)
+        expect(page.locator("[data-run-step]")).to_have_count(0)
+        # The next tap begins a sheet, and nothing asks for what is gone.
+        tray = page.get_by_role("navigation", name="Tubes")
+        for tube in ("Red oxide", "Cerulean blue"):
+            tray.get_by_title(tube, exact=True).click()
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        self.wait_until_kept()
+        self.assertEqual(failed, [])
 
 
 class Accessible(InBrowser):
@@ -292,7 +319,7 @@ class Accessible(InBrowser):
         for value in ("2", "4.5", "5", "9"):
             page.get_by_role("slider", name="Surround").fill(value)
             self.assert_accessible()
-        for sheet in ("Twenty browns of the yard", "Breakers' yard in three paints"):
+        for sheet in ("Rust and tar, wet and dry", "Breakers' yard in three paints"):
             self.open_sheet(sheet)
             page.get_by_label("The chosen patch").wait_for()
             self.assert_accessible()

@@ -105,6 +105,7 @@ def partners(args: argparse.Namespace) -> None:
                 "remark": p.remark,
                 "residue": round(p.residue, 3),
                 "opened_lab": p.opened_lab.round(3).tolist(),
+                "opened_miss": p.opened_miss,
                 "stray": round(p.stray, 3),
                 "opposite": p.opposite,
                 "sharing": p.sharing,
@@ -120,7 +121,7 @@ def partners(args: argparse.Namespace) -> None:
     for p, before in zip(found, [None, *found], strict=False):
         if p.grey and not (before and before.grey):
             print("Instead: a black or a grey")
-        print(f"{p.paint.key:<18}{p.miss}  [{p.relation}]")
+        print(f"{p.paint.key:<18}{p.opened_miss}  [{p.relation}]")
         for sentence in filter(None, (p.why, p.sharing)):
             print(f"{'':<18}{sentence}")
         if p.fix and p.lean:

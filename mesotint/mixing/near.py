@@ -25,7 +25,7 @@ _A_LITTLE: Final = 6.0
 
 _TOLD_FROM: Final = 1.5
 _MOST_TOLD: Final = 2
-_PROPER: Final = ("Payne", "Van", "Indian", "Prussian", "Naples")
+_PROPER: Final = ("Mars", "Payne", "Van", "Indian", "Prussian", "Naples")
 _TOWARD: Final = {"redder": "red", "yellower": "yellow", "greener": "green", "bluer": "blue"}
 
 
@@ -109,8 +109,10 @@ def _differences(lab: Array, other: Array) -> list[str]:
 
 
 def _hue_words(hue: float) -> tuple[str, str]:
-    """What a hue turns to onward and backward along the circle, as comparatives."""
-    gaps = {word: float(turn(MIDDLES[of], hue)) for word, of in _TOWARD.items()}
-    onward = min((word for word in gaps if gaps[word] > 8), key=lambda word: gaps[word])
-    backward = max((word for word in gaps if gaps[word] < -8), key=lambda word: gaps[word])
+    """What a hue turns to onward and backward along the circle, as comparatives: the plain hue that
+    lies that way, straight across from the line to grey."""
+    onward, backward = (
+        min(_TOWARD, key=lambda word: abs(float(turn(MIDDLES[_TOWARD[word]], hue + side))))
+        for side in (90, -90)
+    )
     return onward, backward

@@ -7,7 +7,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.mixing.mixture import DEFAULT_VIEWING
-from mesotint.mixing.muting.partners import first_partner
+from mesotint.mixing.muting.partners import ENDS_FROM, first_partner
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import Paint
 from mesotint.planning.scale import Scale, Step
@@ -21,8 +21,8 @@ WHITE_PARTS: Final = 3.0
 
 @dataclass(frozen=True)
 class Falling:
-    """A paint in steps from itself down to the greyest mixture with its partner; a dark one opened
-    with white, so that it is seen."""
+    """A paint in steps from itself down to the greyest mixture with its partner; opened with
+    white where the paint is so dark, or the partner, that nothing would be seen otherwise."""
 
     paint: Paint
     partner: Paint
@@ -51,7 +51,10 @@ def falling(paints: Sequence[Paint], box: Sequence[Paint], count: int = 9) -> li
         partner = first_partner(paint, box)
         if partner is not None:
             dark = DEFAULT_VIEWING.lab(np.ones((1, 1)), [paint])[0, 0] < OPENED_BELOW
-            trail = Trail(paint, partner, WHITE_PARTS if dark else 0.0)
+            trail = Trail(paint, partner)
+            # A partner so dark that its masstone is the greyest of all greys nothing unopened.
+            if dark or trail.neutral_share > ENDS_FROM:
+                trail = Trail(paint, partner, WHITE_PARTS)
             scale = Scale(trail, count, to_grey=True)
             found.append(Falling(paint, partner, tuple(scale.steps)))
     return found

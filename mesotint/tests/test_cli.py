@@ -181,6 +181,50 @@ class OtherCommandsTest(unittest.TestCase):
         self.assertEqual((violet["lean"], violet["fix"]["paint"]), ("red", "PB29"))
         self.assertIn("Leans red", run("partners", "PY3", "--white", "8")[1])
 
+    def test_partners_stand_opposites_first_and_greys_last(self) -> None:
+        box = "PW6,PY3,PB29,PV23,PBk9"
+        status, out, _ = run("partners", "PY3", "--paints", box, "--json")
+        rows = json.loads(out)
+        self.assertEqual(status, 0)
+        self.assertEqual([row["paint"] for row in rows], ["PV23", "PB29", "PW6", "PBk9"])
+        self.assertEqual([row["relation"] == "grey" for row in rows], [False, False, True, True])
+        self.assertLess(rows[0]["residue"], 14)
+        self.assertIn("Instead: a black or a grey", run("partners", "PY3", "--paints", box)[1])
+
+    def test_what_is_forbidden_is_in_no_advice(self) -> None:
+        asked = (
+            ("partners", "PY3", "--forbid", "PV23,PV15"),
+            ("correct", "--pile", "PY3=5", "--munsell", "5Y 5/4", "--forbid", "PV23,PV15"),
+            ("darks", "--paints", "PV23,PG7,PR177,PBk9,PY3", "--forbid", "PV23"),
+            ("shades", "PY3", "--forbid", "PV23,PV15"),
+            ("nudge", "--pile", "PG7=1", "PR254=1", "--forbid", "PV23,PV15"),
+            ("wheel", "--forbid", "PV23,PV15"),
+            ("match", "--munsell", "5P 4/6", "--forbid", "PV23,PV15"),
+            ("mother", "mud:50:PY43=1", "sky:50:PB29=1,PW6=5", "--forbid", "PV23,PV15,PBk9"),
+        )
+        for words in asked:
+            status, out, err = run(*words, "--json")
+            with self.subTest(words[0]):
+                self.assertEqual((status, err), (0, ""))
+                self.assertNotRegex(out, r'"(PV23|PV15)"')
+        status, _, err = run("partners", "PY3", "--forbid", "PV99")
+        self.assertEqual(status, 2)
+        self.assertIn("PV99", err)
+
+    def test_a_common_name_is_a_paint_and_a_target_and_a_guess_is_told(self) -> None:
+        status, out, err = run("mix", "vermilion=1", "olive=2", "--json")
+        self.assertEqual(status, 0)
+        self.assertIn("lab", json.loads(out))
+        for sentence in ("Vermilion: cadmium red light is nearest, a guess from memory.", "Olive:"):
+            self.assertIn(sentence, err)
+        self.assertEqual(run("mix", "PR108-light=1", "--json")[2], "")
+        found = json.loads(run("match", "--named", "raw umber", "--json")[1])
+        self.assertLess(found["recipes"][0]["delta_e"], 0.5)
+        status, _, err = run("match", "--named", "raw umbre")
+        self.assertEqual(status, 2)
+        self.assertIn("Raw umber", err)
+        self.assertIn("near raw umber", run("mix", "PBr7-raw-umber=9", "PG17=1")[1].lower())
+
     def test_a_scale_is_told_in_measured_amounts_and_its_plan_adds_up(self) -> None:
         for tool in ("grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"):
             answer = json.loads(

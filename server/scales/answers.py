@@ -205,6 +205,7 @@ class PartnerOut(BaseModel):
     relation: str
     remark: str
     residue: float
+    opened_miss: str
     opposite: bool
     grey: bool
     sharing: str

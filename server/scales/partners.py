@@ -41,6 +41,7 @@ def partners(painter: Painter, asked: PartnersIn) -> list[PartnerOut]:
             relation=partner.relation,
             remark=partner.remark,
             residue=partner.residue,
+            opened_miss=partner.opened_miss,
             opposite=partner.opposite,
             grey=partner.grey,
             sharing=partner.sharing,

@@ -51,6 +51,8 @@ class Partner:
         what partners are ordered by.
     opened_lab : array, shape (3,)
         The mixture there, opened.
+    opened_miss : str
+        How near grey the opened trail comes and which way it leans, in words.
     stray : float
         How far the opened trail goes aside of the straight way to grey; CIELAB units.
     opposite : bool
@@ -80,6 +82,7 @@ class Partner:
     remark: str
     residue: float
     opened_lab: Array
+    opened_miss: str
     stray: float
     opposite: bool
     grey: bool
@@ -144,6 +147,7 @@ def partners(
             remark=temperature_remark(paint, other, kinds_of(lines[i].opened_labs)),
             residue=float(ranking.residues[i]),
             opened_lab=ranking.labs[i],
+            opened_miss=ranking.misses[i],
             stray=float(ranking.strays[i]),
             opposite=bool(ranking.opposite[i]),
             grey=bool(ranking.grey[i]),

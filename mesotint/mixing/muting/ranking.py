@@ -14,6 +14,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.hues import across, family
+from mesotint.colour.words import miss_in_words
 from mesotint.mixing.character import hue_of, is_grey
 from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing
 from mesotint.mixing.muting.pairs import Pairs
@@ -60,6 +61,8 @@ class Ranking:
         Least CIELAB chroma along each trail, opened with four parts of white, or of water.
     labs : array, shape (paints, 3)
         CIELAB there, opened.
+    misses : tuple of str
+        How near grey each opened trail comes and which way it leans, in words.
     strays : array, shape (paints,)
         How far the opened trail goes aside, in the plane of a* and b*, of the straight line from
         the colour to grey before it is there; CIELAB units.
@@ -75,6 +78,7 @@ class Ranking:
     order: tuple[int, ...]
     residues: Array
     labs: Array
+    misses: tuple[str, ...]
     strays: Array
     opposite: np.ndarray
     grey: np.ndarray
@@ -92,7 +96,11 @@ def ranked(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> Ranking:
         What may mute it, the paint itself not among them; at least one.
     viewing : Viewing
     """
-    residues, labs, strays = _opened(paint, others, viewing)
+    pairs = Pairs(paint, others, WHITE_TEST_PARTS, viewing)
+    residues, labs, strays = _opened(pairs)
+    misses = tuple(
+        miss_in_words(lab, end) for lab, end in zip(labs, pairs.ends(paint, labs), strict=True)
+    )
     opposite = np.array([are_opposite(paint, other) for other in others])
     white = np.array([is_white(other) for other in others])
     grey = white | np.array([is_grey(other) for other in others])
@@ -105,7 +113,7 @@ def ranked(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> Ranking:
     tiers = np.select([first, ~grey, white], [0, 1, 2], 3)
     order = np.lexsort((np.where(grey, residues, costs), tiers))
     why = "" if near.any() or grey.all() else _why(paint, others, residues, opposite & ~grey)
-    return Ranking(tuple(order.tolist()), residues, labs, strays, opposite, grey, why)
+    return Ranking(tuple(order.tolist()), residues, labs, misses, strays, opposite, grey, why)
 
 
 def allowance(paint: Paint, viewing: Viewing) -> float:
@@ -125,9 +133,8 @@ def allowance(paint: Paint, viewing: Viewing) -> float:
     return OPPOSITE_OF_YELLOW_WITHIN if clear else OPPOSITE_WITHIN
 
 
-def _opened(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> tuple[Array, Array, Array]:
-    """Residues, CIELAB there, and strays of the opened trails to some paints."""
-    pairs = Pairs(paint, others, WHITE_TEST_PARTS, viewing)
+def _opened(pairs: Pairs) -> tuple[Array, Array, Array]:
+    """Residues, CIELAB there, and strays of opened trails."""
     shares, labs = pairs.nearest_neutrals()
     way = pairs.labs(shares[:, None] * np.concatenate([[0.0], _ALONG]))[..., 1:]
     start = way[:, :1]
@@ -164,4 +171,4 @@ def _usual_opposite(paint: Paint) -> Paint | None:
     ]
     if not some:
         return None
-    return some[int(_opened(paint, some, Viewing())[0].argmin())]
+    return some[int(_opened(Pairs(paint, some, WHITE_TEST_PARTS, Viewing()))[0].argmin())]

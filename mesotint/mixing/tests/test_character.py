@@ -9,7 +9,14 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import temperature
-from mesotint.mixing.character import character, contrast_ratio, nearest_classic, strength
+from mesotint.mixing.character import (
+    character,
+    contrast_ratio,
+    is_grey,
+    nearest_classic,
+    strength,
+    temperature_in_words,
+)
 from mesotint.mixing.mixture import Mixture
 from mesotint.paints.library import Paint, library
 
@@ -65,6 +72,39 @@ class CharacterTest(unittest.TestCase):
             with self.subTest(warm=warm, cool=cool):
                 self.assertEqual((side(warm), side(cool)), ("warm", "cool"))
         self.assertIsNone(temperature(np.array([50.0, 0.2, 0.2])))
+
+    def test_thirty_paints_that_painters_call_warm_or_cool(self) -> None:
+        """Common practice, no published source."""
+        warm = (
+            "PR108-light", "PR108-medium", "PR254", "PR170", "PO20", "PO73", "PO48", "PY37",
+            "PY83", "PY110", "PY43", "PY42-transparent", "PBr7-raw-sienna", "PBr7-burnt-sienna",
+            "PR101", "PR101-transparent", "PBr7-burnt-umber", "sap-green-hue", "PG17",
+        )  # fmt: skip
+        cool = (
+            "PY3", "PY35", "PY184", "PV19", "PR122", "PR177", "PG7", "PG36", "PG18", "PG50",
+            "PB35", "PB36", "PB15:3", "PB27",
+        )  # fmt: skip
+        self.assertGreaterEqual(len(warm) + len(cool), 30)
+        for keys, word in ((warm, "warm"), (cool, "cool")):
+            for key in keys:
+                self.assertEqual(character(PAINT(key)).temperature, word, key)
+        blue = character(PAINT("PB29"))
+        self.assertTrue(blue.argued_over)
+        self.assertIn("argue", temperature_in_words(blue))
+        argued = [p.key for p in library().plain if character(p).argued_over]
+        self.assertEqual(argued, ["PB29"])
+
+    def test_every_chromatic_paint_has_both_temperatures_and_no_grey_has_one(self) -> None:
+        for paint in library().paints.values():
+            known = character(paint)
+            sides = (known.temperature, known.temperature_of_all)
+            if is_grey(paint):
+                self.assertEqual(sides, (None, None), paint.key)
+            else:
+                self.assertLessEqual(set(sides), {"warm", "cool"}, paint.key)
+        of_all = {"PY3": "warm", "PR177": "warm", "PO20": "warm", "PB29": "cool", "PG18": "cool"}
+        for key, word in of_all.items():
+            self.assertEqual(character(PAINT(key)).temperature_of_all, word, key)
 
     def test_an_earth_is_its_own_nearest_classic(self) -> None:
         for key in ("PBr7-raw-umber", "PY43", "PR101"):

@@ -4,11 +4,12 @@ import unittest
 from itertools import combinations
 
 import numpy as np
+from scipy.optimize import brentq
 
 from mesotint.errors import InputError
 from mesotint.mixing.darks import LEAN_COSTS, darks
 from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing
-from mesotint.paints.library import library
+from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import mixture
 from mesotint.planning.shades import shades
 
@@ -99,10 +100,18 @@ class DarksTest(unittest.TestCase):
             colour = L.paint(key)
             dark = darks([p for p in box if p is not colour], leans=leans)[0]
             mixed = mixture("dark", "A mixed dark", dict(zip(dark.paints, dark.parts, strict=True)))
-            rows = shades(colour, [mixed, L.paint("PBk9")], 4)
-            for one, black in zip(rows[0].steps[1:], rows[1].steps[1:], strict=True):
-                self.assertAlmostEqual(float(one.lab[0]), float(black.lab[0]), delta=0.6)
-                self.assertGreater(one.keeps, black.keeps, (key, one.value))
+            deepest = float(VIEWING.lab(np.ones(1), [L.paint("PBk9")])[0]) + 4
+            for step in shades(colour, [mixed], 6)[0].steps[1:]:
+                if step.lab[0] < deepest:
+                    continue
+
+                def darker(log: float, to: float = float(step.lab[0]), of: Paint = colour) -> float:
+                    parts = np.array([1.0, np.exp(log)])
+                    return float(VIEWING.lab(parts, [of, L.paint("PBk9")])[0]) - to
+
+                parts = np.array([1.0, np.exp(brentq(darker, -14, 8))])
+                black = VIEWING.lab(parts, [colour, L.paint("PBk9")])
+                self.assertGreater(np.hypot(*step.lab[1:]), np.hypot(*black[1:]), (key, step.value))
 
     def test_filters(self) -> None:
         every = darks(BOX)

@@ -7,13 +7,16 @@ practice. No published source stands behind either.
 import unittest
 
 import numpy as np
+from scipy.optimize import brentq
 
 from mesotint.colour.colorimetry import lab_from_lch
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.mixing.mixture import Viewing
+from mesotint.optics.grid import Array
 from mesotint.paints.facts import STEERING, misses, trade_facts
 from mesotint.paints.fit import mixer
-from mesotint.paints.library import library
+from mesotint.paints.library import Paint, library
 from mesotint.paints.table import TINT_WHITE_PARTS, paint_table
 
 MEAN_BAR, WORST_BAR = 2.0, 5.0
@@ -61,6 +64,29 @@ class LibraryTest(unittest.TestCase):
             role = "steers the fit" if fact["id"] in STEERING else "check"
             with self.subTest(fact=fact["id"], role=role):
                 self.assertEqual(max(misses(fact, self.lab_of)), 0, fact["say"])
+
+    def test_what_is_said_to_be_equal_says_in_what(self) -> None:
+        self.assertEqual(len(trade_facts()), 34)
+        for fact in trade_facts():
+            if "qual" in fact["say"] and "unequal" not in fact["say"]:
+                self.assertRegex(fact["say"], "by volume|strength", fact["id"])
+
+    def test_neutral_tint_keeps_more_of_a_red_than_ivory_black(self) -> None:
+        """Common practice; both darken the red to one lightness, sought here by a root finder."""
+        for red in ("PR108-light", "PR108-medium", "PR254", "PR170", "PV19", "PR101"):
+            for opened in (0.0, 4.0):
+                kept = {}
+                for dark in ("PBk9", "neutral-tint"):
+                    paints = [library().paint(key) for key in (red, dark, "PW6")]
+
+                    def lab(log: float, paints: list[Paint] = paints, o: float = opened) -> Array:
+                        return Viewing().lab(np.array([1.0, np.exp(log), o]), paints)
+
+                    wanted = lab(-30)[0] - 12
+                    at = brentq(lambda log, lab=lab, to=wanted: lab(log)[0] - to, -20, 4)
+                    kept[dark] = float(np.hypot(*lab(at)[1:]))
+                with self.subTest(red=red, opened=opened):
+                    self.assertGreater(kept["neutral-tint"], kept["PBk9"])
 
     def test_at_most_half_of_the_facts_steer(self) -> None:
         known = {fact["id"] for fact in trade_facts()}

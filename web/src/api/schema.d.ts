@@ -4555,6 +4555,8 @@ export interface components {
             remark: string;
             /** Residue */
             residue: number;
+            /** Opened Miss */
+            opened_miss: string;
             /** Opposite */
             opposite: boolean;
             /** Grey */

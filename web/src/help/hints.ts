@@ -21,7 +21,7 @@ export const HINTS = {
     key: "",
   },
   partners: {
-    says: "Nearest to grey stands first. Tap one to see its trail in the plan.",
+    says: "What greys it best, once opened, stands first; what is grey itself last. Tap one to see its trail.",
     key: "P",
   },
   wheel: {

@@ -120,7 +120,7 @@ export const HOWTOS: readonly HowTo[] = [
   {
     asks: "Which of my tubes mutes this one?",
     says: [
-      "Tap it in the tray: its partners stand in order, nearest to grey first.",
+      "Tap it in the tray: its partners stand in order, judged opened with white, opposites first.",
       "Each says which way it leans, and what takes the lean out.",
     ],
     strip: "brown",

@@ -5,8 +5,9 @@ import unittest
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
+from mesotint.colour.hues import steps_apart, wheel_name
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Mixture
+from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.muting.schools import schools_of_muting
 from mesotint.mixing.muting.triad import LEANS, Triad, barycentric
 from mesotint.mixing.value import WITHIN
@@ -85,12 +86,61 @@ class WaysTest(unittest.TestCase):
     def test_the_schools_of_the_craft_are_side_by_side(self) -> None:
         schools = [school.key for school in schools_of_muting(PAINT("PO20"), 40, BOX)]
         self.assertEqual(
-            schools, ["complement", "two primaries", "earth", "black", "trace of everything"]
-        )
+            schools,
+            ["complement", "nearest to grey", "two primaries", "earth", "black",
+             "trace of everything"],
+        )  # fmt: skip
         complement, *_, everything = schools_of_muting(PAINT("PO20"), 40, BOX)
         self.assertEqual([p.key for p in complement.paints], ["PO20", "PB29"])
         self.assertGreater(len(everything.paints), 6)
         self.assertGreater(complement.strength, 0)
+
+    def test_the_complement_is_the_wheels_and_the_nearest_is_measured(self) -> None:
+        """The wheel's opposites by the angles of tints, the nearest by a dense scan of opened
+        trails."""
+        share = np.linspace(0, 1, 401)[:, None] ** 2
+        white = PAINT("PW6")
+        violets = 0
+        for keys in (
+            ("PW6", "PY3", "PR108-light", "PV19", "PB29", "PBr7-burnt-sienna"),
+            ("PW6", "PY83", "PB29", "PB15:3", "PR254"),
+            ("PW6", "PY3", "PB29", "PV23", "PG7", "PR254", "PO73"),
+        ):
+            box = [PAINT(key) for key in keys]
+            for paint in box[1:]:
+                if np.hypot(*Viewing().lab(np.ones(1), [paint])[1:]) < 20:
+                    continue  # Too dark by itself for a muting to be seen.
+                schools = {s.key: s for s in schools_of_muting(paint, 7, box)}
+                nearest = schools["nearest to grey"].paints
+                left = {}
+                for other in box[1:]:
+                    parts = np.hstack([1 - share, share, np.full_like(share, 4.0)])
+                    labs = Viewing().lab(parts, [paint, other, white])
+                    left[other.key] = np.hypot(labs[:, 1], labs[:, 2]).min()
+                del left[paint.key]
+                self.assertEqual(nearest[-1].key, min(left, key=lambda key: left[key]))
+                if "complement" not in schools:
+                    continue
+                complement = schools["complement"]
+                agent = {
+                    p: part
+                    for p, part in zip(complement.paints, complement.parts, strict=True)
+                    if p is not paint
+                }
+                tints = Viewing().lab(
+                    np.array([[*(p / sum(agent.values()) for p in agent.values()), 10.0],
+                              [*(0 for _ in agent), 0.0]])[:1],
+                    [*agent, white],
+                )  # fmt: skip
+                own = Viewing().lab(np.array([1.0, 10.0]), [paint, white])
+                apart = steps_apart(*(
+                    wheel_name(float(np.degrees(np.arctan2(lab[2], lab[1]))))
+                    for lab in (own, tints[0])
+                ))  # fmt: skip
+                with self.subTest(box=keys, paint=paint.key, agent=[p.key for p in agent]):
+                    self.assertGreaterEqual(apart, 5)
+                    violets += paint.colour_index.startswith("PY")
+        self.assertEqual(violets, 3)
 
     def test_value_is_held_where_it_is_wanted(self) -> None:
         pure = Mixture.of({PAINT("PO20"): 1}).lab

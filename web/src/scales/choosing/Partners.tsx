@@ -97,6 +97,8 @@ export function Partners({
   );
 }
 
+const lowered = (words: string) => `${words.charAt(0).toLowerCase()}${words.slice(1)}`;
+
 function PartnerRow({
   partner,
   tubes,
@@ -127,14 +129,12 @@ function PartnerRow({
         </span>
         <span className="min-w-0 flex-1 px-3 py-1.5 leading-tight">
           <b className="block">{label}</b>
-          <span className="block text-sm">{partner.miss}</span>
-          <span className="block text-ink-soft text-sm">
-            Opened it leaves {partner.residue.toFixed(partner.residue < 10 ? 1 : 0)} of chroma
-          </span>
+          <span className="block text-sm">{partner.opened_miss}</span>
         </span>
       </button>
       {open && (
         <div className="px-3 pb-3 leading-snug">
+          <p className="text-sm">As it is mixed here: {lowered(partner.miss)}</p>
           {partner.passes.length > 0 && <p>On the way: {partner.passes.join(", then ")}.</p>}
           <p className="text-ink-soft text-sm">
             On the wheel: {partner.relation}.
