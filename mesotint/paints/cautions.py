@@ -17,7 +17,8 @@ HANDLING: Final = (
 )
 
 RINSING: Final = (
-    "Do not pour this paint or its rinse water down a drain: local waste rules say where it goes."
+    "Do not pour paint or rinse water with heavy metals down a drain: local waste rules say where "
+    "it goes."
 )
 
 OILY: Final = (
@@ -25,7 +26,7 @@ OILY: Final = (
     "them under water in a closed metal can."
 )
 
-NO_DUST: Final = "Do not spray it, and do not sand it dry: its dust is not for lungs."
+NO_DUST: Final = "Do not spray paint, and do not sand it dry: its dust is not for lungs."
 
 CHILDREN: Final = "For children, use paints that are labelled for children."
 
@@ -86,7 +87,7 @@ def cautions(paints: Sequence[Paint], *, oil: bool = False) -> tuple[str, ...]:
     --------
     >>> from mesotint.paints.library import library
     >>> cautions([library().paint("PB29")])[0]
-    'Do not spray it, and do not sand it dry: its dust is not for lungs.'
+    'Do not spray paint, and do not sand it dry: its dust is not for lungs.'
     """
     by_group: dict[str, list[str]] = {}
     for paint in paints:

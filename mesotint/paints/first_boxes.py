@@ -108,7 +108,7 @@ _SIX: Final = "A warm and a cool red, a yellow, a blue and an earth: enough for 
 _TWELVE: Final = "A warm and a cool of every primary, greens, a violet and two earths."
 _EIGHTEEN: Final = "The twelve, with deep reds, more earths and a black."
 _FOUR: Final = "Ochre, red, black and white: whatever you mix belongs together."
-_EARTHS: Final = "Umber for yellow, sienna for red, black for blue: muted from the start."
+_EARTHS: Final = "An earth for yellow, an earth for red, black for blue: muted from the start."
 
 _LIMITED: Final = FirstBox("A limited four", _FOUR, ("PW6", "PY43", "PR101", "PBk9"))
 _EARTH_PRIMARIES: Final = FirstBox(

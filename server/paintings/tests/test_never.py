@@ -134,7 +134,7 @@ class NeverTest(YardTest):
         self.assertEqual(len(PdfReader(io.BytesIO(pdf)).pages), 2)
         layout = self.client.get(f"/api/scales/{kept['id']}/paper.layout").json()
         self.assertEqual(len(layout["boxes"]), 13)
-        self.assertEqual(layout["boxes"][0]["rect_mm"]["top"], 39.0)
+        self.assertEqual(layout["boxes"][0]["rect_mm"][1], 39.0)
 
     def test_a_name_finds_its_paint_and_is_a_colour_to_hit(self) -> None:
         paints = self.send("get", "paints")[1]
@@ -148,5 +148,5 @@ class NeverTest(YardTest):
         self.assert_problem(
             self.send("post", "piles", {"target": {"colour": "no such thing"}}), 422, "raw umber"
         )
-        scale = self.computed("scale", self.scale("PY3", "PBr7-raw-umber", steps=5))
-        self.assertEqual(scale["steps"][-1]["near"], "raw umber, to the eye")
+        scale = self.computed("scale", self.scale("PY3", "PBr7-burnt-umber", steps=5))
+        self.assertEqual(scale["steps"][-1]["near"], "burnt umber, to the eye")

@@ -191,7 +191,7 @@ function AskedColour({ onAsk }: { onAsk: (colour: string) => void }) {
         label="Or any colour"
         value={colour}
         most={60}
-        placeholder="5Y 5/2, 52 -3 8, #7a7a7a"
+        placeholder="raw umber, 5Y 5/2, #7a7a7a"
         onChange={setColour}
         className="min-w-0 flex-1"
       />

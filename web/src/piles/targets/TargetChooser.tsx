@@ -84,7 +84,7 @@ export function TargetChooser({
           label="Colour to hit"
           value={colour}
           most={60}
-          placeholder="5YR 4/2, 45 8 12 or #7a7a7a"
+          placeholder="raw umber, 5YR 4/2 or #7a7a7a"
           onChange={setColour}
           className="max-w-md"
         />
