@@ -2,8 +2,8 @@
 
 import numpy as np
 
-from bench.timing import Figure, below, median_ms
-from mesotint.harmony.candidates import Harmony, candidates, harmony, ranked
+from bench.timing import Figure, above, below, median_ms
+from mesotint.harmony.candidates import Candidate, candidates, offered
 from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.paints.library import Paint, library
@@ -41,8 +41,8 @@ def mothers() -> list[Figure]:
     dark = box[1]
     large = _painting(box, rng, PASSAGES)
     found = candidates(large, box)
-    rank_ms = median_ms(lambda: ranked(large, found, dark), runs=5, warm=1)
-    best = ranked(large, found, dark)[0]
+    rank_ms = median_ms(lambda: offered(large, found, dark), runs=5, warm=1)
+    best = offered(large, found, dark).mothers[0]
     wanted = best.spread_before / 2
 
     def solve() -> None:
@@ -51,30 +51,30 @@ def mothers() -> list[Figure]:
     def solve_least() -> None:
         Mother(large, best.mother.paint, dark=dark).least(wanted)
 
-    firsts, gives = [], []
+    offers = []
     for _ in range(PAINTINGS):
         painting = _painting(box, rng, 10)
-        first = ranked(painting, candidates(painting, box), dark)[0]
-        firsts.append(first)
-        # What would have to give way for the half itself.
-        mother = Mother(painting, first.mother.paint, dark=dark)
-        at_half = harmony(mother, mother.pull_to(first.spread_before / 2))
-        gives.append(len([says for says in at_half.gives_way if "apart" not in says]))
+        offers.append(offered(painting, candidates(painting, box), dark))
+    firsts = [offer.mothers[0] for offer in offers if offer.mothers]
+    every = [each for offer in offers for each in offer.mothers]
+    enough = 100 * sum(len(offer.mothers) >= 3 for offer in offers) / PAINTINGS
     return [
         below(f"{len(found)} mothers ranked for {PASSAGES} passages", rank_ms, "ms", 400),
         below("shares solved by equal pull", median_ms(solve, runs=9), "ms", 150),
         below("shares solved for the least movement", median_ms(solve_least, runs=5), "ms", 150),
-        Figure(f"of {PAINTINGS} paintings, hue spread before", _mean(firsts, "spread_before"), "°"),
-        Figure("… after, at the best mother's usual share", _mean(firsts, "spread_after"), "°"),
+        above(f"of {PAINTINGS} paintings with three mothers or more", enough, "%", 85),
+        below("largest figure offered (below 1 draws together)",
+              max(each.gathered for each in every), "", 1),
+        Figure("… figure of the first, mean", _mean(firsts, "gathered"), ""),
         Figure("… what the painting moves by", _mean(firsts, "movement"), "ΔE00"),
         Figure("… chroma kept", 100 * _mean(firsts, "chroma_kept"), "%"),
-        Figure("… spread halved with every wish met",
-               100 * sum(each.halved for each in firsts) / PAINTINGS, "%"),
-        Figure("… wishes that give way where it is halved all the same", float(np.mean(gives)), ""),
+        Figure("… mothers offered, mean", len(every) / PAINTINGS, ""),
+        Figure("… wishes that give way at the first",
+               float(np.mean([len(each.gives_way) for each in firsts])), ""),
     ]  # fmt: skip
 
 
-def _mean(firsts: list[Harmony], name: str) -> float:
+def _mean(firsts: list[Candidate], name: str) -> float:
     return float(np.mean([getattr(each, name) for each in firsts]))
 
 

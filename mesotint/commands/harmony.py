@@ -2,6 +2,8 @@
 
 import argparse
 import json
+from collections.abc import Sequence
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 
@@ -9,6 +11,9 @@ from mesotint.colour.words import difference_in_words
 from mesotint.commands.reading import advised_box, keys_of, number, parts_of, viewing_from
 from mesotint.errors import InputError
 from mesotint.paints.library import Paint, library
+
+if TYPE_CHECKING:
+    from mesotint.harmony.candidates import Candidate, Harmony
 
 
 def _darkener(args: argparse.Namespace) -> Paint:
@@ -27,7 +32,7 @@ def _darkener(args: argparse.Namespace) -> Paint:
 def mother(args: argparse.Namespace) -> None:
     """The mothers of a painting, the one that costs least first."""
     # What needs scipy is loaded when it is asked for: the other commands start without it.
-    from mesotint.harmony.candidates import candidates, harmony, ranked
+    from mesotint.harmony.candidates import candidates, harmony, offered
     from mesotint.harmony.judgement import already_together
     from mesotint.harmony.mother import Mother
     from mesotint.harmony.painting import Painting, Passage
@@ -49,13 +54,16 @@ def mother(args: argparse.Namespace) -> None:
         tuple(passage(word) for word in args.passages), viewing=viewing_from(vars(args))
     )
     dark = _darkener(args)
-    found = ranked(painting, candidates(painting, advised_box(args)), dark)
-    # Ways are read coarsely where there are many; what is told is computed.
-    fine = (Mother(painting, each.mother.paint, dark=dark) for each in found[: args.count])
-    found = [harmony(each, each.equal_pull(each.usual())) for each in fine]
-    if args.json:
-        names = [passage.name for passage in painting.passages]
-        told = [
+    offer = offered(painting, candidates(painting, advised_box(args)), dark)
+    names = [passage.name for passage in painting.passages]
+
+    def computed(row: Candidate) -> Harmony:
+        # Pulls are read coarsely where there are many; what is printed is computed.
+        fine = Mother(painting, row.mother.paint, dark=dark)
+        return harmony(fine, fine.equal_pull(fine.usual()))
+
+    def answers(rows: Sequence[Candidate]) -> list[dict[str, Any]]:
+        return [
             {
                 "mother": each.mother.paint.name,
                 "key": each.mother.paint.key,
@@ -68,25 +76,43 @@ def mother(args: argparse.Namespace) -> None:
                 ],
                 "movement_delta_e": round(each.movement, 2),
                 "halved": each.halved,
+                "gathered": round(each.gathered, 4),
+                "own": row.own,
+                "says": row.says,
                 "spread_before": round(each.spread_before, 2),
                 "spread_after": round(each.spread_after, 2),
                 "chroma_kept": round(each.chroma_kept, 3),
                 "gives_way": list(each.gives_way),
             }
-            for each in found
+            for row, each in ((row, computed(row)) for row in rows)
         ]
-        print(json.dumps({"together": already_together(painting), "mothers": told}))
+
+    if args.json:
+        answer = {
+            "together": already_together(painting),
+            "mothers": answers(offer.mothers[: args.count]),
+            "dulling": answers(offer.dulling[: args.count]),
+            "few": offer.few,
+        }
+        print(json.dumps(answer))
         return
     if says := already_together(painting):
         print(says)
         return
-    for each in found:
+    if offer.few:
+        print(offer.few)
+    for row in offer.mothers[: args.count]:
+        each = computed(row)
         print(
-            f"{each.mother.paint.name}: hues {each.spread_before:.0f}° to "
-            f"{each.spread_after:.0f}°; the painting moves by ΔE {each.movement:.1f}, "
-            f"{difference_in_words(each.movement)}; {each.chroma_says}"
+            f"{each.mother.paint.name}: {100 * (1 - each.gathered):.0f} % nearer together; the "
+            f"painting moves by ΔE {each.movement:.1f}, {difference_in_words(each.movement)}; "
+            f"{each.chroma_says}"
         )
+        print(f"  {row.says}")
         shares = zip(painting.passages, each.shares, strict=True)
         print("  " + "  ".join(f"{p.name} {100 * share:.3g} %" for p, share in shares))
         for wish in each.gives_way:
             print(f"  {wish}")
+    if offer.dulling:
+        names = [row.mother.paint.name for row in offer.dulling[: args.count]]
+        print(f"Dulls everything: {', '.join(names)}")

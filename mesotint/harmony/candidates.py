@@ -6,16 +6,32 @@ from typing import Final
 
 import numpy as np
 
-from mesotint.harmony.judgement import Judged, already_together, judged, judged_each
+from mesotint.colour.difference import delta_e_2000
+from mesotint.colour.words import EYE_TELLS, difference_in_words
+from mesotint.harmony.gathering import DRAWS_BELOW
+from mesotint.harmony.judgement import (
+    Judged,
+    already_together,
+    judged,
+    judged_each,
+    keeps_hues,
+)
 from mesotint.harmony.mother import Mother, mothers_of
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import contrasts_kept, hue_spread
 from mesotint.harmony.usual import by_strength, usual_amounts
+from mesotint.mixing.character import is_grey, strength
 from mesotint.mixing.muting.trail import Trail
+from mesotint.mixing.near import differences
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import mixture
+from mesotint.paints.table import WHITES
 
+USUAL_COUNT: Final = 3
+"""Candidates below which a painter is told that there are few."""
+
+_LEAST_STRENGTH: Final = 1e-3
 COARSE: Final = 17
 """How finely the pull of each of many mothers is sampled."""
 
@@ -139,8 +155,24 @@ def main_grey(painting: Painting) -> Paint | None:
     return mixture("main grey", "The main pair's grey", _mixture(paints, both))
 
 
+def trace_of_everything(painting: Painting) -> Paint | None:
+    """All paints of a painting as one, the strong ones in small parts: a trace of everything is put
+    into everything. None for a painting of one paint; whites count as none, and do nothing.
+
+    Parameters
+    ----------
+    painting : Painting
+    """
+    paints = [paint for paint in painting.table[0] if paint.key not in WHITES]
+    if len(paints) < 2:
+        return None
+    amounts = {paint: 1 / max(strength(paint), _LEAST_STRENGTH) for paint in paints}
+    return mixture("everything", "A trace of everything", amounts)
+
+
 def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
-    """What may be the mother: each tube, each mixture, and the grey of the main pair.
+    """What may be the mother: each tube, each mixture, the grey of the main pair, and a trace of
+    everything.
 
     Parameters
     ----------
@@ -148,23 +180,59 @@ def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
     box : sequence of Paint
         What may be used.
     """
-    grey = main_grey(painting)
-    return [*box, *mixtures_of(painting), *([] if grey is None else [grey])]
+    more = (main_grey(painting), trace_of_everything(painting))
+    return [*box, *mixtures_of(painting), *(paint for paint in more if paint is not None)]
 
 
 def _mixture(paints: Sequence[Paint], parts: Array) -> dict[Paint, float]:
     return {paint: float(part) for paint, part in zip(paints, parts, strict=True) if part > 0}
 
 
-def ranked(
-    painting: Painting, mothers: Sequence[Paint], dark: Paint, accent_share: float = 0.0
-) -> list[Harmony]:
-    """Mothers in the order of what they cost: each at its usual pull.
+@dataclass(frozen=True)
+class Candidate(Harmony):
+    """A mother at its usual pull.
 
-    First by how few wishes give way. Of those that halve the spread, and so are compared at one
-    unity, the least movement comes first; of the rest, what leaves the least spread. None where the
-    painting is together already. Colours are read off coarsely sampled pulls; `harmony` computes
-    those of the one that is chosen.
+    Attributes
+    ----------
+    own : bool
+        Whether it is made of nothing but paints that are in the painting.
+    says : str
+        What it does to which passage, in one sentence.
+    """
+
+    own: bool
+    says: str
+
+
+@dataclass(frozen=True)
+class Offered:
+    """What may be the mother of a painting.
+
+    Attributes
+    ----------
+    mothers : tuple of Candidate
+        Those that draw it together, in order.
+    dulling : tuple of Candidate
+        Blacks and greys, which dull everything instead.
+    few : str
+        That there are fewer than usual, and why; mostly empty.
+    """
+
+    mothers: tuple[Candidate, ...] = ()
+    dulling: tuple[Candidate, ...] = ()
+    few: str = ""
+
+
+def offered(
+    painting: Painting, mothers: Sequence[Paint], dark: Paint, accent_share: float = 0.0
+) -> Offered:
+    """Mothers that draw a painting together, compared at one cost: a mean movement that is seen
+    when touching.
+
+    What is made of paints that are in the painting already comes before a foreign one, then what
+    draws it nearest together. One that turns a passage too far, or makes one clearer, is not
+    offered. Nothing for a painting that is together already. Colours are read off coarsely sampled
+    pulls; `harmony` computes those of the one that is chosen.
 
     Parameters
     ----------
@@ -177,23 +245,57 @@ def ranked(
         Of the mother in the accent, 0 to 1.
     """
     if already_together(painting):
-        return []
-    tried, pulls = mothers_of(painting, mothers, dark, COARSE)
+        return Offered()
+    tried, pulls = mothers_of(painting, [p for p in mothers if p.key not in WHITES], dark, COARSE)
     if not tried:
-        return []
+        return Offered()
     paints = [mother.paint for mother in tried]
     amounts = usual_amounts(painting, paints, pulls, accent_share)[:, None, None]
     even = pulls.shares_at(np.broadcast_to(amounts, (len(tried), 1, len(painting.passages))))
     shares = np.where(painting.accents, accent_share, even)
-    strong = by_strength(painting, paints, shares)
-    told = judged_each(painting, pulls.between(shares)[:, 0], strong[:, 0])
-    found = [
-        Harmony(**vars(each), mother=mother, shares=given)
-        for each, mother, given in zip(told, tried, shares[:, 0], strict=True)
-    ]
+    shares = np.where(pulls.still[:, None], 0.0, shares)
+    labs = pulls.between(shares)[:, 0]
+    judged_rows = judged_each(painting, labs, by_strength(painting, paints, shares)[:, 0])
+    kept = keeps_hues(painting, labs)
+    own = {paint.key for paint in painting.table[0]}
+    rows, dulling = [], []
+    for i, (each, mother) in enumerate(zip(judged_rows, tried, strict=True)):
+        made_of = {key for key, _ in mother.paint.recipe} or {mother.paint.key}
+        row = Candidate(
+            **vars(each),
+            mother=mother,
+            shares=shares[i, 0],
+            own=made_of <= own,
+            says=_says(painting, labs[i]),
+        )
+        if is_grey(mother.paint):
+            dulling.append(row)
+        elif kept[i] and each.gathered < DRAWS_BELOW:
+            rows.append(row)
+    rows.sort(key=lambda row: (not row.own, row.gathered))
+    dulling.sort(key=lambda row: (not row.own, row.movement))
+    return Offered(tuple(rows), tuple(dulling), _few(len(rows)))
 
-    def cost(each: Harmony) -> tuple[int, bool, float]:
-        left = each.movement if each.halved else each.spread_after
-        return len(each.gives_way), not each.halved, left
 
-    return sorted(found, key=cost)
+def _few(count: int) -> str:
+    if count >= USUAL_COUNT:
+        return ""
+    only = "No colour" if count == 0 else f"Only {('one colour', 'two colours')[count - 1]}"
+    verb = "draw" if count == 2 else "draws"
+    return f"{only} of yours {verb} this together without turning a passage or making one clearer."
+
+
+def _says(painting: Painting, after: Array) -> str:
+    """What becomes of the passage that moves most, and of the one that moves least."""
+    quiet = np.flatnonzero(~painting.accents).tolist()
+    if not quiet:
+        return ""
+    gaps = delta_e_2000(after[quiet], painting.labs[quiet])
+    most, least = quiet[int(gaps.argmax())], quiet[int(gaps.argmin())]
+    name = painting.passages[most].name
+    words = ", ".join(differences(after[most], painting.labs[most])) or "changed by a trace"
+    sentence = f"“{name}” becomes {words} (ΔE {gaps.max():.1f}, {difference_in_words(gaps.max())})"
+    if least == most:
+        return f"{sentence}."
+    still = "stays to the eye" if gaps.min() < EYE_TELLS else f"moves by ΔE {gaps.min():.1f}"
+    return f"{sentence}; “{painting.passages[least].name}” {still}."

@@ -6,8 +6,11 @@ from dataclasses import dataclass
 from itertools import pairwise
 from typing import Final
 
+import numpy as np
+
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.words import difference_in_words
+from mesotint.harmony.attention import REST_BELOW, looked_at, shines_beside
 from mesotint.harmony.painting import DISTANCES, Painting
 from mesotint.harmony.unity import MERGES_BELOW, AccentContrast, Figures
 
@@ -17,8 +20,8 @@ CIELAB: Final = "CIELAB, ISO/CIE 11664-4:2019"
 CIEDE2000: Final = "CIEDE2000, ISO/CIE 11664-6:2022"
 CIRCULAR: Final = "circular standard deviation, Mardia and Jupp 2000, section 2.3"
 
-_WIDE_DEGREES: Final = 60.0
-_NARROW_DEGREES: Final = 30.0
+_FAR_APART: Final = 30.0
+_SOME_WAY_APART: Final = 15.0
 _MUCH_IN_COMMON: Final = 0.05
 _WEAK_ACCENT: Final = 20.0
 _VALUE_STEP: Final = 10.0
@@ -65,13 +68,17 @@ def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
         What was measured of the painting.
     """
     return (
-        _spread(of),
+        _apart(of),
         _common(of),
-        _dominance(painting, of),
+        _dominance(of),
         _fights(painting, of),
+        _rest(of),
+        *_first(painting, of),
+        _spread(of),
         _outline(of),
         _page(of),
         *_accents(painting, of),
+        *_shining(painting, of),
         _merges(painting, of),
         *_depth(painting),
     )
@@ -85,22 +92,33 @@ def _each_of(pairs: Iterable[tuple[int, int]]) -> tuple[int, ...]:
     return tuple(sorted({place for pair in pairs for place in pair}))
 
 
+def _apart(of: Figures) -> Figure:
+    if of.apart >= _FAR_APART:
+        says = "The colours lie all over the plan: nothing holds them together yet."
+    elif of.apart >= _SOME_WAY_APART:
+        says = "The colours keep to a part of the plan, and still differ."
+    else:
+        says = "The colours keep close together."
+    return Figure(
+        "How far apart",
+        f"{of.apart:.0f}",
+        says,
+        "How far the passages lie from their mean in the plan, by area, accents left out: greys of "
+        "opposite hues are near each other, two loud opposites are not.",
+        f"root mean square in a* and b*, {CIELAB}; the limits are our own",
+        of.apart >= _FAR_APART,
+    )
+
+
 def _spread(of: Figures) -> Figure:
     spread = of.spread_degrees
-    if spread >= _WIDE_DEGREES:
-        says = "The hues lie all around the plan: nothing holds them together yet."
-    elif spread >= _NARROW_DEGREES:
-        says = "The hues keep to a part of the plan, and still differ."
-    else:
-        says = "The hues keep close together."
     return Figure(
         "Hue spread",
         f"{spread:.0f}°",
-        says,
+        f"The angles of the hues differ by {spread:.0f}°, by area and chroma.",
         "Large and clear passages weigh most; accents are left out, since they are meant to "
         "stand apart.",
         CIRCULAR + ", weighted by area and chroma",
-        spread >= _WIDE_DEGREES,
     )
 
 
@@ -121,36 +139,114 @@ def _common(of: Figures) -> Figure:
     )
 
 
-def _dominance(painting: Painting, of: Figures) -> Figure:
-    if of.dominant is None:
-        told, says = "none", "No hue leads: the whole balances to grey."
+def _dominance(of: Figures) -> Figure:
+    leading = of.attention.leading
+    if leading is None:
+        words, says = "none", "No hue leads: the whole is grey."
     else:
-        told, says = of.dominant, f"Taken together the painting leans to {of.dominant}."
+        words, says = leading, f"By area and chroma {leading} leads."
     return Figure(
         "Leading hue",
-        told,
+        words,
         says,
         "One hue should lead, with its complement kept dull.",
-        f"mean of a* and b* by area, {CIELAB}",
+        f"largest sum of area times C*, {CIELAB}; {PRACTICE}",
     )
 
 
 def _fights(painting: Painting, of: Figures) -> Figure:
-    if not of.fights:
-        told, says = "none", "No two intense complements stand against each other."
+    fights = of.attention.fights
+    if not fights:
+        words, says = "none", "No two intense complements stand against each other."
     else:
-        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in of.fights]
-        told = str(len(pairs))
+        pairs = [" and ".join(_name(painting, i) for i in pair) for pair in fights]
+        words = str(len(pairs))
         says = f"{'; '.join(pairs)} are intense complements: dull one of them."
     return Figure(
         "Complements that fight",
-        told,
+        words,
         says,
-        "Two intense complements both ask to be looked at.",
+        "Two intense complements both ask to be looked at. A tube is judged where it is clearest, "
+        "a mixture as it is.",
         OWN,
-        bool(of.fights),
-        _each_of(of.fights),
+        bool(fights),
+        _each_of(fights),
     )
+
+
+def _rest(of: Figures) -> Figure:
+    seen = of.attention
+    if seen.all_dull:
+        says = "Everything is dull: one clearer passage would give the eye a place to go."
+    elif seen.all_loud:
+        says = "Everything is loud: grey something large, so that what is meant to speak is heard."
+    else:
+        says = "There is quiet around what is clear."
+    faults = {(True, False): "all loud", (False, True): "all dull"}
+    fault = faults.get((seen.all_loud, seen.all_dull), "")
+    return Figure(
+        "Rest",
+        fault or f"{100 * seen.rest:.0f} % of the area",
+        says,
+        f"The eye needs quiet beside what is loud: passages under a third of the clearest one's "
+        f"chroma, or under C* {REST_BELOW:g}. Everything loud or everything dull is the usual "
+        "fault.",
+        f"{PRACTICE}; the limits are our own",
+        bool(fault),
+        () if seen.all_dull else seen.resting,
+    )
+
+
+def _first(painting: Painting, of: Figures) -> list[Figure]:
+    """What the eye goes to; nothing for a painting of one passage."""
+    first = looked_at(of.attention)
+    if len(first) < 2:
+        return []
+    names = [_name(painting, place) for place in first]
+    astray = bool(painting.accents.any()) and not painting.accents[first[0]]
+    says = f"The eye goes to {names[0]} first, then to {' and '.join(names[1:])}."
+    if astray:
+        says += " The accent is not the first: clear it, or quiet the other."
+    return [
+        Figure(
+            "Where the eye goes",
+            painting.passages[first[0]].name,
+            says,
+            "It goes where value, chroma and hue differ most from what lies beside.",
+            f"mean {CIEDE2000} to what touches, by area; {OWN}",
+            astray,
+            first,
+        )
+    ]
+
+
+def _shining(painting: Painting, of: Figures) -> list[Figure]:
+    """Which neutral makes each accent shine."""
+    rows = []
+    for accent in np.flatnonzero(painting.accents).tolist():
+        neutral = of.attention.neutrals.get(accent)
+        if neutral is None:
+            words = "none"
+            places: tuple[int, ...] = (accent,)
+            says = f"No neutral lies beside it; {shines_beside(painting.labs[accent])} would do it."
+        else:
+            words, places = painting.passages[neutral].name, (accent, neutral)
+            beside = neutral in painting.neighbours(accent)
+            says = f"It shines most beside {_name(painting, neutral)}" + (
+                ", which touches it." if beside else ": let the two touch."
+            )
+        rows.append(
+            Figure(
+                f"What lets {_name(painting, accent)} shine",
+                words,
+                says,
+                "A grey surround makes one clean colour shine.",
+                f"{PRACTICE}; largest {CIEDE2000}",
+                False,
+                places,
+            )
+        )
+    return rows
 
 
 def _outline(of: Figures) -> Figure:

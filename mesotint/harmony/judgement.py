@@ -6,9 +6,9 @@ from typing import Final
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import FAMILIES, HUE_SEEN_FROM_CHROMA, families, family_places, turn
 from mesotint.colour.words import GREY_BELOW_CHROMA
+from mesotint.harmony.gathering import DRAWS_BELOW, gathered, movement
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.unity import ORDER_STEP, contrast_pairs, contrasts_kept, hue_spread
 from mesotint.optics.grid import Array
@@ -53,8 +53,11 @@ class Judged:
         Degrees; see `mesotint.harmony.unity.hue_spread`.
     halved : bool
         Whether the spread is halved.
+    gathered : float
+        How far the passages are drawn together; see `mesotint.harmony.gathering.gathered`. Below 1
+        they are; what only dulls them is 1 or more.
     movement : float
-        What the painting moves by: the mean CIEDE2000 of its passages, by area.
+        What the painting moves by: the mean CIEDE2000 of its passages by area, accents aside.
     chroma_kept : float
         Chroma of the whole, by area, over what it was.
     contrast_kept : float
@@ -67,6 +70,7 @@ class Judged:
     spread_before: float
     spread_after: float
     halved: bool
+    gathered: float
     movement: float
     chroma_kept: float
     contrast_kept: float
@@ -134,7 +138,9 @@ def judged_each(
     spreads = hue_spread(afters[:, quiet], areas[quiet]).tolist()
     chroma = np.hypot(afters[..., 1], afters[..., 2]) @ areas
     chroma /= max(float(np.hypot(before[:, 1], before[:, 2]) @ areas), 1e-9)
-    moved = delta_e_2000(afters, before) @ areas
+    some = quiet if quiet.any() else ~quiet
+    moved = movement(before[some], afters[:, some], areas[some])
+    drawn = gathered(before[some], afters[:, some], areas[some])
     kept = contrasts_kept(painting, afters)
     wishes = _Wishes(painting, afters, by_strength)
     told = []
@@ -146,75 +152,65 @@ def judged_each(
                 spread_before=was,
                 spread_after=spread,
                 halved=halved,
+                gathered=float(drawn[i]),
                 movement=float(moved[i]),
                 chroma_kept=float(chroma[i]),
                 contrast_kept=float(kept[i].min()) if kept.shape[1] else 1.0,
-                gives_way=(*([] if halved else [_not_halved(was, spread)]), *wishes.words(i)),
+                gives_way=(*_not_drawn(float(drawn[i]), float(moved[i])), *wishes.words(i)),
             )
         )
     return told
 
 
-def wishes_kept(painting: Painting, afters: Array, by_strength: Array, margin: float) -> np.ndarray:
-    """Whether every wish but the half is met, shape (...), with a margin of its limit left.
+def _not_drawn(drawn: float, moved: float) -> list[str]:
+    if drawn < DRAWS_BELOW or moved < _A_HAIR:
+        return []
+    return ["The colours are no nearer to each other for the chroma that is left: this only dulls."]
+
+
+def keeps_hues(painting: Painting, afters: Array) -> np.ndarray:
+    """Whether no passage with a hue of its own turns too far and none becomes clearer, shape (n,).
 
     Parameters
     ----------
     painting : Painting
-    afters : array, shape (..., passages, 3)
-    by_strength : array, shape (..., passages)
-    margin : float
-        Share of each limit that is to be left, 0 to 1.
+    afters : array, shape (n, passages, 3)
+        CIELAB of the passages in each of n harmonies.
     """
-    shape = afters.shape[:-2]
-    flat = afters.reshape(-1, *afters.shape[-2:])
-    wishes = _Wishes(painting, flat, by_strength.reshape(len(flat), -1), 1 - margin)
-    return wishes.met().reshape(shape)
-
-
-def _not_halved(was: float, spread: float) -> str:
-    if spread > was + 0.5:
-        return f"The hues go apart, from {was:.0f}° to {spread:.0f}°."
-    if spread > was - 0.5:
-        return f"The hues stay {was:.0f}° apart: this draws nothing together."
-    return f"The hues stay {spread:.0f}° apart, and were {was:.0f}°: this does not halve it."
+    wishes = _Wishes(painting, afters, None)
+    return np.asarray(
+        (np.concatenate([wishes.turned, wishes.gain], axis=1) <= 1 + _A_HAIR).all(axis=1)
+    )
 
 
 class _Wishes:
     """The wishes beside the half, for outcomes of shape (n, passages, 3): how far each is over its
     limit, shape (n, passages) or (n, pairs), where above 1 it gives way."""
 
-    def __init__(
-        self, painting: Painting, afters: Array, by_strength: Array | None, tight: float = 1.0
-    ) -> None:
+    def __init__(self, painting: Painting, afters: Array, by_strength: Array | None) -> None:
         before, self.painting = painting.labs, painting
         was, now = lch_from_lab(before), lch_from_lab(afters)
         quiet = ~painting.accents
         self.was, self.now = was, now
-        self.value = np.abs(afters[..., 0] - before[:, 0]) / (VALUE_WITHIN * tight)
+        self.value = np.abs(afters[..., 0] - before[:, 0]) / (VALUE_WITHIN)
         own = quiet & (was[:, 1] >= ITSELF_FROM_CHROMA)
-        turned = np.abs(turn(now[..., 2], was[:, 2])) / (MOST_TURN * tight)
+        turned = np.abs(turn(now[..., 2], was[:, 2])) / (MOST_TURN)
         apart = np.abs(family_places(now[..., 2]) - family_places(was[:, 2]))
         apart = np.minimum(apart, len(FAMILIES) - apart)
         another = (apart > 1) | (now[..., 1] < HUE_SEEN_FROM_CHROMA)
+        self.turned = np.where(own, turned, 0.0)
         self.itself = np.where(own, np.maximum(turned, np.where(another, 2.0, 0.0)), 0.0)
-        may_gain = np.maximum(MOST_GAIN * was[:, 1], LEAST_GAIN) * tight
+        may_gain = np.maximum(MOST_GAIN * was[:, 1], LEAST_GAIN)
         self.gain = np.where(quiet, (now[..., 1] - was[:, 1]) / may_gain, 0.0)
         strength = np.zeros(now.shape[:-1]) if by_strength is None else by_strength
-        self.share = np.where(quiet, strength / (MOST_BY_STRENGTH * tight), 0.0)
+        self.share = np.where(quiet, strength / (MOST_BY_STRENGTH), 0.0)
         self.strength = strength
         self.kept = contrasts_kept(painting, afters)
-        self.contrast = (1 - self.kept) / ((1 - CONTRAST_KEPT) * tight)
+        self.contrast = (1 - self.kept) / (1 - CONTRAST_KEPT)
         light = afters[..., 0]
         falls = (before[:, None, 0] - before[None, :, 0]) > ORDER_STEP
         turned_over = falls & (light[..., :, None] < light[..., None, :])
         self.swapped = np.asarray(turned_over.any(axis=(-2, -1)))
-
-    def met(self) -> np.ndarray:
-        """Whether all are met, shape (n,)."""
-        every = (self.value, self.itself, self.gain, self.share, self.contrast)
-        over = np.concatenate(every, axis=1)
-        return np.asarray(~self.swapped & (over <= 1 + _A_HAIR).all(axis=1))
 
     def words(self, at: int) -> list[str]:
         """What gives way in one outcome, each told of the passage that it is worst for."""

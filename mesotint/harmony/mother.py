@@ -282,8 +282,8 @@ class Mother:
         return self._without_accents(self._shares_at(fractions)[0], accent_share)
 
     def usual(self, kind: str = "equal", accent_share: float = 0.0) -> float:
-        """The usual amount of a giving, as `Giving.amount`: the largest that meets every wish, and
-        no larger than halves the hue spread.
+        """The usual amount of a giving, as `Giving.amount`: what moves the painting by as much as
+        is seen when touching; see `usual_amounts`.
 
         Parameters
         ----------
@@ -368,7 +368,15 @@ class Mother:
         return self._shares_at(np.repeat(fractions[:, None], len(self.painting.passages), 1)).T
 
     def _without_accents(self, shares: Array, accent_share: float) -> Array:
-        return np.where(self.painting.accents, accent_share, shares)
+        return np.where(self.is_itself, 0.0, np.where(self.painting.accents, accent_share, shares))
+
+    @cached_property
+    def is_itself(self) -> np.ndarray:
+        """Which passages are the mother itself, shape (passages,): they take no share of it."""
+        mine = np.stack(self.painting.optics, axis=1)
+        own = np.stack([self.paint.absorption, self.paint.scattering])
+        same = np.isclose(mine, own, rtol=1e-6).all(axis=(1, 2))
+        return np.asarray(same | self.pulls.still[0])
 
 
 def mothers_of(

@@ -88,6 +88,12 @@ class Pulls:
         start, end = (self.labs[mothers, passages, place] for place in (low, low + 1))
         return np.asarray(start + part * (end - start))
 
+    @cached_property
+    def still(self) -> np.ndarray:
+        """Which passages are a mother's colour already, shape (mothers, passages)."""
+        away = np.linalg.norm(self.labs[:, :, 0, 1:] - self.labs[:, :, -1, 1:], axis=-1)
+        return np.asarray(away <= _NO_PULL)
+
     @property
     def _places(self) -> tuple[np.ndarray, np.ndarray]:
         count, passages = self.labs.shape[:2]
@@ -104,8 +110,8 @@ class Pulls:
         even, roots = np.linspace(0, 1, FRACTIONS), np.linspace(0, 1, self.points)
         rows = [np.interp(even, row, roots) for row in done.reshape(-1, self.points)]
         told = np.array(rows).reshape(*away.shape[:2], FRACTIONS) * (even > 0)
-        # A passage that is the mother's colour already looks the same at any share, and takes the
-        # fraction itself.
+        # A passage that is the mother's colour already looks the same at any share: its line goes
+        # by the fraction itself, so that it can be dragged.
         return np.where(whole > _NO_PULL, told, root_of(even))
 
     def shares_at(self, fractions: Array) -> Array:

@@ -14,6 +14,7 @@ from mesotint.colour.colorimetry import lab_from_reflectance, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
+from mesotint.harmony.candidates import trace_of_everything as everything_of
 from mesotint.harmony.few_tubes import SetTable
 from mesotint.harmony.judgement import HALF, Judged, judged
 from mesotint.harmony.mother import Giving, Mother
@@ -26,8 +27,6 @@ from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import opaque_reflectance
 from mesotint.paints.library import Paint
-from mesotint.paints.roles import mixture
-from mesotint.paints.table import WHITES
 
 SCHOOLS: Final = ("mother", "trace", "limited", "glaze", "partner")
 FEWEST_TUBES, MOST_TUBES = 3, 8
@@ -97,7 +96,7 @@ def schools(
             given,
         )
     ]
-    if len(_to_trace(mother.painting)) > 1:
+    if everything_of(mother.painting) is not None:
         told.append(trace_of_everything(mother))
     return [
         *told,
@@ -129,24 +128,19 @@ def trace_of_everything(mother: Mother) -> School:
     mother : Mother
         The painting and what it is harmonised around.
     """
-    painting = mother.painting
-    amounts = {paint: 1 / max(strength(paint), 1e-3) for paint in _to_trace(painting)}
-    if len(amounts) < 2:
+    painting, paint = mother.painting, everything_of(mother.painting)
+    if paint is None:
         raise InputError("The painting has one paint only; there is no other to trace.", "passages")
-    everything = replace(mother, paint=mixture("everything", "All paints", amounts))
+    everything = replace(mother, paint=paint)
     shares = everything.pull_to(_wanted(painting))
     made = everything.harmonised(shares)
     return School(
         "trace",
-        f"A trace of each of {len(amounts)} paints: {_range(shares[~painting.accents])} in all.",
+        f"A trace of each of {len(paint.recipe)} paints: "
+        f"{_range(shares[~painting.accents])} in all.",
         judged(painting, made.labs),
         made,
     )
-
-
-def _to_trace(painting: Painting) -> list[Paint]:
-    """The paints of a painting but its whites, of which a trace does nothing."""
-    return [paint for paint in painting.table[0] if paint.key not in WHITES]
 
 
 def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUBES) -> School:

@@ -9,16 +9,14 @@ from scipy.spatial import ConvexHull
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.hues import family, turn
+from mesotint.colour.hues import turn
+from mesotint.harmony.attention import Attention, attention
+from mesotint.harmony.gathering import distance
 from mesotint.harmony.painting import Painting
 from mesotint.optics.grid import Array
 
 MERGES_BELOW: Final = 4.0
 """CIEDE2000 below which neighbours run into each other (our own judgement)."""
-
-INTENSE_FROM: Final = 30.0
-OPPOSED_FROM: Final = 140.0
-"""CIELAB chroma and degrees of hue from which two colours fight (our own judgement)."""
 
 _GREATEST_SPREAD: Final = 180.0
 ORDER_STEP: Final = 1.0
@@ -179,10 +177,11 @@ class Figures:
         See `plan_area`.
     lightness, chroma : (float, float)
         Darkest and lightest L*; dullest and clearest C*.
-    dominant : str or None
-        The hue that has most of the area's chroma; None where all is grey.
-    fights : tuple of (int, int)
-        Pairs of intense complements, neither of them an accent.
+    apart : float
+        Root mean square distance from the mean in the plane of a* and b*, accents aside; see
+        `mesotint.harmony.gathering.distance`.
+    attention : Attention
+        What asks to be looked at, and what lets the eye rest.
     merges : tuple of (int, int)
         Neighbours that run into each other.
     contrasts : tuple of AccentContrast
@@ -194,8 +193,8 @@ class Figures:
     plan_area: float
     lightness: tuple[float, float]
     chroma: tuple[float, float]
-    dominant: str | None
-    fights: tuple[tuple[int, int], ...]
+    apart: float
+    attention: Attention
     merges: tuple[tuple[int, int], ...]
     contrasts: tuple[AccentContrast, ...]
 
@@ -209,10 +208,7 @@ def figures_of(painting: Painting) -> Figures:
     """
     labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
     lch = lch_from_lab(labs)
-    mean = (areas[:, None] * labs[:, 1:]).sum(axis=0)
-    grey = float(np.hypot(*mean)) < 1.0
-    intense = [i for i in np.flatnonzero(quiet).tolist() if lch[i, 1] >= INTENSE_FROM]
-    apart = np.abs(turn(lch[:, None, 2], lch[None, :, 2]))
+    some = quiet if quiet.any() else ~quiet
     pairs = painting.touching or set(combinations(range(len(labs)), 2))
     return Figures(
         spread_degrees=float(hue_spread(labs[quiet], areas[quiet])),
@@ -221,8 +217,8 @@ def figures_of(painting: Painting) -> Figures:
         plan_area=plan_area(labs),
         lightness=(float(labs[:, 0].min()), float(labs[:, 0].max())),
         chroma=(float(lch[:, 1].min()), float(lch[:, 1].max())),
-        dominant=None if grey else family(float(np.degrees(np.arctan2(mean[1], mean[0])))),
-        fights=tuple((i, j) for i, j in combinations(intense, 2) if apart[i, j] >= OPPOSED_FROM),
+        apart=float(distance(labs[some], areas[some])),
+        attention=attention(painting),
         merges=tuple(
             (i, j)
             for i, j in sorted(tuple(sorted(pair)) for pair in pairs)

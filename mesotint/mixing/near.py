@@ -87,12 +87,23 @@ def near_names(labs: Array) -> list[str]:
         if gap[best] < EYE_TELLS:
             rows.append(f"{word}, to the eye")
             continue
-        rows.append(", ".join([f"near {word}", *_differences(lab, colours[best])]))
+        rows.append(", ".join([f"near {word}", *differences(lab, colours[best])]))
     return rows
 
 
-def _differences(lab: Array, other: Array) -> list[str]:
-    """How a colour differs from another: its largest one or two differences, as comparatives."""
+def differences(lab: Array, other: Array) -> list[str]:
+    """How a colour differs from another: its largest one or two differences, as comparatives.
+
+    Parameters
+    ----------
+    lab, other : array, shape (3,)
+        CIELAB.
+
+    Examples
+    --------
+    >>> differences(np.array([60.0, 20.0, 20.0]), np.array([40.0, 20.0, 20.0]))
+    ['lighter']
+    """
     own, theirs = lch_from_lab(lab), lch_from_lab(other)
     # Along the circle a difference of hue counts by how clear both are.
     around = float(np.radians(turn(own[2], theirs[2])) * np.sqrt(own[1] * theirs[1]))

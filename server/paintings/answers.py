@@ -75,12 +75,14 @@ class FiguresOut(BaseModel):
 
 
 class JudgedOut(BaseModel):
-    """What unity costs: hue spread in degrees before and after, how far the painting moves by area
-    (CIEDE2000), shares kept, and what gives way."""
+    """What unity costs: hue spread in degrees before and after, how far the passages are drawn
+    together (`gathered`, below 1), how far the painting moves by area (CIEDE2000), shares kept, and
+    what gives way."""
 
     spread_before: float
     spread_after: float
     halved: bool
+    gathered: float
     movement: float
     movement_says: str
     chroma_says: str
@@ -133,14 +135,18 @@ class CandidateOut(JudgedOut):
     mother: MotherIn
     least_share: float
     most_share: float
+    own: bool
+    says: str
 
 
 class CandidatesOut(BaseModel):
-    """What may be the mother, the one that costs least first; none where `together` says that the
-    painting needs none."""
+    """What may be the mother, paints of the painting first; none where `together` says that it
+    needs none. `dulling` are blacks and greys, which only dull; `few` says that there are few."""
 
     together: str
     mothers: list[CandidateOut]
+    dulling: list[CandidateOut]
+    few: str
 
 
 class SchoolOut(JudgedOut):

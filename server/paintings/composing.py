@@ -10,7 +10,7 @@ from django.http import Http404
 
 from mesotint.errors import InputError
 from mesotint.harmony import mother as core
-from mesotint.harmony.candidates import main_grey, mixtures_of
+from mesotint.harmony.candidates import main_grey, mixtures_of, trace_of_everything
 from mesotint.harmony.painting import Painting, Passage
 from mesotint.harmony.values import at_value
 from mesotint.mixing.recipe import Wishes, search
@@ -151,6 +151,13 @@ class Composed:
                         "mother",
                     )
                 return grey
+            case "trace":
+                everything = trace_of_everything(self.painting)
+                if everything is None:
+                    raise InputError(
+                        "The painting has one paint only; there is no other to trace.", "mother"
+                    )
+                return everything
             case "pot":
                 if asked.id not in self.pots:
                     raise InputError("That pot is empty or gone; choose another.", "mother")

@@ -9,7 +9,16 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import munsell_from_lab
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
-from mesotint.harmony.candidates import Harmony, harmony, main_grey, mixtures_of, ranked, trade_off
+from mesotint.harmony.candidates import (
+    Candidate,
+    Harmony,
+    harmony,
+    main_grey,
+    mixtures_of,
+    offered,
+    trace_of_everything,
+    trade_off,
+)
 from mesotint.harmony.figures import figures
 from mesotint.harmony.judgement import Judged, already_together
 from mesotint.harmony.mother import Mother
@@ -151,6 +160,7 @@ def judged_fields(found: Judged) -> dict[str, Any]:
         "spread_before": found.spread_before,
         "spread_after": found.spread_after,
         "halved": found.halved,
+        "gathered": found.gathered,
         "movement": found.movement,
         "movement_says": difference_in_words(found.movement),
         "chroma_says": found.chroma_says,
@@ -213,7 +223,8 @@ def _shares(mixture: Mapping[Paint, float]) -> list[ShareOut]:
 
 
 def candidates_out(painter: Painter, asked: PaintingRequest) -> CandidatesOut:
-    """What may be the mother, the one that costs least first."""
+    """What may be the mother: what is in the painting already first, then what draws it nearest
+    together; blacks and greys apart."""
     composed = compose(painter, asked)
     painting = composed.painting
     where: dict[str, MotherIn] = {}
@@ -229,32 +240,42 @@ def candidates_out(painter: Painter, asked: PaintingRequest) -> CandidatesOut:
         offer(paint, MotherIn(kind="passage", id=composed.mixed[place]))
     if (grey := main_grey(painting)) is not None:
         offer(grey, MotherIn(kind="grey"))
+    if (trace := trace_of_everything(painting)) is not None:
+        offer(trace, MotherIn(kind="trace"))
     for pk, pot in composed.pots.items():
         offer(pot, MotherIn(kind="pot", id=pk))
-    found = ranked(painting, paints, composed.dark, asked.giving.accent_share)
-    found = found[:MOST_CANDIDATES]
     together = already_together(painting)
     if together:
-        return CandidatesOut(together=together, mothers=[])
-    if not found:
-        raise InputError(
-            "Everything is the same paint already; there is nothing to bring together.",
-            "mother",
-        )
-    labs = painting.viewing.lab(np.eye(len(found)), [each.mother.paint for each in found])
+        return CandidatesOut(together=together, mothers=[], dulling=[], few="")
+    found = offered(painting, paints, composed.dark, asked.giving.accent_share)
+    return CandidatesOut(
+        together="",
+        mothers=_candidates(painting, found.mothers[:MOST_CANDIDATES], where),
+        dulling=_candidates(painting, found.dulling[:MOST_CANDIDATES], where),
+        few=found.few,
+    )
+
+
+def _candidates(
+    painting: Painting, rows: Sequence[Candidate], where: Mapping[str, MotherIn]
+) -> list[CandidateOut]:
+    if not rows:
+        return []
+    labs = painting.viewing.lab(np.eye(len(rows)), [row.mother.paint for row in rows])
     quiet = ~painting.accents if (~painting.accents).any() else painting.accents
-    mothers = [
+    return [
         CandidateOut(
             title=each.mother.paint.name,
             look=look,
             mother=where[each.mother.paint.key],
             least_share=float(each.shares[quiet].min()),
             most_share=float(each.shares[quiet].max()),
+            own=each.own,
+            says=each.says,
             **judged_fields(each),
         )
-        for each, look in zip(found, looks(labs), strict=True)
+        for each, look in zip(rows, looks(labs), strict=True)
     ]
-    return CandidatesOut(together="", mothers=mothers)
 
 
 def schools_out(painter: Painter, asked: SchoolsIn) -> list[SchoolOut]:

@@ -62,9 +62,9 @@ class PictureIn(Asked):
 
 class MotherIn(Asked):
     """Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
-    grey of the main pair, or a colour that the box is to mix."""
+    grey of the main pair, a trace of everything, or a colour that the box is to mix."""
 
-    kind: Literal["tube", "passage", "grey", "pot", "colour"]
+    kind: Literal["tube", "passage", "grey", "trace", "pot", "colour"]
     id: int = Field(0, ge=0, le=2**31 - 1)
     colour: str = Field("", max_length=60)
 
@@ -77,7 +77,7 @@ class PinnedIn(Asked):
 
 
 class GivingIn(Asked):
-    """How the mother is given: without an amount, just as far as halves the hue spread."""
+    """How the mother is given: without an amount, as far as is seen when touching."""
 
     kind: Literal["equal", "same", "least"] = "equal"
     amount: float | None = Field(
