@@ -254,7 +254,7 @@ def _ways(page: Page) -> float:
 
 def _plan(page: Page) -> float:
     """The work plan of twenty browns for another amount of each."""
-    _open(page, "Twenty browns")
+    _open(page, "Rust and tar")
     page.get_by_role("button", name="Work plan").click()
     page.get_by_role("checkbox").first.wait_for()
     field = '[aria-label="Of each, ml"]'

@@ -77,12 +77,12 @@ class HarmoniseTest(AtThePainting):
     def test_seven_mixtures_become_one_palette(self) -> None:
         self.unfold_figures()
         expect(self.figures).to_contain_text("No paint is in every mixture.")
-        expect(self.figures).to_contain_text("nothing holds them together yet")
-        self.figures.get_by_text("The hues lie all around").click()
+        expect(self.figures).to_contain_text("How far apart")
+        self.figures.get_by_text("The angles of the hues differ").click()
         expect(self.figures.get_by_text("Mardia and Jupp")).to_be_visible()
         self.view("Mother colour")
         best = self.mothers.get_by_role("button").first
-        expect(best).to_contain_text("moves ΔE")
+        expect(best).to_contain_text("nearer together")
         passages = [
             f"{p['name']}:{p['area']}:" + ",".join(f"{k}={v}" for k, v in p["mixture"].items())
             for p in PAINTING["passages"]
@@ -91,10 +91,8 @@ class HarmoniseTest(AtThePainting):
         found = core("mother", *passages, "--accent", accent, "--paints", ",".join(BOX))
         expect(best).to_contain_text(found["mothers"][0]["mother"])
         self.choose_mother("Ultramarine blue")
-        # A fifth at most of it is usual, which draws the hues together and does not halve them.
-        gives_way = self.verdict.get_by_role("listitem")
-        expect(gives_way).to_have_count(1)
-        expect(gives_way).to_contain_text("this does not halve it")
+        # As far as is seen when touching, and compared with every other so.
+        expect(self.verdict).to_contain_text("ΔE 2.0")
         self.wait_until_kept()
         palette = self.told()["palette"]
         for now, was in zip(palette, (look["was"] for look in palette), strict=True):
@@ -160,9 +158,8 @@ class HarmoniseTest(AtThePainting):
         expect(self.verdict).to_contain_text("a fifth is usual")
         page.get_by_label("Hold the values").uncheck()
         expect(self.verdict).to_contain_text("The value of")
-        # None of it is usual: however little is taken, it turns the hues apart.
         page.get_by_role("button", name="The usual share").click()
-        expect(self.verdict).to_contain_text("this draws nothing together")
+        expect(self.verdict).to_contain_text("ΔE 2.")
         page.get_by_label("Accents at a trace").check()
         expect(self.share(BILL)).to_have_attribute("aria-valuenow", "1")
 

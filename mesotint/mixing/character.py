@@ -162,6 +162,29 @@ def equal_strength(paints: Sequence[Paint]) -> Array:
     return np.asarray(pulls[0] / pulls)
 
 
+_PEAK_BANDS: Final = 6
+"""Bands of most absorption that count: one alone would be one band's noise in a calibrated tube."""
+
+
+def colouring_strength(paint: Paint) -> float:
+    """How strongly a paint colours others, relative to ultramarine: its absorption where it absorbs
+    most, in volume.
+
+    Relative tinting strength is judged at the wavelength of most absorption (ASTM D4838, recalled
+    from memory). Of paints equal in it none wins over the others: a red, a yellow and a blue make a
+    dark brown (common practice), where equal distances from white would ask for very much yellow.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+
+    def peak(of: Paint) -> float:
+        return float(np.sort(of.absorption)[-_PEAK_BANDS:].mean())
+
+    return peak(paint) / peak(library().paint(STRENGTH_STANDARD))
+
+
 def by_strength(parts: Array, paints: Sequence[Paint]) -> Array:
     """Parts by volume weighed by what each paint does in white; whites count nothing.
 

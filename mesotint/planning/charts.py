@@ -57,7 +57,6 @@ CHART_COUNTS: Final[Mapping[str, tuple[int, int]]] = {
 
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
-BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
 RECEDING: Final = ("near", "middle", "far")
 FAR_HUE: Final = 255.0
 """CIELAB hue angle toward which colours cool with distance."""
@@ -113,6 +112,22 @@ def _cells(labels: Sequence[str], paints: Sequence[Paint], parts: Array, labs: A
         Cell(label, paints, tuple(row.tolist()), lab)
         for label, row, lab in zip(labels, parts, labs, strict=True)
     ]
+
+
+def cells_with(
+    labels: Sequence[str], paints: Sequence[Paint], parts: Array, viewing: Viewing
+) -> list[Cell]:
+    """Mixtures as patches of a chart, each with every paint, those that are absent too.
+
+    Parameters
+    ----------
+    labels : sequence of str
+    paints : sequence of Paint
+    parts : array, shape (n, paints)
+        Parts by volume.
+    viewing : Viewing
+    """
+    return _cells(labels, paints, parts, viewing.lab(parts, paints))
 
 
 def cells_of(
@@ -377,51 +392,3 @@ def valued(lab: Array, steps: int, darker: float = 1.5) -> Array:
     munsell = munsell_from_lab(lab[None])[0][0]
     munsell[1] = max(1.0, munsell[1] - darker * steps)
     return np.asarray(lab_from_munsell(munsell))
-
-
-def brown_chart(
-    base: Mapping[Paint, float],
-    enrichments: Sequence[Paint] | None = None,
-    whites: Sequence[float] = BROWN_WHITES,
-    more: float = 1.0,
-    viewing: Viewing = DEFAULT_VIEWING,
-) -> list[list[Cell]]:
-    """The brown chart: a base and its richer versions, each with white in steps.
-
-    Parameters
-    ----------
-    base : mapping
-        Parts of each paint of the base, such as equal parts of the three primaries.
-    enrichments : sequence of Paint, optional
-        Paints of which a row has more; those of the base, one after another, where none is given.
-    whites : sequence of float
-        Parts of white (of water in a wash) to one of the brown, a column each.
-    more : float
-        Parts of the enriching paint added, as against the base's whole.
-    viewing : Viewing
-
-    Returns
-    -------
-    list of rows, each a list of Cell
-        The base first: with three primaries and five columns, twenty browns.
-    """
-    paints = list(base)
-    amounts = np.array([checked_amount(part, "base") for part in base.values()])
-    if not paints or amounts.sum() <= 0:
-        raise InputError("Name at least one paint and its parts.", "base")
-    checked_amount(more, "more", most=100)
-    amounts = amounts / amounts.sum()
-    white = viewing.lightener
-    richer = list(enrichments) if enrichments is not None else paints
-    every = [*paints, *(p for p in richer if p not in paints)]
-    start = np.concatenate([amounts, np.zeros(len(every) - len(paints))])
-    rows = []
-    for label, extra in (("base", None), *((f"more {p.name.lower()}", p) for p in richer)):
-        brown = start.copy()
-        if extra is not None:
-            brown[every.index(extra)] += more
-        brown = brown / brown.sum()
-        parts = np.array([[*brown, checked_amount(w, "white", most=100)] for w in whites])
-        labels = [f"{label}, {w:g} white" for w in whites]
-        rows.append(_cells(labels, [*every, white], parts, viewing.lab(parts, [*every, white])))
-    return rows

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import Field
 
 from mesotint.mixing.layers import THICKEST, THINNEST
-from mesotint.planning.charts import BROWN_WHITES
+from mesotint.planning.browns import BROWN_WHITES, LEAST_MORE, MOST_MORE
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Revision, Share, Token
@@ -112,6 +112,12 @@ class ChartIn(Viewing):
     columns: list[TubeMixture] = Field([], max_length=MOST_MIXTURES)
     base: list[Amount] = Field([], max_length=8, description="Parts of each in the base.")
     more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)
+    richer: list[Annotated[float, Field(ge=LEAST_MORE, le=MOST_MORE, allow_inf_nan=False)]] = Field(
+        [], max_length=8, description="Measures more of each row's paint; less below zero."
+    )
+    counted_by: Literal["strength", "volume"] = Field(
+        "strength", description="What a measure of browns is equal in."
+    )
     count: int = 9
     openings: list[Opening] = Field(list(BROWN_WHITES), min_length=1, max_length=10)
     values: list[Annotated[float, Field(ge=0.5, le=9.8, allow_inf_nan=False)]] = Field(

@@ -7,13 +7,12 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.munsell import munsell_from_lab
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import Mixture, Viewing, appearances
+from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.charts import (
     VEIL_L,
     WEATHERS,
-    brown_chart,
     complement_chart,
     lightness_of_value,
     receded,
@@ -130,21 +129,3 @@ class ChartsTest(unittest.TestCase):
         ):
             self.assertTrue((np.diff(values(row)) > 0).all())
             self.assertEqual({"water"}, {p.key for p in row[-1].paints} & {"water", "PW6"})
-
-    def test_the_brown_chart_has_twenty_browns(self) -> None:
-        primaries = {PAINT("PR108-light"): 1, PAINT("PY74"): 1, PAINT("PB29"): 1}
-        rows = brown_chart(primaries)
-        self.assertEqual([len(row) for row in rows], [5] * 4)
-        self.assertEqual(rows[1][0].label, "more cadmium red light, 0 white")
-        for row in rows:
-            self.assertTrue((np.diff(values(row)) > 0).all())
-            for cell in row:
-                parts = dict(zip(cell.paints, cell.parts, strict=True))
-                np.testing.assert_allclose(Mixture.of(parts).lab, cell.lab, atol=1e-9)
-        hues = [lch_from_lab(row[2].lab)[2] for row in rows]
-        # More yellow turns the brown toward yellow, more red toward red.
-        self.assertLess(hues[1], hues[2])
-        ochre = brown_chart(primaries, [PAINT("PY43")], (0, 1), more=0.5)
-        self.assertEqual([len(row) for row in ochre], [2, 2])
-        with self.assertRaisesRegex(InputError, "at least one paint"):
-            brown_chart({})

@@ -5,7 +5,7 @@ from typing import Any
 
 import numpy as np
 
-from mesotint.harmony.candidates import candidates, ranked
+from mesotint.harmony.candidates import candidates, offered
 from mesotint.harmony.judgement import CONTRAST_KEPT, VALUE_WITHIN
 from mesotint.harmony.mother import Giving, Mother
 from mesotint.harmony.painting import Painting, Passage
@@ -45,7 +45,7 @@ class HarmonyTest(YardTest):
             all(f["says"] and f["why"] and f["source"] for f in told["before"]["figures"])
         )
 
-    def test_the_mother_halves_the_spread_and_spares_values_and_accent(self) -> None:
+    def test_the_mother_draws_together_and_spares_values_and_accent(self) -> None:
         told = self.harmony(mother=self.tube("PB28"))
         core = Mother(core_yard(), PAINT("PB28"), dark=BLACK)
         shares = core.given(Giving("equal", core.usual()))
@@ -54,8 +54,9 @@ class HarmonyTest(YardTest):
         was = np.array([p["before"]["lab"] for p in told["passages"]])
         np.testing.assert_allclose(now, core.at(shares), atol=0.02)
         judged = told["judged"]
-        self.assertLessEqual(len(judged["gives_way"]), 1)
-        self.assertLess(judged["spread_after"], judged["spread_before"])
+        self.assertEqual(judged["gives_way"], [])
+        self.assertLess(judged["gathered"], 1)
+        self.assertAlmostEqual(judged["movement"], 2.0, delta=0.3)
         self.assertLess(np.abs(now - was)[:, 0].max(), VALUE_WITHIN)
         self.assertGreaterEqual(judged["contrast_kept"], CONTRAST_KEPT)
         np.testing.assert_allclose(now[6], was[6], atol=1e-6)
@@ -110,19 +111,19 @@ class HarmonyTest(YardTest):
         status, told = self.send("post", "paintings/compute/mothers", self.yard())
         self.assertEqual(status, 200, told)
         box = [PAINT(key) for key in self.tubes]
-        found = ranked(core_yard(), candidates(core_yard(), box), BLACK)
-        self.assertEqual(
-            [c["title"] for c in told["mothers"]], [f.mother.paint.name for f in found][:24]
-        )
-        self.assertEqual(told["together"], "")
-        self.assertLessEqual(len(told["mothers"][0]["gives_way"]), 1)
+        offer = offered(core_yard(), candidates(core_yard(), box), BLACK)
+        for name in ("mothers", "dulling"):
+            self.assertEqual(
+                [c["title"] for c in told[name]],
+                [row.mother.paint.name for row in getattr(offer, name)][:24],
+            )
+        self.assertEqual((told["together"], told["few"]), ("", offer.few))
         kinds = {c["mother"]["kind"] for c in told["mothers"]}
         self.assertLessEqual({"tube", "passage"}, kinds)
+        self.assertIn("Ivory black", [c["title"] for c in told["dulling"]])
         for candidate in told["mothers"][:6]:
             again = self.harmony(mother=candidate["mother"])
-            self.assertAlmostEqual(
-                again["judged"]["spread_after"], candidate["spread_after"], delta=2.5
-            )
+            self.assertAlmostEqual(again["judged"]["gathered"], candidate["gathered"], delta=0.02)
 
     def test_a_pot_a_passage_the_grey_and_any_colour_can_be_the_mother(self) -> None:
         pile = self.send("post", "piles", {"mixture": self.mix("mud", PB29=1, PO20=1)})[1]
@@ -131,13 +132,12 @@ class HarmonyTest(YardTest):
             {"kind": "pot", "id": pot[1]["id"]},
             {"kind": "passage", "id": 4},
             {"kind": "grey"},
+            {"kind": "trace"},
             {"kind": "colour", "colour": "5BG 4/4"},
         ):
             with self.subTest(mother=mother):
                 told = self.harmony(mother=mother)
-                self.assertLess(
-                    told["judged"]["spread_after"], told["judged"]["spread_before"] + 1e-6
-                )
+                self.assertAlmostEqual(told["judged"]["movement"], 2.0, delta=0.4)
 
     def test_the_schools_stand_side_by_side(self) -> None:
         body = {"request": self.yard(mother=self.tube("PB28")), "tubes": 5}

@@ -2,6 +2,7 @@
 
 from mesotint.errors import InputError
 from mesotint.mixing.muting.trail import Trail
+from mesotint.planning import browns as core_browns
 from mesotint.planning import charts as core
 from mesotint.planning.scale import Scale
 from server.scales.charts.asked import Asked, Grid, openings
@@ -19,18 +20,27 @@ def complement(asked: Asked) -> Grid:
 
 def browns(asked: Asked) -> Grid:
     asked.need("A brown chart takes two to six tubes; three primaries are usual.")
-    base = asked.request.base or [1.0] * len(asked.paints)
-    if len(base) != len(asked.paints):
+    wanted, paints = asked.request, asked.paints
+    if wanted.base and len(wanted.base) != len(paints):
         raise InputError("Give parts for every tube of the base.", "base")
-    rows = core.brown_chart(
-        dict(zip(asked.paints, base, strict=True)),
-        whites=asked.request.openings,
-        more=asked.request.more,
-        viewing=asked.viewing,
+    if wanted.base:
+        base = dict(zip(paints, wanted.base, strict=True))
+    elif wanted.counted_by == core_browns.VOLUME:
+        base = dict.fromkeys(paints, 1.0)
+    else:
+        base = core_browns.equal_base(paints)
+    turns = wanted.richer or [wanted.more] * len(paints)
+    rows = core_browns.brown_chart(
+        base, None, wanted.openings, turns, asked.viewing, wanted.counted_by
     )
-    labels = ["base", *(f"more {paint.name.lower()}" for paint in asked.paints)]
-    told = ", ".join(paint.name for paint in asked.paints)
-    return Grid(f"Browns of {told}", rows, labels, openings(asked))
+    words = ["more" if turn >= 0 else "less" for turn in turns]
+    labels = [
+        "base",
+        *(f"{word} {paint.name.lower()}" for word, paint in zip(words, paints, strict=True)),
+    ]
+    names = ", ".join(paint.name for paint in paints)
+    says = [core_browns.brown_says(row, base, asked.viewing) for row in rows]
+    return Grid(f"Browns of {names}", rows, labels, openings(asked), row_says=says)
 
 
 def values(asked: Asked) -> Grid:

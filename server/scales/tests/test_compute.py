@@ -174,9 +174,19 @@ class ChartTest(DeskTest):
                     )
 
     def test_twenty_browns_keep_the_parts_they_are_made_by(self) -> None:
-        told = self.computed("chart", self.chart("browns", "PO20", "PY3", "PB29"))
+        request = self.chart("browns", "PO20", "PY3", "PB29", counted_by="volume")
+        told = self.computed("chart", request)
         cell = told["rows"][1][2]
         self.assertEqual([p["whole"] for p in cell["parts"]], [4, 1, 1, 12])
+        # Equal in strength, a measure more is as much again as is in the base.
+        told = self.computed("chart", self.chart("browns", "PO20", "PY3", "PB29"))
+        base, more = ({p["key"]: p["exact"] for p in told["rows"][i][0]["parts"]} for i in (0, 1))
+        self.assertAlmostEqual(more["PO20"] / more["PY3"], 2 * base["PO20"] / base["PY3"], places=4)
+        self.assertEqual(len(told["row_says"]), 4)
+        turned = self.computed(
+            "chart", self.chart("browns", "PO20", "PY3", "PB29", richer=[1, -0.5, 2])
+        )
+        self.assertEqual(turned["row_labels"][2], "less hansa yellow light")
 
     def test_what_cannot_be_charted(self) -> None:
         cases = [

@@ -4386,6 +4386,19 @@ export interface components {
              */
             more: number;
             /**
+             * Richer
+             * @description Measures more of each row's paint; less below zero.
+             * @default []
+             */
+            richer: number[];
+            /**
+             * Counted By
+             * @description What a measure of browns is equal in.
+             * @default strength
+             * @enum {string}
+             */
+            counted_by: "strength" | "volume";
+            /**
              * Count
              * @default 9
              */
@@ -5576,8 +5589,9 @@ export interface components {
         };
         /**
          * JudgedOut
-         * @description What unity costs: hue spread in degrees before and after, how far the painting moves by area
-         *     (CIEDE2000), shares kept, and what gives way.
+         * @description What unity costs: hue spread in degrees before and after, how far the passages are drawn
+         *     together (`gathered`, below 1), how far the painting moves by area (CIEDE2000), shares kept, and
+         *     what gives way.
          */
         JudgedOut: {
             /** Spread Before */
@@ -5586,6 +5600,8 @@ export interface components {
             spread_after: number;
             /** Halved */
             halved: boolean;
+            /** Gathered */
+            gathered: number;
             /** Movement */
             movement: number;
             /** Movement Says */
@@ -5641,7 +5657,7 @@ export interface components {
         };
         /**
          * GivingIn
-         * @description How the mother is given: without an amount, just as far as halves the hue spread.
+         * @description How the mother is given: without an amount, as far as is seen when touching.
          */
         GivingIn: {
             /**
@@ -5690,14 +5706,14 @@ export interface components {
         /**
          * MotherIn
          * @description Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
-         *     grey of the main pair, or a colour that the box is to mix.
+         *     grey of the main pair, a trace of everything, or a colour that the box is to mix.
          */
         MotherIn: {
             /**
              * Kind
              * @enum {string}
              */
-            kind: "tube" | "passage" | "grey" | "pot" | "colour";
+            kind: "tube" | "passage" | "grey" | "trace" | "pot" | "colour";
             /**
              * Id
              * @default 0
@@ -5875,6 +5891,8 @@ export interface components {
             spread_after: number;
             /** Halved */
             halved: boolean;
+            /** Gathered */
+            gathered: number;
             /** Movement */
             movement: number;
             /** Movement Says */
@@ -5895,17 +5913,25 @@ export interface components {
             least_share: number;
             /** Most Share */
             most_share: number;
+            /** Own */
+            own: boolean;
+            /** Says */
+            says: string;
         };
         /**
          * CandidatesOut
-         * @description What may be the mother, the one that costs least first; none where `together` says that the
-         *     painting needs none.
+         * @description What may be the mother, paints of the painting first; none where `together` says that it
+         *     needs none. `dulling` are blacks and greys, which only dull; `few` says that there are few.
          */
         CandidatesOut: {
             /** Together */
             together: string;
             /** Mothers */
             mothers: components["schemas"]["CandidateOut"][];
+            /** Dulling */
+            dulling: components["schemas"]["CandidateOut"][];
+            /** Few */
+            few: string;
         };
         /**
          * SchoolOut
@@ -5918,6 +5944,8 @@ export interface components {
             spread_after: number;
             /** Halved */
             halved: boolean;
+            /** Gathered */
+            gathered: number;
             /** Movement */
             movement: number;
             /** Movement Says */

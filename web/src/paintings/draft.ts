@@ -34,7 +34,7 @@ export const DISTANCES = [
   ["far", "Far"],
 ] as const;
 
-/** Just as far as halves the hue spread, values held and accents left out. */
+/** As far as is seen when touching, values held and accents left out. */
 export const GIVING = {
   ...DEFAULTS.GivingIn,
   ...{ amount: null, most_delta_e: null },
@@ -165,7 +165,7 @@ export function withTouching(request: RequestDraft, one: number, other: number):
 }
 
 /**
- * The request with another mother, given just as far as halves the hue spread: what was held was a
+ * The request with another mother, given as far as is seen when touching: what was held was a
  * share of the old one.
  */
 export function withMother(request: RequestDraft, mother: MotherSource): RequestDraft {

@@ -95,7 +95,14 @@ const each = (share: number): Harmonised => ({
 });
 
 const JUDGED = {
-  ...{ spread_before: 100, spread_after: 50, halved: true, chroma_kept: 0.9, contrast_kept: 1.02 },
+  ...{
+    spread_before: 100,
+    spread_after: 50,
+    halved: true,
+    gathered: 0.9,
+    chroma_kept: 0.9,
+    contrast_kept: 1.02,
+  },
   ...{ movement: 3.2, movement_says: "seen side by side", chroma_says: "10 % of the chroma goes" },
 };
 
@@ -275,6 +282,8 @@ describe("the slip of the mother", () => {
     gives_way: wishes,
     least_share: 0.004,
     most_share: 0.4,
+    own: true,
+    says: "“Rope” becomes greyer.",
   });
 
   it("offers mothers, marks the chosen one and what gives way, and takes another", async () => {

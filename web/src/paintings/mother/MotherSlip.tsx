@@ -36,6 +36,16 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   const { me } = usePreferences();
   const [all, setAll] = useState(false);
   const choose = (to: MotherSource) => painting.set((now) => withMother(now, to));
+  const dulling = data?.dulling ?? [];
+  const row = (each: Candidate) => (
+    <li key={`${each.mother.kind} ${each.mother.id}`}>
+      <CandidateRow
+        candidate={each}
+        chosen={isSame(mother ?? null, each.mother)}
+        onChoose={() => choose(each.mother)}
+      />
+    </li>
+  );
   const shown = all ? mothers : mothers.slice(0, SHOWN_AT_FIRST);
   return (
     <aside
@@ -89,21 +99,25 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
         {error && passages.length > 0 && <Note>{error.message}</Note>}
         {together && <p className="leading-snug">{together}</p>}
         {isFetching && !data && <p role="status">Trying every colour you have …</p>}
-        <ol>
-          {shown.map((each) => (
-            <li key={`${each.mother.kind} ${each.mother.id}`}>
-              <CandidateRow
-                candidate={each}
-                chosen={isSame(mother ?? null, each.mother)}
-                onChoose={() => choose(each.mother)}
-              />
-            </li>
-          ))}
-        </ol>
+        {data?.few && <p className="leading-snug">{data.few}</p>}
+        {mothers.length > 0 && (
+          <p className="text-ink-soft text-sm leading-snug">
+            Each as far as is seen when touching; what is in the painting comes first.
+          </p>
+        )}
+        <ol>{shown.map(row)}</ol>
         {mothers.length > SHOWN_AT_FIRST && (
           <Button look="paper" onClick={() => setAll(!all)}>
             {all ? "Only the best" : `All ${mothers.length}`}
           </Button>
+        )}
+        {dulling.length > 0 && (
+          <details>
+            <summary className="flex min-h-11 cursor-pointer items-center font-bold">
+              Dulls everything: a black or a grey
+            </summary>
+            <ol>{dulling.map(row)}</ol>
+          </details>
         )}
         <p className="pt-3 text-sm" aria-hidden="true">
           In this painting, never from the tube
@@ -125,10 +139,10 @@ function Verdict({ harmony }: Pick<Shown, "harmony">) {
   return (
     <div data-testid="verdict" className="pt-1 leading-snug">
       <p>
-        Hues <b>{judged.spread_before.toFixed(0)}°</b> to <b>{judged.spread_after.toFixed(0)}°</b>.
-        The painting moves by <b>ΔE&nbsp;{judged.movement.toFixed(1)}</b>, {judged.movement_says};{" "}
-        {judged.chroma_says}, and at least <b>{(100 * judged.contrast_kept).toFixed(0)} %</b> of
-        each accent's contrast stays.
+        <b>{nearer(judged.gathered)}</b>. The painting moves by{" "}
+        <b>ΔE&nbsp;{judged.movement.toFixed(1)}</b>, {judged.movement_says}; {judged.chroma_says},
+        and at least <b>{(100 * judged.contrast_kept).toFixed(0)} %</b> of each accent's contrast
+        stays.
       </p>
       {judged.gives_way.length === 0 ? (
         <p>Every wish is met.</p>
@@ -138,6 +152,12 @@ function Verdict({ harmony }: Pick<Shown, "harmony">) {
     </div>
   );
 }
+
+/** How much nearer to each other the colours lie, for the chroma that is left. */
+const nearer = (gathered: number) => {
+  const share = Math.round(100 * (1 - gathered));
+  return share > 0 ? `${share} % nearer together` : "No nearer together";
+};
 
 function CandidateRow({
   candidate,
@@ -159,12 +179,10 @@ function CandidateRow({
       <Swatch colour={candidate.look} className="w-12 shrink-0" />
       <span className="min-w-0 flex-1 py-1 leading-tight">
         <span className={`block truncate ${chosen ? "font-bold" : ""}`}>{candidate.title}</span>
-        <span className="block text-sm">
-          hues to {candidate.spread_after.toFixed(0)}°, share {percent(candidate.least_share)} to{" "}
-          {percent(candidate.most_share)}
-        </span>
+        <span className="block text-sm">{candidate.says}</span>
         <span className="block text-ink-soft text-sm">
-          moves ΔE&nbsp;{candidate.movement.toFixed(1)}, {candidate.movement_says}
+          {nearer(candidate.gathered)}; share {percent(candidate.least_share)} to{" "}
+          {percent(candidate.most_share)}
         </span>
       </span>
       {lost > 0 && (

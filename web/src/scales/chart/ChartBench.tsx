@@ -106,12 +106,13 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
     const there = asked[side].findIndex((end) => tubeOf(end) === tube.id);
     if (there >= 0) remove(side, there);
     // A full chart gives its last place to the new tube.
-    else set({ [side]: [...asked[side].slice(0, most - 1), oneTube(tube.id)], base: [] });
+    else
+      set({ [side]: [...asked[side].slice(0, most - 1), oneTube(tube.id)], base: [], richer: [] });
     // There is one colour to shade; what comes next is what it is shaded with.
     if (asked.chart === "shades") setAcross(true);
   };
   const remove = (of: "mixtures" | "columns", at: number) =>
-    set({ [of]: asked[of].filter((_, i) => i !== at), base: [] });
+    set({ [of]: asked[of].filter((_, i) => i !== at), base: [], richer: [] });
   const sided =
     asked.chart === "grid"
       ? exampleGrid(tubes)
@@ -217,7 +218,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
                 name="the chart"
                 onClose={() => setFinding(false)}
                 onFound={(mixture) => {
-                  set({ [side]: [...asked[side], mixture], base: [] });
+                  set({ [side]: [...asked[side], mixture], base: [], richer: [] });
                   setFinding(false);
                 }}
               />

@@ -1,3 +1,5 @@
+import { useQuery } from "@tanstack/react-query";
+import { tubesQuery } from "../../api/queries";
 import { TABLES } from "../../api/tables";
 import { Ground } from "../../seen/Ground";
 import { Button } from "../../ui/Button";
@@ -5,7 +7,13 @@ import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
-import { CHART_COLUMNS, CHART_MIXTURES, type ChartDraft, draftWith } from "../sheet/draft";
+import {
+  CHART_COLUMNS,
+  CHART_MIXTURES,
+  type ChartDraft,
+  draftWith,
+  mixtureName,
+} from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -56,6 +64,11 @@ const LEANS = [
   ...TABLES.leans.map((lean) => [lean, `Leans ${lean}`] as const),
 ] as const;
 
+const COUNTED_BY = [
+  ["strength", "Equal in strength"],
+  ["volume", "By volume"],
+] as const;
+
 const DIRECTIONS = [
   ["down", "Darkened"],
   ["up", "Lightened"],
@@ -96,12 +109,16 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
             : request.mixtures.slice(0, CHART_MIXTURES[next][1]),
         columns: request.columns.slice(0, CHART_COLUMNS[next]?.[1] ?? 0),
         base: [],
+        richer: [],
         ...(next === "darks" ? { openings: [0, 4, 12] } : {}),
         ...(OPAQUE.includes(next) ? { medium: "opaque" as const } : {}),
       }),
       measure: sheet.draft.measure,
     });
   };
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  // Each row is turned by itself, from where all stand.
+  const turns = request.mixtures.map((_, i) => request.richer[i] ?? request.more);
   const range = STEPS[chart];
   const opened = ["complement", "browns", "tints", "darks"].includes(chart);
   const weather =
@@ -230,15 +247,29 @@ export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
         />
       )}
       {chart === "browns" && (
-        <NumberField
-          label="Richer by"
-          unit="parts"
-          value={request.more}
-          least={0.1}
-          most={20}
-          onChange={(more) => set({ more })}
-          className="w-28"
-        />
+        <>
+          <Choice
+            label="What a measure is equal in"
+            options={COUNTED_BY}
+            value={request.counted_by}
+            onChoose={(counted_by) => set({ counted_by })}
+          />
+          {request.mixtures.map((mixture, i) => (
+            <NumberField
+              // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+              key={i}
+              label={`More ${mixtureName(mixture, tubes).toLowerCase()}`}
+              unit="measures"
+              value={turns[i] ?? request.more}
+              least={-1}
+              most={20}
+              onChange={(turn) =>
+                set({ richer: turns.map((each, at) => (at === i ? turn : each)) }, `richer ${i}`)
+              }
+              className="w-36"
+            />
+          ))}
+        </>
       )}
       {chart === "strings" && (
         <Stepper

@@ -1,0 +1,23 @@
+"""Browns that were kept before measures were equal in strength stay what they were."""
+
+from django.db import migrations
+
+
+def by_volume(apps, schema_editor):
+    sheets = apps.get_model("scales", "Sheet")
+    for sheet in sheets.objects.all().iterator():
+        request = sheet.request
+        if request.get("chart") == "browns" and "counted_by" not in request:
+            sheet.request = {**request, "counted_by": "volume"}
+            sheet.save(update_fields=["request"])
+
+
+class Migration(migrations.Migration):
+
+    dependencies = [
+        ("scales", "0004_windows"),
+    ]
+
+    operations = [
+        migrations.RunPython(by_volume, migrations.RunPython.noop),
+    ]
