@@ -140,11 +140,19 @@ class ChartsTest(AtTheScales):
         expect(page.get_by_role("rowheader")).to_have_count(3)
         columns = page.get_by_role("grid").get_by_role("columnheader").count()
         last = columns - 1
-        violet, green, black = (self.colour_of(self.cell(row, last, columns)) for row in range(3))
-        self.assertAlmostEqual(violet[0], black[0], delta=1.0)
-        self.assertAlmostEqual(green[0], black[0], delta=1.5)
-        self.assertLess(green[1], black[1] - 15)
-        self.assertGreater(violet[1], black[1] + 3)
+        rows = [
+            np.array([self.colour_of(self.cell(row, at, columns)) for at in range(columns)])
+            for row in range(3)
+        ]
+        for row, key in zip(rows, ("PV23", "PG7", "PBk9"), strict=True):
+            # Each goes down by itself, most of the way to its own paint.
+            self.assertTrue(np.all(np.diff(row[:, 0]) < 0), key)
+            own = Mixture.of({PAINT(key): 1.0}).lab[0]
+            way = (row[0, 0] - row[last, 0]) / (row[0, 0] - own)
+            self.assertTrue(0.7 < way < 1, (key, way))
+        reds = [np.interp(-50, -row[:, 0], row[:, 1]) for row in rows]
+        self.assertLess(reds[1], reds[2] - 10)
+        self.assertGreater(reds[0], reds[2] + 3)
         self.cell(1, last, columns).click()
         expect(self.slip).to_contain_text("toward green and keeps")
         page.get_by_role("button", name="Lightened").click()

@@ -49,7 +49,7 @@ class FirstMinutes(InBrowser):
         self.tap("button", "Mute Pyrrole orange")
         page.locator("[data-run-step]").first.wait_for()
         expect(page.get_by_label("Name of the sheet")).to_have_value(
-            "Pyrrole orange into ultramarine blue"
+            "Pyrrole orange into phthalo blue green shade"
         )
         tubes = self.api(page, "GET", "tubes")
         self.assertEqual({tube["medium"] for tube in tubes}, {"gouache"})

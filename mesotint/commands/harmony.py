@@ -3,7 +3,7 @@
 import argparse
 import json
 from collections.abc import Sequence
-from typing import TYPE_CHECKING, Any
+from typing import Any
 
 import numpy as np
 
@@ -11,9 +11,6 @@ from mesotint.colour.words import difference_in_words
 from mesotint.commands.reading import advised_box, keys_of, number, parts_of, viewing_from
 from mesotint.errors import InputError
 from mesotint.paints.library import Paint, library
-
-if TYPE_CHECKING:
-    from mesotint.harmony.candidates import Candidate, Harmony
 
 
 def _darkener(args: argparse.Namespace) -> Paint:
@@ -32,7 +29,7 @@ def _darkener(args: argparse.Namespace) -> Paint:
 def mother(args: argparse.Namespace) -> None:
     """The mothers of a painting, the one that costs least first."""
     # What needs scipy is loaded when it is asked for: the other commands start without it.
-    from mesotint.harmony.candidates import candidates, harmony, offered
+    from mesotint.harmony.candidates import Candidate, Harmony, candidates, harmony, offered
     from mesotint.harmony.judgement import already_together
     from mesotint.harmony.mother import Mother
     from mesotint.harmony.painting import Painting, Passage

@@ -15,7 +15,6 @@ from mesotint.planning.measures import least_ml
 from server.journal.answers import AgainOut
 from server.journal.requests import AgainIn
 from server.journal.services import seen_of
-from server.journal.store import left_of
 from server.kept.looks import looks
 from server.mixtures.keeping import lab_of
 from server.mixtures.models import KeptMixture, KeptPart
@@ -26,6 +25,7 @@ from server.painters.models import Painter
 from server.piles.models import Pile
 from server.piles.requests import PileIn
 from server.piles.services import new_pile
+from server.piles.stock import left_of
 from server.tubes.services import PaintBox
 
 

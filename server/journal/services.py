@@ -16,7 +16,6 @@ from mesotint.optics.grid import Array
 from server.journal.answers import EntryOut, Link, MadeStep, MixingOut, PartOut, RemarkOut
 from server.journal.models import Remark, Tag
 from server.journal.requests import EntryChange, RemarkIn
-from server.journal.store import left_of
 from server.kept.looks import Look, looks
 from server.kept.models import Photograph
 from server.kept.notes import restored
@@ -39,6 +38,7 @@ from server.paintings.models import Passage
 from server.piles.answers import step_words
 from server.piles.ledger import Ledger
 from server.piles.models import Pile
+from server.piles.stock import left_of
 from server.scales.models import Patch, Sheet
 from server.tubes.readings import colour_typed
 

@@ -15,6 +15,7 @@ from server.paintings.answers import PaintingPlanOut, PassageNeedOut, TubeNeedOu
 from server.paintings.composing import Composed, compose
 from server.paintings.layering import in_order
 from server.paintings.requests import PaintingPlanIn
+from server.piles.stock import left_of
 
 
 def work_plan(painter: Painter, asked: PaintingPlanIn) -> PaintingPlanOut:
@@ -92,9 +93,9 @@ def _ingredients(composed: Composed) -> dict[str, Paint]:
 def _needs(composed: Composed, told: Instructions, measure: Measure) -> list[TubeNeedOut]:
     """What each tube must give in all, with what goes into let-downs and mixtures."""
     box, needs = composed.box, []
+    known = left_of(composed.painter, box.tube_of.values())
     for each in sorted(told.used, key=lambda each: -each.volume_ml):
-        tube = box.tubes.get(box.tube_of.get(each.paint.key, 0))
-        left = None if tube is None else tube.left_ml
+        left = known.get(box.tube_of.get(each.paint.key, 0))
         needs.append(
             TubeNeedOut(
                 left_ml=left,

@@ -50,7 +50,7 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   return (
     <aside
       aria-label="The slip"
-      className="flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
+      className="relative flex min-h-0 flex-col bg-paper text-ink lg:overflow-y-auto"
     >
       <PaintingHead painting={painting} />
       {mother && harmony?.mother && (
