@@ -5,7 +5,9 @@ A picture is first cut into pieces, small regions of one colour that keep to its
 two regions that touch become one, again and again, always where that costs least: the criterion of
 Ward (1963, JASA 58, 236) over a graph of neighbours, with most of the difference taken where the
 two meet, so that a passage may change slowly across the picture, and lightness counting half, so
-that a shadow may lie across it. Nothing is left to chance: the same picture is divided alike.
+that a shadow may lie across it. What something in front has cut in two, a strip behind a post, is
+one passage still, where both parts are of one colour. Nothing is left to chance: the same picture
+is divided alike.
 """
 
 import heapq
@@ -20,6 +22,7 @@ import numpy as np
 from PIL import Image
 
 from mesotint.colour.colorimetry import lab_from_xyz, xyz_from_lab
+from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.words import describe
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array, Indices, Pixels
@@ -51,6 +54,13 @@ value alone become one."""
 
 _AT_THE_EDGE: Final = 0.8
 """Share of the cost that lies where two regions meet; the rest is how far their means differ."""
+
+_OF_ONE_COLOUR: Final = 3.0
+"""CIEDE2000 below which parts that nowhere touch are of one colour: light wanders by as much over a
+picture, and the passages of made-up scenes lie more than twice as far apart."""
+
+_FIELDS_MORE: Final = 8
+"""How many passages of a picture may be cut in two, for as many to be found as are asked for."""
 
 _ACCENT_FROM: Final = 1.0
 """How much a region stands out, from where on it may be meant as an accent: our own."""
@@ -219,13 +229,23 @@ def divide(pieces: Pieces, count: int | None = None) -> Indices:
             f"A picture is divided into {FEWEST_PASSAGES} to {MOST_PASSAGES} passages.", "count"
         )
     everything = np.arange(len(pieces.labs))
-    merged = _Merging(pieces, everything)
-    if count is None:
-        costs = merged.down_to(1)
-        count = _usual(costs)
+
+    def passages(fields: int) -> Indices:
         merged = _Merging(pieces, everything)
-    merged.down_to(count)
-    return _largest_first(merged.regions, pieces.sizes)
+        merged.down_to(fields)
+        return _largest_first(_of_one_colour(pieces, merged.regions), pieces.sizes)
+
+    if count is None:
+        return passages(_usual(_Merging(pieces, everything).down_to(1)))
+    # Where fields of one colour are one passage, it takes more of them to make as many.
+    found = passages(count)
+    for fields in range(count + 1, count + _FIELDS_MORE + 1):
+        if found.max() + 1 == count:
+            break
+        more = passages(fields)
+        if found.max() < more.max() < count:
+            found = more
+    return found
 
 
 def split(pieces: Pieces, members: Indices) -> tuple[Indices, Indices]:
@@ -444,6 +464,27 @@ class _Merging:
                 at = self.parent[at]
             roots.append(at)
         return np.array(roots)
+
+
+def _of_one_colour(pieces: Pieces, roots: Indices) -> Indices:
+    """The region of each piece, where those of one colour are one, the most alike first."""
+    names, of = np.unique(roots, return_inverse=True)
+    sizes = np.bincount(of, pieces.sizes)
+    lights = xyz_from_lab(pieces.labs) * pieces.sizes[:, None]
+    lights = np.stack([np.bincount(of, row) for row in lights.T], axis=1)
+    while len(names) > FEWEST_PASSAGES:
+        labs = lab_from_xyz(lights / sizes[:, None])
+        apart = delta_e_2000(labs[:, None], labs[None])
+        np.fill_diagonal(apart, np.inf)
+        one, other = sorted(np.unravel_index(int(apart.argmin()), apart.shape))
+        if apart[one, other] >= _OF_ONE_COLOUR:
+            break
+        lights[one] += lights[other]
+        sizes[one] += sizes[other]
+        lights, sizes = np.delete(lights, other, axis=0), np.delete(sizes, other)
+        names = np.delete(names, other)
+        of = np.where(of == other, one, of - (of > other))
+    return np.asarray(of)
 
 
 def _usual(costs: Sequence[float]) -> int:

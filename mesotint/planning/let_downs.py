@@ -298,13 +298,11 @@ class Addition:
             could.
         """
         worst = int(np.where(self.unsure, self.doubts, -1).argmax())
-        measure = self.bench.measure
         name = self.what[worst].name
-        finer = measure.step / 10 if measure.by_weight else 0.01
         more = f"mix {times} times as much, or " if times else ""
         return (
             f"So little {name[0].lower()}{name[1:]} cannot be measured well: {more}use a scale "
-            f"that reads {finer:g} g."
+            f"that reads {self.bench.measure.finer}."
         )
 
 

@@ -34,6 +34,10 @@ INCH_MM: Final = 25.4
 OUNCE_G: Final = 28.349523125
 """Grams of an avoirdupois ounce (international yard and pound agreement of 1959; exact)."""
 
+FLUID_OUNCE_ML: Final = 231 * 25.4**3 / 1000 / 128
+"""Millilitres of a US fluid ounce, 231 cubic inches to the gallon of 128 (NIST Handbook 44,
+appendix C; exact)."""
+
 HONEST_STEPS: Final = 10
 """Steps of a scale below which a weight says little (common practice)."""
 
@@ -115,6 +119,22 @@ class Measure:
             return "1 drop" if told == "1 drops" else told
         digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
         return f"{amount:.{digits}f} {self.unit}"
+
+    @property
+    def imperial(self) -> bool:
+        """Whether it reads ounces or inches."""
+        return self.unit in ("oz", "in")
+
+    @property
+    def finer(self) -> str:
+        """What a scale that would do better reads to, in the units that are worked in.
+
+        Without a scale it is one that weighs a hundredth of a gram, and shows ounces by the half
+        thousandth (from memory).
+        """
+        if self.by_weight:
+            return f"{self.step / 10:g} {self.unit}"
+        return "0.0005 oz" if self.imperial else "0.01 g"
 
     @property
     def least(self) -> float:
@@ -361,6 +381,19 @@ def least_ml(parts: Sequence[float], paints: Sequence[Paint], measure: Measure) 
     return measure.least / measure.per_ml(paints[most]) / float(shares[most])
 
 
+def _rounded_up(figure: float) -> float:
+    """To two digits, and never below: what is called enough has to be."""
+    digit = 10.0 ** (math.floor(math.log10(figure)) - 1)
+    return math.ceil(figure / digit - 1e-9) * digit
+
+
+def _volume_in_words(volume_ml: float, measure: Measure) -> str:
+    """Millilitres, behind fluid ounces where ounces or inches are worked in."""
+    if not measure.imperial:
+        return f"{volume_ml:.4g} ml"
+    return f"{_rounded_up(volume_ml / FLUID_OUNCE_ML):.4g} fl oz ({volume_ml:.4g} ml)"
+
+
 def checked_volumes(
     parts: Sequence[float], paints: Sequence[Paint], total_ml: float, measure: Measure
 ) -> Array:
@@ -390,8 +423,8 @@ def checked_volumes(
     need = least_ml(parts, paints, measure)
     if total_ml < need * (1 - 1e-9):
         raise InputError(
-            f"{total_ml:g} ml is less than this can measure; "
-            f"mix at least {need:.2g} ml, or use a finer one.",
+            f"{_volume_in_words(total_ml, measure)} is less than this can measure; mix at least "
+            f"{_volume_in_words(_rounded_up(need), measure)}, or use a finer one.",
             "total_ml",
         )
     return wanted

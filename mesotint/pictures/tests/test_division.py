@@ -128,6 +128,46 @@ class SceneTest(unittest.TestCase):
         self.assertEqual((empty[0].share, empty[0].touching), (0.0, ()))
 
 
+class CutInTwoTest(unittest.TestCase):
+    """A strip of grey behind a post: sky above, mud below, grain over all."""
+
+    def divided(
+        self, right: tuple[int, int, int], count: int | None = None
+    ) -> tuple[np.ndarray, np.ndarray]:
+        fields = np.zeros((240, 360), dtype=int)
+        fields[90:150] = 1
+        fields[150:] = 3
+        fields[90:150, 200:] = 2
+        fields[:, 160:200] = 4
+        colours = np.array(
+            [(150, 175, 205), (128, 128, 126), right, (92, 74, 50), (172, 52, 38)], dtype=float
+        )
+        grain = np.random.default_rng(3).normal(0, 4, (*fields.shape, 1))
+        pixels = np.clip(np.rint(colours[fields] + grain), 0, 255).astype(np.uint8)
+        pieces = pieces_of(resized(pixels))
+        of = divide(pieces, count)[pieces.labels]
+        return of, fields
+
+    def test_two_halves_of_one_strip_are_one_passage(self) -> None:
+        of, fields = self.divided((130, 129, 127))
+        left, right = (np.bincount(of[fields == place]).argmax() for place in (1, 2))
+        self.assertEqual(left, right)
+        mud, post = (np.bincount(of[fields == place]).argmax() for place in (3, 4))
+        self.assertEqual(len({int(left), int(mud), int(post)}), 3)
+        # The sky is cut by the post as well.
+        skies = of[:80, :150], of[:80, 210:]
+        self.assertEqual(*(np.bincount(sky.ravel()).argmax() for sky in skies))
+
+    def test_as_many_are_found_as_are_asked_for(self) -> None:
+        of, _ = self.divided((130, 129, 127), 4)
+        self.assertEqual(len(np.unique(of)), 4)
+
+    def test_two_strips_of_other_greys_stay_two(self) -> None:
+        of, fields = self.divided((164, 158, 140))
+        left, right = (np.bincount(of[fields == place]).argmax() for place in (1, 2))
+        self.assertNotEqual(left, right)
+
+
 class OddPictureTest(unittest.TestCase):
     def test_every_picture_is_divided_into_what_it_has(self) -> None:
         grey = np.repeat(RNG.integers(0, 256, (60, 80, 1), dtype=np.uint8), 3, axis=2)

@@ -1,5 +1,6 @@
 """Patches of different volumes, and amounts too small for a measure to read well."""
 
+import re
 import unittest
 
 import numpy as np
@@ -13,7 +14,9 @@ from mesotint.planning.measures import (
     dropper,
     gram_scale,
     least_ml,
+    ounces,
     ribbon,
+    ribbon_inches,
     syringe,
 )
 from mesotint.planning.measuring import measured
@@ -73,6 +76,39 @@ class SmallAmountsTest(unittest.TestCase):
                 self.assertTrue(measured((1, 2), paints, least, measure).amounts)
                 with self.assertRaisesRegex(InputError, "less than this can measure"):
                     measured((1, 2), paints, 0.9 * least, measure)
+
+    def test_what_is_called_enough_is_enough_and_said_in_the_units_worked_in(self) -> None:
+        """A fluid ounce is 29.57 ml (NIST Handbook 44, appendix C)."""
+        paints = (PAINT("PO20"), PAINT("PR108-light"))
+        for measure in (*MEASURES, gram_scale(1.0), ounces(0.01), ounces(0.1), ribbon_inches()):
+            for share in (0.999, 0.9, 0.3):
+                less = share * least_ml((1, 2), paints, measure)
+                with (
+                    self.subTest(unit=measure.unit, step=measure.step, share=share),
+                    self.assertRaises(InputError) as refused,
+                ):
+                    measured((1, 2), paints, less, measure)
+                says = str(refused.exception)
+                there, enough = (float(ml) for ml in re.findall(r"([\d.]+) ml", says))
+                self.assertLess(there, enough)
+                self.assertTrue(measured((1, 2), paints, enough, measure).amounts)
+                in_ounces = [float(word) for word in re.findall(r"([\d.]+) fl oz", says)]
+                self.assertEqual(len(in_ounces), 2 if measure.unit in ("oz", "in") else 0)
+                if in_ounces:
+                    self.assertGreaterEqual(in_ounces[1] * 29.5735, enough * 0.9999)
+
+    def test_a_finer_scale_is_named_in_the_units_worked_in(self) -> None:
+        """What is advised is bought: with it, nothing is in doubt any more."""
+        paints = (PAINT("PY3"), PAINT("PV23"))
+        for measure, unit, finer in (
+            (ounces(0.01), "oz", ounces(0.001)),
+            (gram_scale(0.3), "g", gram_scale(0.03)),
+        ):
+            says = measured((20, 1), paints, 3.0, measure).advice
+            with self.subTest(unit=unit):
+                self.assertRegex(says, rf"a scale that reads {finer.step:g} {unit}\.$")
+                self.assertEqual(measured((20, 1), paints, 3.0, finer).advice, "")
+        self.assertEqual((ribbon_inches().finer, ribbon().finer), ("0.0005 oz", "0.01 g"))
 
     def test_half_a_step_is_a_tenth_of_what_is_measured_well(self) -> None:
         for measure in MEASURES:
