@@ -276,10 +276,12 @@ class OtherCommandsTest(unittest.TestCase):
 
     def test_a_mother_is_found_for_a_painting(self) -> None:
         passages = ("mud:40:PBr7-burnt-umber=2,PW6=1", "water:40:PB35=3,PW6=2", "bill:20:PO20=2")
-        words = ("mother", *passages, "--accent", "bill", "--paints", "PY43,PB29,PG18,PBk9")
+        words = ("mother", *passages, "--accent", "bill", "--paints", "PY43,PV23,PG18,PBk9")
         answer = json.loads(run(*words, "--json")[1])["mothers"]
         self.assertEqual(answer[0]["shares"]["bill"], 0)
-        self.assertLess(answer[0]["spread_after"], answer[0]["spread_before"])
+        self.assertEqual(answer[0]["mother"], "Dioxazine violet")
+        self.assertLess(answer[0]["gathered"], 1)
+        self.assertAlmostEqual(answer[0]["movement_delta_e"], 2, places=1)
         for told in answer:
             self.assertEqual([p["name"] for p in told["passages"]], ["mud", "water", "bill"])
             for passage in told["passages"]:

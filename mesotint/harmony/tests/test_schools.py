@@ -199,7 +199,9 @@ class FiguresTest(unittest.TestCase):
             with self.subTest(figure=figure.name):
                 self.assertTrue(figure.told and figure.says.endswith(".") and figure.why)
                 self.assertRegex(figure.source, "19|20|practice|our own")
-        self.assertEqual([f.name for f in told if f.alarm], ["Hue spread", "Paint in common"])
+        self.assertEqual(
+            [f.name for f in told if f.alarm], ["Paint in common", "Where the eye goes"]
+        )
 
     def test_what_is_to_be_mended_is_said(self) -> None:
         loud = Painting(
