@@ -7,7 +7,7 @@ const LOOKS = {
   paper:
     "text-ink underline decoration-ink/35 decoration-2 underline-offset-4 hover:bg-paper-deep aria-pressed:bg-ink aria-pressed:text-paper aria-pressed:font-bold aria-pressed:no-underline disabled:opacity-45",
   stage:
-    "text-stage-ink hover:bg-stage-ink/10 aria-pressed:font-bold aria-pressed:shadow-[inset_0_-3px_0_currentColor] disabled:opacity-45",
+    "text-stage-ink hover:shadow-[inset_0_-1px_0_currentColor] aria-pressed:font-bold aria-pressed:shadow-[inset_0_-3px_0_currentColor] disabled:opacity-45",
   solid: "bg-ink text-paper font-bold hover:bg-slate disabled:opacity-45",
 } as const;
 
