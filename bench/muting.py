@@ -11,6 +11,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.correction import CLOSE, correct
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.muting.partners import partners
+from mesotint.mixing.muting.tests.by_search import cases
 from mesotint.mixing.recipe import search
 from mesotint.mixing.searcher import Searcher, Wanted, paint_sets
 from mesotint.paints.library import Paint, library
@@ -140,4 +141,18 @@ def muting() -> list[Figure]:
     return [below("all partners of one paint in a box of 49", max(times), "ms", 60)]
 
 
-SUITES = (muting, recipes, corrections)
+def opposites() -> list[Figure]:
+    """How often an opposite is first where a search of its own finds that it greys as well."""
+    right = [partners(case.paint, case.box)[0].paint.key in case.near
+             for case in cases() if case.near]  # fmt: skip
+    others = [case.residues[partners(case.paint, case.box)[0].paint.key]
+              - min(case.residues.values()) for case in cases() if not case.near]  # fmt: skip
+    return [
+        above(f"of {len(right)} times, an opposite first where it greys as well",
+              100 * sum(right) / len(right), "%", 100),
+        below(f"of {len(others)} times without one, more chroma left than need be",
+              max(others), "C*", 0.05),
+    ]  # fmt: skip
+
+
+SUITES = (muting, opposites, recipes, corrections)

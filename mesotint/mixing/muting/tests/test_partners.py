@@ -8,7 +8,6 @@ import unittest
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
-from mesotint.colour.hues import WHEEL, places
 from mesotint.colour.words import lean
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
@@ -20,9 +19,10 @@ from mesotint.mixing.muting.partners import (
     partners,
 )
 from mesotint.mixing.muting.relation import relation, temperature_remark
+from mesotint.mixing.muting.tests.by_search import cases
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.first_boxes import FIRST_MEDIA
-from mesotint.paints.library import Paint, library, mixed_tube
+from mesotint.paints.library import library, mixed_tube
 
 PAINT = library().paint
 FITTED = library().plain
@@ -152,67 +152,22 @@ class PartnersTest(unittest.TestCase):
 class RankingTest(unittest.TestCase):
     """The order of partners, against a search of four hundred shares and the wheel as it stands."""
 
-    white = PAINT("PW6")
-
-    def place(self, paint: Paint) -> int | None:
-        """Place of a paint's tint on the wheel of twelve; None for a grey or a black."""
-        tint = Viewing().lab(np.array([1.0, 10.0]), [paint, self.white])
-        if np.hypot(*tint[1:]) < 4 or "PBk" in paint.colour_index or "grey" in paint.family:
-            return None
-        return int(places(np.degrees(np.arctan2(tint[2], tint[1]))))
-
-    def residue(self, paint: Paint, other: Paint) -> float:
-        share = 1 / (1 + np.exp(-np.linspace(-11, 11, 401)))[:, None]
-        parts = np.hstack([1 - share, share, np.full_like(share, 4.0)])
-        labs = Viewing().lab(parts, [paint, other, self.white])
-        return float(np.hypot(labs[:, 1], labs[:, 2]).min())
-
-    def boxes(self) -> dict[str, list[Paint]]:
-        usual = {
-            f"{medium}, {box.name}": [PAINT(key) for key in box.paints]
-            for medium, of in FIRST_MEDIA.items()
-            for box in of.boxes
-        }
-        return {"the library": list(library().paints.values()), **usual}
-
     def test_an_opposite_is_first_wherever_it_greys_as_well(self) -> None:
-        residues: dict[tuple[str, str], float] = {}
         first, not_first = 0, 0
-        for name, box in self.boxes().items():
-            for paint in box:
-                opened = Viewing().lab(np.array([1.0, 4.0]), [paint, self.white])
-                if np.hypot(*opened[1:]) <= 20:
-                    continue
-                here = self.place(paint)
-                others = [p for p in box if p is not paint and self.place(p) is not None]
-                if here is None or not others:
-                    continue
-                for other in others:
-                    if (paint.key, other.key) not in residues:
-                        residues[paint.key, other.key] = self.residue(paint, other)
-                left = {p.key: residues[paint.key, p.key] for p in others}
-                best = min(left.values())
-                masstone = np.hypot(*Viewing().lab(np.ones(1), [paint])[1:])
-                clear_yellow = WHEEL[here].family == "yellow" and masstone > 80
-                near = {
-                    p.key
-                    for p in others
-                    if 5 <= (self.place(p) - here) % 12 <= 7
-                    and left[p.key] <= best + (6.5 if clear_yellow else 4)
-                }
-                found = partners(paint, box)
-                key = found[0].paint.key
-                with self.subTest(box=name, paint=paint.key, first=key):
-                    if near:
-                        first += 1
-                        self.assertIn(key, near)
-                        self.assertEqual(found[0].why, "")
-                    else:
-                        not_first += 1
-                        self.assertLess(left[key], best + 0.05)
-                        self.assertRegex(found[0].why, "opposite is")
-                    greys = [p.relation == "grey" for p in found]
-                    self.assertEqual(greys, sorted(greys))
+        for case in cases():
+            found = partners(case.paint, case.box)
+            key = found[0].paint.key
+            with self.subTest(box=case.box_name, paint=case.paint.key, first=key):
+                if case.near:
+                    first += 1
+                    self.assertIn(key, case.near)
+                    self.assertEqual(found[0].why, "")
+                else:
+                    not_first += 1
+                    self.assertLess(case.residues[key], min(case.residues.values()) + 0.05)
+                    self.assertRegex(found[0].why, "opposite is")
+                greys = [p.relation == "grey" for p in found]
+                self.assertEqual(greys, sorted(greys))
         self.assertGreater(first, 150)
         self.assertGreater(not_first, 10)
 
