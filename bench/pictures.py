@@ -12,7 +12,8 @@ from bench.painter import DemoPainter
 from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab
-from mesotint.pictures.division import divide, pieces_of, regions, split
+from mesotint.pictures.division import divide, regions, split
+from mesotint.pictures.pieces import pieces_of
 from mesotint.pictures.recolour import Recolouring, mean_lab
 from mesotint.pictures.tests.scenes import agreement, by_colour_alone, scene
 

@@ -14,7 +14,7 @@ from e2e.test_paintings import AtThePainting
 from mesotint.colour.colorimetry import lab_from_xyz
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import lab_from_hex, xyz_from_srgb
-from mesotint.pictures.division import labels_from_png
+from mesotint.pictures.pieces import labels_from_png
 from mesotint.pictures.recolour import Recolouring
 
 CANVAS = """async which => {

@@ -10,8 +10,9 @@ from PIL import Image
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Pixels
-from mesotint.pictures.division import divide, label_picture, pieces_of, regions, resized
+from mesotint.pictures.division import divide, regions
 from mesotint.pictures.photograph import Card
+from mesotint.pictures.pieces import label_picture, pieces_of, resized
 from mesotint.pictures.taken import Area, cut, read_pixels, upright_size
 
 

@@ -251,8 +251,8 @@ def card_area() -> dict[str, float]:
 def divided(belongs: Array) -> dict[str, Any]:
     """The picture in pieces, as a file carries it, and those of each passage: what the painter has
     merged and split until it was right."""
-    from mesotint.pictures.division import labels_as_png, pieces_of, resized
     from mesotint.pictures.photograph import Card, lit
+    from mesotint.pictures.pieces import labels_as_png, pieces_of, resized
     from mesotint.pictures.taken import Area, cut, small_jpeg, taken
 
     pixels = np.asarray(Image.open(io.BytesIO(taken(PICTURE.read_bytes()).data)))

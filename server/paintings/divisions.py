@@ -12,18 +12,16 @@ from PIL import Image
 
 from mesotint.errors import InputError
 from mesotint.optics.grid import Indices, Pixels
-from mesotint.pictures.division import (
+from mesotint.pictures.division import divide, regions, split
+from mesotint.pictures.photograph import lit
+from mesotint.pictures.pieces import (
     SIDE,
     Pieces,
-    divide,
     labels_as_png,
     labels_from_png,
     pieces_of,
-    regions,
     resized,
-    split,
 )
-from mesotint.pictures.photograph import lit
 from mesotint.pictures.taken import small_jpeg
 from server.kept import clock
 from server.kept.looks import looks

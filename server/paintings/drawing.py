@@ -16,9 +16,7 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array
 from mesotint.painted.placing import SheetPicture
 from mesotint.pictures import taken
-from mesotint.pictures.division import (
-    regions,
-)
+from mesotint.pictures.division import regions
 from mesotint.pictures.photograph import area_colour
 from mesotint.pictures.recolour import Recolouring
 from server.kept.looks import looks

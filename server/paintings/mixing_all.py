@@ -8,9 +8,7 @@ from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import FewTubes, few_tubes, loses_beside
 from mesotint.optics.grid import Array
-from mesotint.pictures.division import (
-    regions,
-)
+from mesotint.pictures.division import regions
 from server.kept.looks import looks
 from server.mixtures.requests import TubeMixture
 from server.mixtures.services import in_tubes

@@ -7,15 +7,9 @@ from scipy import ndimage
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.pictures.division import (
-    divide,
-    label_picture,
-    pieces_of,
-    regions,
-    resized,
-    split,
-)
+from mesotint.pictures.division import divide, regions, split
 from mesotint.pictures.photograph import Card
+from mesotint.pictures.pieces import label_picture, pieces_of, resized
 from mesotint.pictures.tests.scenes import agreement, by_colour_alone, scene
 
 RNG = np.random.default_rng(7)

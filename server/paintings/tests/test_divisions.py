@@ -9,8 +9,8 @@ from PIL import Image
 from pypdf import PdfReader
 
 from mesotint.colour.difference import delta_e_2000
-from mesotint.pictures.division import labels_from_png
 from mesotint.pictures.photograph import area_colour
+from mesotint.pictures.pieces import labels_from_png
 from mesotint.pictures.tests.scenes import agreement, scene
 from server.kept.models import Photograph
 from server.paintings.drawing import STRIP_PX
