@@ -290,6 +290,7 @@ class ScalesStage(InBrowser):
         throw = shelf.get_by_role("button", name=f"Throw away {FIRST_SCALE}", exact=True)
         throw.click()
         shelf.get_by_role("button", name="Bring it back").click()
+        expect(shelf.get_by_text("is thrown away")).to_have_count(0)
         expect(throw).to_be_visible()
         shelf.get_by_role("button", name="Close").click()
         expect(page).to_have_url(thrown)

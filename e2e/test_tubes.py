@@ -78,7 +78,7 @@ class Tubes(InBrowser):
         page = self.page
         sheet = page.url
         saved = page.locator("[data-parts]").all_inner_texts()
-        self.look_at("Ultramarine blue")
+        self.look_at("Cobalt blue")
         before = page.get_by_test_id("tube-words").inner_text()
         page.get_by_role("button", name="Measure it").click()
         desk = page.get_by_role("region", name="Colorimeter")
@@ -109,7 +109,7 @@ class Tubes(InBrowser):
         page.get_by_role("button", name="Recompute and keep").click()
         self.wait_until_kept()
         expect(page.get_by_text("measured anew since this was saved")).to_have_count(0)
-        self.look_at("Ultramarine blue")
+        self.look_at("Cobalt blue")
         page.get_by_role("button", name="Measure it").click()
         page.get_by_role("button", name="Back to its label").click()
         expect(page.get_by_role("button", name="Calibrate the tube")).to_be_visible()

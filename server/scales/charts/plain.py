@@ -53,11 +53,13 @@ def values(asked: Asked) -> Grid:
 
 
 def tints(asked: Asked) -> Grid:
+    asked.need("Tints take one tube at the least, a row each.")
     rows = [core.tint_column(p, asked.request.openings, asked.viewing) for p in asked.paints]
     return Grid("Tints", rows, [paint.name for paint in asked.paints], openings(asked))
 
 
 def strings(asked: Asked) -> Grid:
+    asked.need("Strings take one colour at the least, a row each.")
     dark = asked.darkener()
     rows = [core.string(p, asked.request.values, dark, asked.viewing) for p in asked.paints]
     columns = [f"value {value:g}" for value in asked.request.values]
@@ -66,6 +68,7 @@ def strings(asked: Asked) -> Grid:
 
 
 def recession(asked: Asked) -> Grid:
+    asked.need("Colours that go back are one at the least, a row each.")
     wanted, paints = asked.request, asked.paints
     figures = wanted.lighter, wanted.cooler, wanted.greyer, wanted.flatter
     found = core.recession(paints, asked.box, *figures, asked.viewing)

@@ -4,8 +4,9 @@ from django.db import migrations
 
 
 def by_volume(apps, schema_editor):
-    sheets = apps.get_model("scales", "Sheet")
-    for sheet in sheets.objects.all().iterator():
+    # A backup of an earlier version is migrated in a database of its own.
+    sheets = apps.get_model("scales", "Sheet").objects.using(schema_editor.connection.alias)
+    for sheet in sheets.iterator():
         request = sheet.request
         if request.get("chart") == "browns" and "counted_by" not in request:
             sheet.request = {**request, "counted_by": "volume"}

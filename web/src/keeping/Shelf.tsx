@@ -70,7 +70,10 @@ export function Shelf<T extends Shelved>({
   const [gone, setGone] = useState<readonly number[]>([]);
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: of.query.queryKey, exact: true });
+  // One after the other: what is brought back and thrown away again is thrown away.
+  const inOrder = { scope: { id: `shelf ${of.query.queryKey.join(" ")}` } };
   const throwAway = useMutation({
+    ...inOrder,
     mutationFn: (thing: T) => of.throwAway(thing.id),
     onSuccess: (_, thing) => {
       setThrown(thing);
@@ -79,6 +82,7 @@ export function Shelf<T extends Shelved>({
     onSettled: refresh,
   });
   const bringBack = useMutation({
+    ...inOrder,
     mutationFn: (thing: T) => of.bringBack(thing.id),
     onSuccess: (_, thing) => {
       setThrown(null);
