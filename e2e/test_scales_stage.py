@@ -279,6 +279,38 @@ class ScalesStage(InBrowser):
         page.get_by_role("button", name="Bring it back").click()
         expect(shelf.get_by_role("link", name="Fog bank")).to_be_visible()
 
+    def test_throwing_the_open_sheet_away_closes_it(self) -> None:
+        page, failed = self.page, []
+        page.on("response", lambda answer: answer.status >= 400 and failed.append(answer.url))
+        # The sheet that is open is a copy of the first, which lies beside it on the shelf.
+        thrown, name = page.url, page.get_by_label("Name of the sheet").input_value()
+        page.get_by_role("button", name="Saved sheets").click()
+        shelf = page.get_by_role("dialog")
+        # Brought back before the shelf is left, it lies on the stage as before.
+        throw = shelf.get_by_role("button", name=f"Throw away {name}", exact=True)
+        throw.click()
+        shelf.get_by_role("button", name="Bring it back").click()
+        expect(shelf.get_by_text("is thrown away")).to_have_count(0)
+        expect(throw).to_be_visible()
+        shelf.get_by_role("button", name="Close").click()
+        expect(page).to_have_url(thrown)
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        page.get_by_role("button", name="Saved sheets").click()
+        throw.click()
+        expect(shelf.get_by_text("is thrown away")).to_be_visible()
+        shelf.get_by_role("button", name="Close").click()
+        expect(page).not_to_have_url(thrown)
+        expect(page.locator("[data-run-step]")).to_have_count(0)
+        # The next tap begins a sheet, and nothing asks for what is gone.
+        tray = page.get_by_role("navigation", name="Tubes")
+        for tube in ("Red oxide", "Cerulean blue"):
+            tray.get_by_title(tube, exact=True).click()
+        expect(page.locator("[data-run-step]")).to_have_count(9)
+        self.wait_until_kept()
+        self.assertEqual(failed, [])
+
+
+class Accessible(InBrowser):
     def test_axe_finds_nothing_on_any_view_at_any_surround(self) -> None:
         page = self.page
         page.goto(self.studio.address)
