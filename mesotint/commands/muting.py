@@ -31,9 +31,10 @@ from mesotint.mixing.recipe import Wishes, search
 from mesotint.paints.cautions import cautions
 from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
-from mesotint.planning.instructions import Instructions, Work, instructions
+from mesotint.planning.following import Instructions
+from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import Measure, measure_of
-from mesotint.planning.measuring import Measured, measured
+from mesotint.planning.measuring import Measured
 from mesotint.planning.scale import Scale
 from mesotint.planning.work_plan import work_plan
 
@@ -192,13 +193,10 @@ def scale(args: argparse.Namespace) -> None:
     if not args.json:
         _print_plan(told, measure)
         return
-    amounts = [
-        measured(step.parts, trail.paints, args.ml, measure, trail.viewing) for step in steps
-    ]
     answer = {
         "steps": [
             {"share": step.share, **asdict(step.appearance), **_measured_answer(amount)}
-            for step, amount in zip(steps, amounts, strict=True)
+            for step, amount in zip(steps, told.patches, strict=True)
         ],
         "plan": [asdict(move) for move in work_plan(parts, args.ml, args.method).moves],
         "lines": [asdict(line) for line in told.lines],

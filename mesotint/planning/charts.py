@@ -245,7 +245,8 @@ def complement_chart(scale: Scale, whites: Sequence[float] = COMPLEMENT_WHITES) 
     for white in whites:
         opened = checked_amount(white, "white", most=100) * steps.sum(axis=1, keepdims=True)
         parts = np.concatenate([steps, opened], axis=1)
-        labels = [f"step {i + 1}, {white:g} white" for i in range(len(parts))]
+        of_white = f", {white:g} white" if white else ""
+        labels = [f"step {i + 1}{of_white}" for i in range(len(parts))]
         rows.append(_cells(labels, paints, parts, trail.viewing.lab(parts, paints)))
     return rows
 

@@ -3,10 +3,10 @@
 What is let down is thinned with what the mixture holds anyway, so that only the amount changes.
 """
 
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import dataclass, replace
 from functools import cached_property, lru_cache
-from itertools import product
+from itertools import combinations, product
 from typing import Final
 
 import numpy as np
@@ -15,23 +15,29 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
-from mesotint.planning.measures import HONEST_STEPS, Measure
+from mesotint.planning.measures import Measure
 
-SEEN_FROM: Final = 0.5
-"""CIEDE2000 that half a step of the measure must make before a paint is let down for it."""
+UNSEEN: Final = 0.7
+"""CIEDE2000 up to which no other let-down is sought for a mixture: below 1, which an eye is said to
+see, by what the let-down itself may be off once it is made in whole steps too."""
+
+READ_WITH_CARE: Final = 1.0
+"""CIEDE2000 of half a step from which an amount is to be read with care."""
+
+_ROUNDED_WELL: Final = 0.25
+"""CIEDE2000 from which another rounding of the steps is sought."""
 
 NEVER_MISSED: Final = 0.2
 """CIEDE2000 that a trace too small to measure has to make, or it is left out."""
 
-LET_DOWN_PARTS: Final = (9.0, 99.0, 4.0, 2.0, 1.0, 19.0, 49.0)
+LET_DOWN_PARTS: Final = (9.0, 4.0, 2.0, 1.0, 19.0, 99.0, 49.0)
 """Parts of the carrier to one part of the strong paint in a let-down, the usual one first.
 
 One part in a hundred is a let-down of a let-down.
 """
 
-_GROWN_A_LITTLE: Final = 1.15
-"""How much larger a pile may become for a let-down before one that grows it less is taken instead
-(our own judgement: below, the usual tenth is refused too often; above, paint is wasted)."""
+GREATEST_LET_DOWN: Final = 20.0
+"""Parts of the carrier to one from which a let-down is made in two goes."""
 
 _NOTHING_ML: Final = 1e-9
 """Millilitres below which a figure is what rounding left, and no paint."""
@@ -40,8 +46,18 @@ _MANY: Final = 5
 """Paints from which not every way of rounding is tried: two to the power of them are many."""
 
 
-_Rank = tuple[bool, bool, bool, float, float, int]
-"""How little there is against a let-down, the best first."""
+@dataclass(frozen=True)
+class LetDown:
+    """A strong paint to be thinned beforehand: one part of it in `parts` of a carrier."""
+
+    strong: Paint
+    carrier: Paint
+    parts: float
+
+    @property
+    def paint(self) -> Paint:
+        """What is mixed."""
+        return let_down(self.strong, self.carrier, self.parts)
 
 
 @dataclass(frozen=True, eq=False)
@@ -147,29 +163,31 @@ class Addition:
         return np.asarray(self.bench.there + volumes @ self.holds)
 
     @cached_property
-    def _rounded(self) -> tuple[Array, float]:
-        """Whole steps of each, and CIEDE2000 that they are off by."""
+    def _roundings(self) -> Array:
+        """Whole steps of each that are tried, the nearest first, shape (ways, added)."""
         step_ml = self.bench.measure.step / self.per_ml
         exact = self.volumes / step_ml
         nearest = np.rint(exact)
-        if not len(exact):
-            return nearest, float(self.bench.away(self.bench.there))
-        if not self.bench.there.any() and not nearest.any():
+        if len(exact) and not self.bench.there.any() and not nearest.any():
             nearest[int(exact.argmax())] = 1
-        cost = float(self.bench.away(self._after(nearest * step_ml)))
-        if cost < SEEN_FROM / 2 or len(exact) > _MANY:
-            return nearest, cost
+        if not len(exact) or len(exact) > _MANY:
+            return np.asarray(nearest[None])
         # Where the nearest steps would be seen, another rounding of them together may not be.
-        ways = np.array(list(product((0, 1), repeat=len(exact)))) + np.floor(exact)
-        volumes = ways * step_ml
-        fits = np.abs(volumes.sum(axis=1) - self.volumes.sum()) <= step_ml.max()
-        fits &= (volumes.sum(axis=1) + self.bench.there.sum()) > 0
-        if not fits.any():
-            return nearest, cost
-        ways, volumes = ways[fits], volumes[fits]
-        costs = self.bench.away(self._after(volumes))
-        best = int(costs.argmin())
-        return (ways[best], float(costs[best])) if costs[best] < cost else (nearest, cost)
+        ways = _up_or_down(len(exact)) + np.floor(exact)
+        volumes = (ways * step_ml).sum(axis=1)
+        fits = np.abs(volumes - self.volumes.sum()) <= step_ml.max()
+        fits &= volumes + self.bench.there.sum() > 0
+        return np.concatenate([nearest[None], ways[fits]])
+
+    @cached_property
+    def _rounded(self) -> tuple[Array, float]:
+        """Whole steps of each, and CIEDE2000 that they are off by."""
+        round_together([self])
+        return self._rounded
+
+    def _after_steps(self) -> Array:
+        """What lies there by each rounding, shape (ways, paints)."""
+        return self._after(self._roundings * (self.bench.measure.step / self.per_ml))
 
     @property
     def steps(self) -> Array:
@@ -193,28 +211,6 @@ class Addition:
         away = delta_e_2000(labs[:-1], labs[-1])
         return np.maximum(away[:count], away[count:])
 
-    @cached_property
-    def unsure(self) -> np.ndarray:
-        """Which are too little to be measured so that nobody sees it, shape (added,)."""
-        units = self.volumes * self.per_ml / self.bench.measure.step
-        few = units < HONEST_STEPS * (1 - 1e-9)
-        return few & (self.doubts >= SEEN_FROM) if few.any() else few
-
-    def strong(self, tried: set[int]) -> int | None:
-        """The paint that most wants to be let down, of those that were not tried.
-
-        Parameters
-        ----------
-        tried : set of int
-            Places of the paints that were let down already.
-        """
-        left = [
-            (float(doubt), i)
-            for i, doubt, unsure in zip(self._added, self.doubts, self.unsure, strict=False)
-            if unsure and i not in tried
-        ]
-        return max(left)[1] if left else None
-
     def without_traces(self) -> "Addition":
         """Without what is too little for the measure and would not be missed."""
         units = self.volumes * self.per_ml
@@ -231,43 +227,44 @@ class Addition:
                 wanted[self._added[place]] = self.bench.there[self._added[place]]
         return replace(self, wanted=wanted)
 
-    def let_down(self, strong: int) -> "Addition":
-        """The plan with one paint let down; as it is where nothing in the mixture can carry it.
+    def ways(self, let_downs: Sequence[LetDown]) -> Iterator["Addition"]:
+        """The addition as it is, and by some of the let-downs, the fewest first.
 
         Parameters
         ----------
-        strong : int
-            Place of the paint to let down.
+        let_downs : sequence of LetDown
+            Those that are made.
         """
-        options: list[tuple[_Rank, Addition]] = []
-        for usual in range(len(LET_DOWN_PARTS)):
-            options += self._options(strong, usual)
-            # What has nothing against it is beaten by no less usual one.
-            if any(not any(rank[:3]) for rank, _ in options):
-                break
-        return min(options, key=lambda option: option[0])[1] if options else self
+        yield self
+        for count in range(1, len(let_downs) + 1):
+            for some in combinations(let_downs, count):
+                plan: Addition | None = self
+                for each in some:
+                    plan = plan.by(each) if plan is not None else None
+                if plan is not None:
+                    yield plan
 
-    def _options(self, strong: int, usual: int) -> Iterator[tuple[_Rank, "Addition"]]:
-        """Ways to let one paint down in another that the mixture holds, each with its rank."""
-        parts = LET_DOWN_PARTS[usual]
-        for carrier, paint in enumerate(self.bench.paints):
-            if carrier == strong or paint.recipe or self.wanted[carrier] <= 0:
-                continue
-            grown = self._grown(strong, carrier, parts)
-            if grown > self.bench.most_grown:
-                continue
-            option = self._with(strong, carrier, parts, grown)
-            unsure = bool(option.unsure[-1] or option.steps[-1] <= 0)
-            rank = (
-                unsure,
-                option.cost >= SEEN_FROM,
-                grown > _GROWN_A_LITTLE,
-                # Of what looks the same the usual let-down is the least work.
-                option.cost if unsure or option.cost >= SEEN_FROM else float(usual),
-                option.cost,
-                carrier,
-            )
-            yield rank, option
+    def by(self, made: LetDown) -> "Addition | None":
+        """The addition with a paint taken from its let-down; none where the mixture does not take
+        the carrier, or does not want the paint.
+
+        Parameters
+        ----------
+        made : LetDown
+        """
+        paints = self.bench.paints
+        if made.strong not in paints or made.carrier not in paints:
+            return None
+        strong, carrier = paints.index(made.strong), paints.index(made.carrier)
+        if min(self.wanted[strong], self.wanted[carrier], self.plain[strong]) <= 0:
+            return None
+        grown = self._grown(strong, carrier, made.parts)
+        if grown > self.bench.most_grown:
+            return None
+        wanted = grown * self.wanted
+        volume = (1 + made.parts) * (wanted[strong] - self.held[strong])
+        thinned = Thinned(made.paint, strong, carrier, made.parts, float(volume))
+        return replace(self, wanted=wanted, thinned=(*self.thinned, thinned))
 
     def _grown(self, strong: int, carrier: int, parts: float) -> float:
         """How many times its volume lets the mixture take the carrier of a let-down; infinite where
@@ -278,32 +275,26 @@ class Addition:
         needed = self.held[carrier] - parts * self.held[strong]
         return float(needed / room) if room > _NOTHING_ML and needed > 0 else np.inf
 
-    def _with(self, strong: int, carrier: int, parts: float, grown: float) -> "Addition":
-        wanted = grown * self.wanted
-        paints = self.bench.paints
-        volume = (1 + parts) * (wanted[strong] - self.held[strong])
-        thinned = Thinned(
-            let_down(paints[strong], paints[carrier], parts), strong, carrier, parts, float(volume)
-        )
-        return replace(self, wanted=wanted, thinned=(*self.thinned, thinned))
 
-    def advice(self, times: int | None) -> str:
-        """What would do where something is too little to be measured unseen: `times` as much of it
-        all, if that is known, or a finer scale.
+def round_together(plans: Sequence[Addition]) -> None:
+    """Round additions of one bench, all ways of all of them looked at together.
 
-        Parameters
-        ----------
-        times : int or None
-            How many times as much could be measured; none where none of those tried
-            could.
-        """
-        worst = int(np.where(self.unsure, self.doubts, -1).argmax())
-        name = self.what[worst].name
-        more = f"mix {times} times as much, or " if times else ""
-        return (
-            f"So little {name[0].lower()}{name[1:]} cannot be measured well: {more}use a scale "
-            f"that reads {self.bench.measure.finer}."
-        )
+    Parameters
+    ----------
+    plans : sequence of Addition
+        At least one.
+    """
+    tables = [plan._after_steps() for plan in plans]
+    costs = plans[0].bench.away(np.concatenate(tables))
+    ends = np.cumsum([len(table) for table in tables])[:-1]
+    for plan, found in zip(plans, np.split(costs, ends), strict=True):
+        best = 0 if found[0] < _ROUNDED_WELL else int(found.argmin())
+        plan.__dict__["_rounded"] = (plan._roundings[best], float(found[best]))
+
+
+@lru_cache(maxsize=_MANY + 1)
+def _up_or_down(paints: int) -> Array:
+    return np.array(list(product((0.0, 1.0), repeat=paints)))
 
 
 @lru_cache(maxsize=512)

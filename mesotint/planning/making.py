@@ -14,14 +14,14 @@ from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import MIXTURE
-from mesotint.planning.let_downs import LET_DOWN_PARTS, let_down
+from mesotint.planning.let_downs import GREATEST_LET_DOWN, LET_DOWN_PARTS, let_down
 from mesotint.planning.measures import Measure
-
-GREATEST_LET_DOWN: Final = 20.0
-"""Parts of the carrier to one from which a let-down is made in two goes."""
 
 _TUBE, _MIXTURE, _ONCE, _TWICE = range(4)
 _TRIED: Final = 6
+_TOGETHER: Final = 2
+"""Parts that are told in one line, as those of a let-down are."""
+
 _ROUNDED_WELL: Final = 0.01
 
 
@@ -33,7 +33,7 @@ class Made:
     ----------
     paint : Paint
     says : tuple of str
-        What goes into it, line by line.
+        What goes into it, line by line; two parts in one.
     amounts : tuple of (Paint, float)
         The same in the measure's units.
     holds : array, shape (tubes,)
@@ -58,11 +58,15 @@ class Making:
         Every paint that comes from a tube.
     squeezed_ml : array, shape (tubes,)
         What goes into what is made.
+    sparing : bool
+        Whether no more is made than the measure tells within a tenth, where it would take more to
+        tell it well.
     """
 
     measure: Measure
     tubes: tuple[Paint, ...]
     known: Mapping[str, Paint]
+    sparing: bool = False
     made: list[Made] = field(default_factory=list)
 
     def __post_init__(self) -> None:
@@ -71,7 +75,11 @@ class Making:
 
     @classmethod
     def of(
-        cls, poured_ml: Mapping[Paint, float], measure: Measure, known: Mapping[str, Paint]
+        cls,
+        poured_ml: Mapping[Paint, float],
+        measure: Measure,
+        known: Mapping[str, Paint],
+        sparing: bool = False,
     ) -> "Making":
         """What has to be made so that so much of each paint and let-down can be poured.
 
@@ -83,13 +91,15 @@ class Making:
             What amounts are read with.
         known : mapping of str to Paint
             Paints by key.
+        sparing : bool
+            Whether as little is made as can be.
 
         Raises
         ------
         InputError
             Where a mixture holds a paint that is not known.
         """
-        making = cls(measure, _tubes(known), known)
+        making = cls(measure, _tubes(known), known, sparing)
         demand = dict(poured_ml)
         settled: dict[Paint, tuple[tuple[Paint, float], ...]] = {}
         # From what is poured back to the tubes: how much of each is needed is known by then.
@@ -146,7 +156,8 @@ class Making:
         paints = list(of)
         per_ml = np.array([self.measure.per_ml(paint) for paint in paints])
         shares = np.array(list(of.values())) / sum(of.values())
-        least = float((self.measure.within_a_tenth / per_ml / shares).max())
+        small = self.measure.within_a_tenth if self.sparing else self.measure.well
+        least = float((small / per_ml / shares).max())
         volume = max(ml, least)
         exact = volume * shares * per_ml / self.measure.step
         # The part that is least in steps is told exactly, and the others as near as they come.
@@ -183,6 +194,8 @@ class Making:
             if not self.is_made(used):
                 self.squeezed_ml += volume * holds
         says = tuple(f"{self.measure.told(units)} {used.name}" for used, units in amounts)
+        if len(says) == _TOGETHER:
+            says = (" and ".join(says),)
         whole = float(volumes.sum())
         self.made.append(Made(paint, says, amounts, volumes / whole, whole))
 
@@ -194,6 +207,15 @@ class Making:
         paint : Paint
         """
         return any(made.paint.key == paint.key for made in self.made)
+
+    @property
+    def hardly_measured(self) -> Paint | None:
+        """Something of which a part is more than the measure tells within a tenth, and less than it
+        tells well."""
+        for made in self.made:
+            if min(units for _, units in made.amounts) < self.measure.well * (1 - 1e-9):
+                return made.paint
+        return None
 
     def holds(self, paint: Paint) -> Array:
         """Share by volume of each tube in a paint: itself, or what it was made of.

@@ -5,7 +5,7 @@ Volumes are millilitres throughout.
 
 import math
 from collections.abc import Callable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from fractions import Fraction
 from typing import Final
 
@@ -126,15 +126,15 @@ class Measure:
         return self.unit in ("oz", "in")
 
     @property
-    def finer(self) -> str:
-        """What a scale that would do better reads to, in the units that are worked in.
+    def finer(self) -> "Measure":
+        """A scale that would do better, in the units that are worked in.
 
         Without a scale it is one that weighs a hundredth of a gram, and shows ounces by the half
         thousandth (from memory).
         """
         if self.by_weight:
-            return f"{self.step / 10:g} {self.unit}"
-        return "0.0005 oz" if self.imperial else "0.01 g"
+            return replace(self, step=self.step / 10)
+        return ounces(0.0005) if self.imperial else gram_scale(0.01)
 
     @property
     def least(self) -> float:
@@ -142,12 +142,22 @@ class Measure:
         return self.step * self.least_steps
 
     @property
+    def honest(self) -> float:
+        """The amount below which half a step is over a twentieth of it, in its unit."""
+        return HONEST_STEPS * self.step * (1 - 1e-9)
+
+    @property
     def within_a_tenth(self) -> float:
-        """The amount from which half a step is a tenth of it or less, in its unit.
+        """The amount from which half a step is a tenth of it or less, in its unit."""
+        return 5 * self.step
+
+    @property
+    def well(self) -> float:
+        """The amount from which it measures well, in its unit.
 
         A syringe or a dropper can measure a single step, but half of one more or less is much.
         """
-        return max(self.least, 5 * self.step)
+        return max(self.least, self.within_a_tenth)
 
 
 def gram_scale(step_g: float = 0.1) -> Measure:

@@ -1,12 +1,12 @@
 """A mixture, or an addition to a pile, as a measure can tell it: whole steps and let-downs.
 
-A strong paint of which half a step more or less would be seen is let down first: thinned with what
-the mixture holds anyway, so that nothing changes but the amount, which can then be measured. Where
-the pile lies there already, the carrier comes on top of it, and the pile grows a little to take it.
+What no whole step of the measure tells is taken from a let-down, where one is made: thinned with
+what the mixture holds anyway, so that nothing changes but the amount. Where the pile lies there
+already, the carrier comes on top of it, and the pile grows a little to take it.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, field, replace
 from functools import lru_cache
 from typing import Final
 
@@ -15,11 +15,11 @@ import numpy as np
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.let_downs import Addition, Bench
-from mesotint.planning.measures import Measure, checked_volumes
+from mesotint.planning.let_downs import UNSEEN, Addition, Bench, LetDown, round_together
+from mesotint.planning.measures import Measure
 
-_MORE_TIMES: Final = (2, 3, 5, 10)
-"""How many times as much is tried where nothing else can be measured; more fills a jar."""
+_LARGER: Final = (1.0, 1.03, 1.06, 1.1, 1.15, 1.2)
+"""How many times as much is mixed where whole steps come nearer then: the least first."""
 
 
 @dataclass(frozen=True)
@@ -43,49 +43,30 @@ class Measured:
         CIEDE2000 from the exact mixture.
     let_downs : tuple of Paint
         Mixed first.
-    advice : str
-        What would do where even a let-down cannot be measured so that nothing is seen; else empty.
+    plan : Addition
+        What was rounded.
     """
 
     amounts: tuple[Amount, ...]
     cost_delta_e: float
     let_downs: tuple[Paint, ...]
-    advice: str = ""
+    plan: Addition = field(repr=False, compare=False)
+
+    @property
+    def doubts(self) -> list[tuple[Paint, float]]:
+        """CIEDE2000 that half a step more or less makes of each that is added."""
+        return list(zip(self.plan.what, self.plan.doubts.tolist(), strict=True))
+
+    @property
+    def doubt(self) -> float:
+        """CIEDE2000 of the half step that shows most, of what is fewer steps than are honest."""
+        few = {a.paint for a in self.amounts if a.amount < self.plan.bench.measure.honest}
+        return max((seen for paint, seen in self.doubts if paint in few), default=0.0)
 
     @property
     def volume_ml(self) -> float:
         """Volume of the whole mixture."""
         return sum(a.volume_ml for a in self.amounts)
-
-
-def measured(
-    parts: Sequence[float],
-    paints: Sequence[Paint],
-    total_ml: float,
-    measure: Measure,
-    viewing: Viewing = DEFAULT_VIEWING,
-) -> Measured:
-    """A mixture of a wanted volume, as a measure can tell it.
-
-    Where nothing in it can carry a let-down, `Measured.advice` says what would do.
-
-    Parameters
-    ----------
-    parts : sequence of float
-        By volume, as many as paints.
-    paints : sequence of Paint
-    total_ml : float
-        Volume wanted, above zero.
-    measure : Measure
-    viewing : Viewing
-
-    Raises
-    ------
-    InputError
-        For a mixture of nothing, or a total smaller than the measure can tell.
-    """
-    wanted = checked_volumes(parts, paints, total_ml, measure)
-    return measured_addition(np.zeros(len(paints)), wanted, paints, measure, viewing)
 
 
 def measured_addition(
@@ -96,6 +77,7 @@ def measured_addition(
     viewing: Viewing = DEFAULT_VIEWING,
     *,
     most_grown: float = 1.0,
+    let_downs: Sequence[LetDown] = (),
 ) -> Measured:
     """What to add to a pile so that it becomes a wanted mixture, as a measure can tell it.
 
@@ -109,6 +91,8 @@ def measured_addition(
     most_grown : float
         How many times what is wanted may lie there afterwards, so that what a let-down brings along
         fits, or what is there too much already; 1 or more.
+    let_downs : sequence of LetDown
+        Those that are made, and of which the fewest are taken.
     """
     return _measured(
         tuple(np.asarray(there_ml, dtype=np.float64).tolist()),
@@ -117,11 +101,12 @@ def measured_addition(
         measure,
         viewing,
         most_grown,
+        tuple(let_downs),
     )
 
 
 # A plan measures what its sheet has measured already, and is asked for again with every tick.
-@lru_cache(maxsize=2048)
+@lru_cache(maxsize=4096)
 def _measured(
     there_ml: tuple[float, ...],
     wanted_ml: tuple[float, ...],
@@ -129,22 +114,12 @@ def _measured(
     measure: Measure,
     viewing: Viewing,
     most_grown: float,
+    let_downs: tuple[LetDown, ...],
 ) -> Measured:
     there, wanted = np.array(there_ml), np.array(wanted_ml)
-    plan = _best(there, wanted, paints, measure, viewing, most_grown)
-    advice = ""
-    if plan.unsure.any():
-        times = next(
-            (
-                times
-                for times in _MORE_TIMES
-                if not _best(
-                    times * there, times * wanted, paints, measure, viewing, most_grown
-                ).unsure.any()
-            ),
-            None,
-        )
-        advice = plan.advice(times)
+    bench = Bench(paints, there, measure, viewing, viewing.lab(wanted, paints), most_grown)
+    grown = min(max(1.0, too_much(there, wanted)), most_grown)
+    plan = _nearest(bench, grown * wanted, let_downs)
     amounts = [
         Amount(
             paint, float(steps * measure.step), measure.unit, float(steps * measure.step / per_ml)
@@ -152,27 +127,28 @@ def _measured(
         for paint, steps, per_ml in zip(plan.what, plan.steps, plan.per_ml, strict=True)
         if steps > 0
     ]
-    let_downs = tuple(thinned.paint for thinned in plan.thinned)
-    return Measured(tuple(amounts), plan.cost, let_downs, advice)
+    return Measured(
+        tuple(amounts),
+        plan.cost,
+        tuple(thinned.paint for thinned in plan.thinned),
+        plan,
+    )
 
 
-def _best(
-    there: Array,
-    wanted: Array,
-    paints: tuple[Paint, ...],
-    measure: Measure,
-    viewing: Viewing,
-    most_grown: float,
-) -> Addition:
-    """The addition with every paint let down that wants it, the one most in doubt first."""
-    bench = Bench(paints, there, measure, viewing, viewing.lab(wanted, paints), most_grown)
-    grown = min(max(1.0, too_much(there, wanted)), most_grown)
-    plan = Addition(bench, grown * wanted).without_traces()
-    tried: set[int] = set()
-    while (strong := plan.strong(tried)) is not None:
-        tried.add(strong)
-        plan = plan.let_down(strong)
-    return plan
+def _nearest(bench: Bench, wanted: Array, let_downs: tuple[LetDown, ...]) -> Addition:
+    """The first way that comes so near that no eye tells it; else the nearest."""
+    plain = Addition(bench, wanted).without_traces()
+    if plain.cost <= UNSEEN:
+        return plain
+    plans = [
+        plan
+        for larger in _LARGER
+        for plan in replace(plain, wanted=larger * plain.wanted).ways(let_downs)
+    ]
+    round_together(plans)
+    return next((plan for plan in plans if plan.cost <= UNSEEN), None) or min(
+        plans, key=lambda plan: plan.cost
+    )
 
 
 def too_much(there_ml: Array, wanted_ml: Array) -> float:

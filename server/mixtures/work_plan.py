@@ -3,8 +3,8 @@
 import hashlib
 from collections.abc import Sequence
 
-from mesotint.planning.instructions import Instructions, Line
-from mesotint.planning.instructions import Used as CoreUsed
+from mesotint.planning.following import Instructions, Line
+from mesotint.planning.following import Used as CoreUsed
 from mesotint.planning.measures import Measure
 from server.mixtures.answers import Spare, Used, WorkLine
 

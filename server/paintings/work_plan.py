@@ -6,7 +6,8 @@ from mesotint.harmony.laying_out import laying_out
 from mesotint.mixing.mixture import together
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.instructions import Instructions, Work, instructions
+from mesotint.planning.following import Instructions
+from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import Measure, least_ml, volume_for_area
 from server.mixtures.services import cautions_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines

@@ -4,9 +4,9 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from mesotint.planning.instructions import Line, Work, instructions
+from mesotint.planning.following import Line
+from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import volume_for_area
-from mesotint.planning.measuring import measured
 from server.kept.looks import look
 from server.mixtures.answers import Part, Used
 from server.mixtures.services import cautions_of, parts_of
@@ -37,18 +37,16 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         made.viewing,
         made.ingredients,
     )
-    patches = []
-    for row in parts.tolist():
-        found = measured(row, made.paints, each, read, made.viewing)
-        patches.append(
-            MeasuredOut(
-                amounts=[
-                    AmountOut(name=amount.paint.name, says=read.told(amount.amount))
-                    for amount in found.amounts
-                ],
-                cost_delta_e=found.cost_delta_e,
-            )
+    patches = [
+        MeasuredOut(
+            amounts=[
+                AmountOut(name=amount.paint.name, says=read.told(amount.amount))
+                for amount in patch.amounts
+            ],
+            cost_delta_e=patch.cost_delta_e,
         )
+        for patch in told.patches
+    ]
     return WorkPlan(
         key=plan_key(told.lines),
         patches=patches,

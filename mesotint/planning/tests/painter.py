@@ -96,10 +96,12 @@ class Painter:
         """Do what the lines say; the patches by number."""
         for heading, says in lines:
             if heading.startswith("First mix: "):
-                found = re.fullmatch(rf"{AMOUNT} (.+)", says)
+                found = re.fullmatch(rf"{AMOUNT} (.+?)(?: and {AMOUNT} (.+))?", says)
                 assert found, says
                 pot = self.pots.setdefault(heading.removeprefix("First mix: "), {})
-                self._put(pot, self._of(found[2], found[1]))
+                for told, name in ((found[1], found[2]), (found[3], found[4])):
+                    if told:
+                        self._put(pot, self._of(name, told))
                 continue
             heap = self.heaps.setdefault(heading, {})
             if found := re.fullmatch(
@@ -107,6 +109,11 @@ class Painter:
             ):
                 taken = self.millilitres(found[1], heap) if found[1] else volume_of(heap)
                 self.patches[self.names[found[2]]] = self._take(heap, taken)
+            elif found := re.fullmatch(rf"Take {AMOUNT} of (.+?)(?: and add {AMOUNT} (.+))?", says):
+                pile = self.heaps[found[2][0].upper() + found[2][1:]]
+                self._put(heap, self._take(pile, self.millilitres(found[1], pile)))
+                if found[3]:
+                    self._put(heap, self._of(found[4], found[3]))
             elif found := re.fullmatch(rf"Scrape {AMOUNT} off and lay it aside", says):
                 self._take(heap, self.millilitres(found[1], heap))
             elif found := re.fullmatch(rf"Carry {AMOUNT} over from (.+)", says):

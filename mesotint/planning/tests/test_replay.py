@@ -8,8 +8,9 @@ tests that replayed it with the same density were green.
 
 import re
 import unittest
-from collections.abc import Iterator, Sequence
+from collections.abc import Sequence
 from dataclasses import replace
+from functools import cache
 
 import numpy as np
 
@@ -19,7 +20,8 @@ from mesotint.mixing.muting.trail import Third, Trail
 from mesotint.optics.grid import Array
 from mesotint.paints.library import WATER, Paint, library, mixed_tube
 from mesotint.paints.roles import mixture
-from mesotint.planning.instructions import Instructions, Work, instructions
+from mesotint.planning.following import Instructions
+from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import (
     Measure,
     brush,
@@ -38,6 +40,7 @@ from mesotint.planning.work_plan import METHODS
 PAINT = library().paint
 WHITE = PAINT("PW6")
 CLAIMED_WITHIN = 0.35
+WASTE = 1.3
 STEPS = 7
 
 PAIRS: tuple[tuple[str, str, float, tuple[str, float] | None], ...] = (
@@ -61,8 +64,10 @@ MEASURES: tuple[tuple[Measure, float], ...] = (
 LABELS = [f"step {number + 1}" for number in range(STEPS)]
 
 
-def plans() -> Iterator[tuple[str, Trail, Array, Measure, float, Instructions]]:
+@cache
+def plans() -> list[tuple[str, Trail, Array, Measure, float, Instructions]]:
     """540 plans: 18 scales, each in ten measures and by three methods."""
+    made = []
     for first, second, white, third in PAIRS:
         bent = Third(PAINT(third[0]), third[1]) if third else None
         trail = Trail(PAINT(first), PAINT(second), white, third=bent)
@@ -71,7 +76,8 @@ def plans() -> Iterator[tuple[str, Trail, Array, Measure, float, Instructions]]:
             for method in METHODS:
                 told = instructions(parts, trail.paints, LABELS, Work(measure, each_ml, method))
                 name = f"{first} {second}, {measure.step:g} {measure.unit}, {method}"
-                yield name, trail, parts, measure, each_ml, told
+                made.append((name, trail, parts, measure, each_ml, told))
+    return made
 
 
 def followed(told: Instructions, paints: Sequence[Paint]) -> tuple[dict[int, Heap], list[Paint]]:
@@ -88,27 +94,34 @@ def colours(patches: dict[int, Heap], tubes: Sequence[Paint], viewing: Viewing) 
 
 class ReplayTest(unittest.TestCase):
     def test_540_plans_come_out_as_they_claim(self) -> None:
-        count, twice = 0, 0
+        count, twice, short = 0, 0, 0
         for name, trail, parts, measure, each_ml, told in plans():
             patches, tubes = followed(told, trail.paints)
             made = colours(patches, tubes, trail.viewing)
             off = delta_e_2000(made, trail.viewing.lab(parts, trail.paints))
             volumes = np.array([volume_of(patches[i]) for i in range(STEPS)])
-            # One step of the lightest paint is the most that a step is of anything here.
+            # One step of the lightest paint is the most that a step is of anything here; a pile may
+            # be a fifth larger, where whole steps come nearer then, and a load that is carried too.
             step_ml = measure.step / min(measure.per_ml(paint) for paint in trail.paints)
             with self.subTest(plan=name):
                 self.assertLessEqual(np.abs(off - told.costs).max(), CLAIMED_WITHIN)
                 self.assertLessEqual(np.abs(volumes - told.volumes_ml).max(), 0.01 * each_ml)
-                self.assertLessEqual(
-                    np.abs(volumes - each_ml).max(), max(step_ml * 1.001, 0.05 * each_ml)
-                )
-                # Half a step is all that may be seen, unless the plan says what would do.
-                self.assertLess(off.max(), 0.9 if not told.advice else 2.0)
+                self.assertLess(each_ml - volumes.min(), step_ml + 0.05 * each_ml)
+                self.assertLess(volumes.max() - each_ml, step_ml + 0.3 * each_ml)
+                # What an eye tells apart is off only where the plan says what would do.
+                ways = [says for says in told.advice if says.startswith("With this measure")]
+                if not ways:
+                    self.assertLess(off.max(), 1.05)
+                    # Told by the rule, with our own figure: a let-down is no waste.
+                    self.assertLess(sum(used.volume_ml for used in told.used), WASTE * volumes.sum()
+                                    + told.left_ml)  # fmt: skip
+                short += bool(ways)
             count += 1
-            twice += any(re.search(r"1 part in \d+ of .*, 1 part in", x.says) is None
-                         and "1 part in 100" in x.heading for x in told.lines)  # fmt: skip
+            twice += any("1 part in 10 of" in line.says and "First mix" in line.heading
+                         for line in told.lines)  # fmt: skip
         self.assertEqual(count, 540)
         self.assertGreater(twice, 20)
+        self.assertLess(short, 0.1 * count)
 
     def test_the_plan_that_came_out_at_seven(self) -> None:
         trail = Trail(PAINT("PR108-light"), PAINT("PG7"), 2.0)
@@ -116,17 +129,19 @@ class ReplayTest(unittest.TestCase):
         told = instructions(parts, trail.paints, LABELS, Work(gram_scale(0.1), 5.0))
         patches, tubes = followed(told, trail.paints)
         made = colours(patches, tubes, trail.viewing)
-        self.assertLess(delta_e_2000(made, trail.viewing.lab(parts, trail.paints)).max(), 0.6)
+        self.assertLess(delta_e_2000(made, trail.viewing.lab(parts, trail.paints)).max(), 1.0)
 
-    def test_half_a_step_more_of_what_is_under_ten_steps_is_not_seen(self) -> None:
-        """In running plans too: what would be seen is let down, or the plan says what would do."""
-        looked = 0
+    def test_half_a_step_misread_that_shows_is_told(self) -> None:
+        """In running plans too: followed again with half a step more of each amount of under ten
+        steps, no step moves more than the plan says."""
+        looked, cared = 0, 0
         for name, trail, _, measure, _, told in plans():
             read = measure.unit in ("g", "ml", "drops", "mm") and measure.step in (0.1, 1.0)
-            if told.advice or "running" not in name or not read:
+            if "running" not in name or not read:
                 continue
+            care = re.search(r"shows \(ΔE ([\d.]+)\)", " ".join(told.advice))
             patches, tubes = followed(told, trail.paints)
-            plain = colours(patches, tubes, trail.viewing)
+            plain, worst = colours(patches, tubes, trail.viewing), 0.0
             for i, line in enumerate(told.lines):
                 found = re.fullmatch(rf"{AMOUNT}( more)? (.+)", line.says)
                 if line.heading.startswith("First mix") or not found:
@@ -144,24 +159,45 @@ class ReplayTest(unittest.TestCase):
                     if x.says.startswith("Scoop")
                 )
                 seen = colours(with_more, tubes, trail.viewing)[step]
-                with self.subTest(plan=name, line=line.says):
-                    self.assertLess(float(delta_e_2000(seen, plain[step])), 0.65)
+                worst = max(worst, float(delta_e_2000(seen, plain[step])))
                 looked += 1
+            with self.subTest(plan=name):
+                self.assertLess(worst, 1.1 * float(care[1]) + 0.1 if care else 1.2)
+            cared += bool(care)
         self.assertGreater(looked, 40)
+        self.assertGreater(cared, 10)
 
     def test_what_a_plan_says_would_do_does(self) -> None:
         trail = Trail(PAINT("PR177"), PAINT("PG18"), 3.0)
         parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
 
-        def told(measure: Measure, each_ml: float) -> Instructions:
-            return instructions(parts, trail.paints, LABELS, Work(measure, each_ml))
+        def off(measure: Measure, each_ml: float) -> tuple[float, Instructions]:
+            told = instructions(parts, trail.paints, LABELS, Work(measure, each_ml))
+            patches, tubes = followed(told, trail.paints)
+            made = colours(patches, tubes, trail.viewing)
+            return float(delta_e_2000(made, trail.viewing.lab(parts, trail.paints)).max()), told
 
-        coarse = told(syringe(0.1), 5.0)
-        self.assertTrue(coarse.advice)
-        times = max(int(re.findall(r"mix (\d+) times", says)[0]) for says in coarse.advice)
-        self.assertEqual(told(syringe(0.1), 5.0 * times).advice, ())
-        self.assertIn("use a scale that reads 0.01 g", coarse.advice[0])
-        self.assertEqual(told(gram_scale(0.01), 5.0).advice, ())
+        seen, coarse = off(gram_scale(1.0), 8.0)
+        self.assertGreater(seen, 1.0)
+        (way,) = [says for says in coarse.advice if says.startswith("With this measure")]
+        times = int(re.findall(r"Mix (\d+) times", way)[0])
+        self.assertLess(off(gram_scale(1.0), 8.0 * times)[0], 1.05)
+        self.assertIn("use a scale that reads 0.1 g", way)
+        self.assertLess(off(gram_scale(0.1), 8.0)[0], 1.05)
+
+    def test_a_hand_makes_few_let_downs_and_one_of_each_strong_paint(self) -> None:
+        """The nine steps that once had eight let-downs (the craft: one serves a whole scale)."""
+        for first, second, white in (("PO20", "PB29", 4.0), ("PR108-light", "PG7", 4.0)):
+            trail = Trail(PAINT(first), PAINT(second), white)
+            parts = np.array([step.parts for step in Scale(trail, 9).steps])
+            labels = [f"step {number + 1}" for number in range(9)]
+            told = instructions(parts, trail.paints, labels, Work(gram_scale(0.1), 5.0))
+            strong = [each.strong.key for each in told.let_downs]
+            jars = {x.heading for x in told.lines if x.heading.startswith("First mix")}
+            with self.subTest(pair=(first, second)):
+                self.assertLessEqual(len(jars), 2)
+                self.assertEqual(len(strong), len(set(strong)))
+                self.assertLess(max(told.costs), 1.05)
 
     def test_a_mixture_weighs_the_mean_by_volume_of_what_is_in_it(self) -> None:
         """1 part of dioxazine violet in 10 weighs 1.9 g/ml, and not 1.15 as the violet does."""

@@ -25,8 +25,8 @@ from mesotint.planning.measures import (
     told_in,
     volume_for_area,
 )
-from mesotint.planning.measuring import measured
 from mesotint.planning.scale import Scale
+from mesotint.planning.tests.alone import alone, measured
 from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
 
 PAINT = library().paint
@@ -149,21 +149,27 @@ class ToolsTest(unittest.TestCase):
 
     def test_what_a_scale_cannot_weigh_is_let_down_in_its_partner_and_nothing_changes(self) -> None:
         paints = (PAINT("PY3"), PAINT("PV23"))
-        found = measured((60, 1), paints, 20, gram_scale(0.1))
+        found = measured((60, 1), paints, 4, gram_scale(0.1))
         (thinned,) = found.let_downs
         self.assertEqual(set(dict(thinned.recipe)), {"PV23", "PY3"})
         self.assertLess(found.cost_delta_e, 1.0)
-        self.assertTrue(all(a.amount >= 1.0 for a in found.amounts))
-        straight = measured((60, 1), paints, 20, gram_scale(0.001))
+        straight = measured((60, 1), paints, 4, gram_scale(0.001))
         self.assertEqual(straight.let_downs, ())
 
-    def test_where_nothing_can_carry_a_let_down_the_plan_says_what_would_do(self) -> None:
-        """White that is a trace by itself: nothing is weaker, to let it down with."""
-        paints = (PAINT("PV23"), WHITE)
-        found = measured((1, 0.9), paints, 0.6, dropper(0.1))
-        self.assertRegex(found.advice, "mix [2-9] times as much, or use a scale that reads 0.01 g")
-        times = int(found.advice.split("mix ")[1].split(" ")[0])
-        self.assertEqual(measured((1, 0.9), paints, 0.6 * times, dropper(0.1)).advice, "")
+    def test_where_a_let_down_would_waste_the_plan_says_what_would_do(self) -> None:
+        """By whole grams a let-down is ten of them and more, beside a pile of twelve."""
+        paints = (PAINT("PY3"), PAINT("PV23"))
+        found = alone((20, 1), paints, 11, gram_scale(1.0))
+        self.assertEqual(found.let_downs, ())
+        self.assertGreater(found.costs[0], 1.0)
+        way = found.advice[-1]
+        self.assertRegex(way, "Mix [2-9] times as much, or use a scale that reads 0.1 g")
+        times = int(way.split("Mix ")[1].split(" ")[0])
+        for better in (
+            alone((20, 1), paints, 11 * times, gram_scale(1.0)),
+            alone((20, 1), paints, 11, gram_scale(0.1)),
+        ):
+            self.assertLess(better.costs[0], 1.0)
 
     def test_nothing_is_let_down_for_a_difference_no_eye_sees(self) -> None:
         paints = (PAINT("PBr7-burnt-umber"), PAINT("PBr7-raw-umber"))

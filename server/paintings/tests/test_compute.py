@@ -338,7 +338,9 @@ class PlanTest(YardTest):
         # What is squeezed out is what is painted with, and what is left of let-downs.
         squeezed = sum(used["volume_ml"] for used in told["used"])
         left = sum(spare["volume_ml"] for spare in told["spare"])
-        self.assertAlmostEqual(squeezed - left, told["total_ml"], delta=0.1)
+        # A pile may be a little larger, where whole steps come nearer then.
+        self.assertGreater(squeezed - left, told["total_ml"] - 0.1)
+        self.assertLess(squeezed - left, 1.1 * told["total_ml"])
         # What rounding costs stays below what an eye would see side by side.
         self.assertLess(max(need["cost_delta_e"] for need in told["order"]), 1.0)
 
