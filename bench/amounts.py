@@ -39,6 +39,7 @@ TINTS = (0.0, 4.0, 20.0)
 CHIPS = 200
 BATCH = 40_000
 MOST_JARS = 2
+OPENINGS = (0.0, 1.0, 2.0, 3.0, 4.0)
 
 
 def replayed() -> list[Figure]:
@@ -111,7 +112,8 @@ def complements() -> list[Figure]:
         if third or first == "PW6":
             continue
         trail = Trail(library().paint(first), library().paint(second))
-        cells = [cell for row in complement_chart(Scale(trail, 9)) for cell in row]
+        rows = complement_chart(Scale(trail, 9), OPENINGS)
+        cells = [cell for row in rows for cell in row]
         paints, parts = together([(cell.paints, cell.parts) for cell in cells])
         labels = [cell.label for cell in cells]
         plan = instructions(parts, paints, labels, Work(gram_scale(0.1), 5.0))

@@ -105,8 +105,8 @@ def brown_chart(
             raise InputError("Nothing is left of that row; take less out of it.", "richer")
         brown = brown / brown.sum()
         parts = np.array([[*brown, checked_amount(w, "white", most=100)] for w in whites])
-        labels = [f"{label if turn >= 0 else label.replace('more', 'less')}, {w:g} white"
-                  for w in whites]  # fmt: skip
+        row = label if turn >= 0 else label.replace("more", "less")
+        labels = [f"{row}, {w:g} white" if w else row for w in whites]
         rows.append(cells_with(labels, [*every, white], parts, viewing))
     return rows
 

@@ -151,8 +151,7 @@ class Patches:
         doubt: dict[Paint, float] = {}
         for i in failing:
             for paint, seen in self.measured(i, ()).doubts:
-                if not paint.recipe:
-                    doubt[paint] = max(doubt.get(paint, 0.0), seen)
+                doubt[paint] = max(doubt.get(paint, 0.0), seen)
         ranked = sorted((seen, paint.key, paint) for paint, seen in doubt.items())
         return [paint for seen, _, paint in reversed(ranked) if seen >= _IN_DOUBT][:_MOST_STRONG]
 

@@ -21,7 +21,7 @@ from mesotint.planning.let_downs import READ_WITH_CARE, LetDown
 from mesotint.planning.making import Making
 from mesotint.planning.measures import Measure
 from mesotint.planning.measuring import Amount, Measured, measured_addition, too_much
-from mesotint.planning.portions import Portion
+from mesotint.planning.portions import Portion, ladders
 from mesotint.planning.work_plan import NANOLITRES, Move, WorkPlan
 
 WORTH_TELLING_ML: Final = 0.01
@@ -177,8 +177,8 @@ class Following:
             elif self.plan.method != "separate":
                 for move in moves:
                     self._take(move)
-        for place, portion in self.portions.items():
-            self._portion(place, portion)
+        for base, ladder in ladders(self.portions):
+            self._open(base, ladder)
         if self.plan.method == "separate":
             # What is a pile by itself, or is left of it once the portions are taken.
             self.deeds += [_Deed("scoop", i, None, step=i) for i in range(len(self.labels))]
@@ -227,16 +227,21 @@ class Following:
                 words = f"{amount.paint.name} for {self._label(number)}"
                 self.doubt = max(self.doubt, (dict(found.doubts)[amount.paint], words))
 
-    def _portion(self, place: int, portion: Portion) -> None:
-        pile, *white = portion.measured.amounts
-        says = f"Take {self.measure.told(pile.amount)} of {pile.paint.name}"
-        self.deeds.append(_Deed("carry", portion.base, pile.amount, to=place))
-        for each in white:
-            says += f" and add {self.measure.told(each.amount)} {each.paint.name}"
-            self._poured(each)
-            self.deeds.append(_Deed("add", place, each.amount, each.paint))
-        self._say(place, says)
-        self._doubt(portion.measured, place)
+    def _open(self, base: int, ladder: Sequence[int]) -> None:
+        """One line for all that is opened from a pile, each from the one before it."""
+        says: list[str] = []
+        for place in ladder:
+            pile, *white = self.portions[place].measured.amounts
+            amount = self.measure.told(pile.amount)
+            self.deeds.append(_Deed("carry", self.portions[place].base, pile.amount, to=place))
+            for each in white:
+                name = "" if says else f" {each.paint.name}"
+                amount += f" with {self.measure.told(each.amount)}{name}"
+                self._poured(each)
+                self.deeds.append(_Deed("add", place, each.amount, each.paint))
+            says.append(f"{'of that ' if says else ''}{amount}: {self.labels[place]}")
+            self._doubt(self.portions[place].measured, place)
+        self.lines.append(Line(f"Open {self.labels[base]}", "; ".join(says)))
 
     def _scraped(self, number: int, wanted: Array) -> Array:
         """What lies on a pile, once what would make it grow much is scraped off."""
@@ -244,7 +249,8 @@ class Following:
         if not there.any() or (grown := too_much(there, wanted)) <= GROWN_A_LITTLE:
             return there
         units = float(there @ [self.measure.per_ml(paint) for paint in self.all_paints])
-        amount = float(np.floor(units * (1 - 1 / grown) / self.measure.step) * self.measure.step)
+        step = self.measure.step
+        amount = float(self.measure.read(np.floor(units * (1 - 1 / grown) / step) * step))
         if amount <= 0:
             return there
         told = self.measure.told(amount)
@@ -267,14 +273,12 @@ class Following:
         here, exact = self.piles[move.pile], self.exact[move.pile]
         wanted, whole = move.volume_nl / NANOLITRES, float(here.sum())
         per_ml = float(here @ [self.measure.per_ml(paint) for paint in self.all_paints]) / whole
-        steps = max(round(wanted * per_ml / self.measure.step), 1)
-        everything = wanted > NEARLY_ALL * float(exact.sum()) or steps * self.measure.step >= (
-            whole * per_ml
-        )
+        taken_units = max(float(self.measure.read(wanted * per_ml)), self.measure.step)
+        everything = wanted > NEARLY_ALL * float(exact.sum()) or taken_units >= whole * per_ml
         if everything and self.plan.method == "running" and whole > wanted / NEARLY_ALL:
             # A pile that grew to take its let-downs holds more than is wanted of it.
             everything = False
-        taken = whole if everything else steps * self.measure.step / per_ml
+        taken = whole if everything else taken_units / per_ml
         amount = self.measure.told(taken * per_ml)
         part = here * (taken / whole)
         self.piles[move.pile] = here - part

@@ -6,6 +6,7 @@ portions, and of let-downs as few are made as keep every patch so near that no e
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from itertools import islice
 from math import inf
 from typing import Final
 
@@ -29,9 +30,9 @@ OFF_AT_MOST: Final = 1.0
 PAINT_AT_MOST: Final = 1.25
 """How many times what is asked for a plan may take, let-downs and all (our own judgement)."""
 
-A_JAR_ML: Final = 6.0
-"""Millilitres that may be left over of a small pile's let-down: less is no whole let-down by 0.1 g
-(our own judgement)."""
+A_JAR_ML: Final = 8.0
+"""Millilitres that may be left over of a few small piles' let-downs: one by 0.1 g is 5 (our own
+judgement)."""
 
 _OUT_OF_ORDER: Final = 0.5
 """CIEDE2000 that steps in their order are worth, where no plan does both."""
@@ -41,6 +42,9 @@ SEEN_AT_ONCE: Final = 4.0
 
 _LIGHTLY: Final = 1e-3
 """What such a half step counts beside what is off by rounding."""
+
+_TRIED_FOR_ADVICE: Final = 8
+"""Sets of let-downs that are tried where only advice depends on it."""
 
 _MORE_TIMES: Final = (2, 3, 5, 10)
 """How many times as much is tried where nothing else can be measured; more fills a jar."""
@@ -113,16 +117,17 @@ class _Asked:
     viewing: Viewing
     ingredients: Mapping[str, Paint]
 
-    def best(self, work: Work) -> Instructions:
-        """The plan with the fewest let-downs that falls short of nothing; else the nearest."""
+    def best(self, work: Work, most: int | None = None) -> Instructions:
+        """The plan with the fewest let-downs that falls short of nothing; else the nearest of
+        `most` sets of them, or of all that are worth following."""
 
         def short(plan: Instructions) -> float:
             # A half step that would be seen at once is worth a let-down, where paint allows it.
             return self.shortfall(work, plan) + _LIGHTLY * max(0.0, plan.doubt - SEEN_AT_ONCE)
 
-        return first_that_fits(self._plans(work), short)
+        return first_that_fits(self._plans(work, most), short)
 
-    def _plans(self, work: Work) -> Iterator[Instructions]:
+    def _plans(self, work: Work, most: int | None) -> Iterator[Instructions]:
         """Plans with ever more let-downs."""
         volumes = list(work.volumes_ml(len(self.parts)))
         # Refuses a total that is too small for the measure before anything is planned.
@@ -150,7 +155,7 @@ class _Asked:
 
         plain = followed(())
         yield plain
-        for let_downs in patches.sets(plain.costs):
+        for let_downs in islice(patches.sets(plain.costs), most):
             told = followed(let_downs)
             yield told
             if self._wastes(work, told):
@@ -178,7 +183,7 @@ class _Asked:
     def _does(self, work: Work) -> bool:
         """Whether a plan done so falls short of nothing."""
         try:
-            return self.shortfall(work, self.best(work)) <= 0
+            return self.shortfall(work, self.best(work, _TRIED_FOR_ADVICE)) <= 0
         except InputError:
             # Less than this measure can tell at all.
             return False

@@ -4,7 +4,7 @@ What is let down is thinned with what the mixture holds anyway, so that only the
 """
 
 from collections.abc import Iterator, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, field, replace
 from functools import cached_property, lru_cache
 from itertools import combinations, product
 from typing import Final
@@ -62,7 +62,10 @@ class LetDown:
 
 @dataclass(frozen=True, eq=False)
 class Bench:
-    """What is measured with what: paints, how much of each lies there, and the wanted colour."""
+    """What is measured with what: paints, how much of each lies there, and the wanted colour.
+
+    `sizes` are how many times as much may be mixed, the least first, where nothing lies there yet.
+    """
 
     paints: tuple[Paint, ...]
     there: Array
@@ -70,6 +73,7 @@ class Bench:
     viewing: Viewing
     exact: Array
     most_grown: float
+    sizes: Array = field(default_factory=lambda: np.ones(1))
 
     def away(self, volumes: Array) -> Array:
         """CIEDE2000 of mixtures, shape (..., paints), from the wanted colour.
@@ -163,35 +167,41 @@ class Addition:
         return np.asarray(self.bench.there + volumes @ self.holds)
 
     @cached_property
-    def _roundings(self) -> Array:
-        """Whole steps of each that are tried, the nearest first, shape (ways, added)."""
-        step_ml = self.bench.measure.step / self.per_ml
-        exact = self.volumes / step_ml
-        nearest = np.rint(exact)
-        if len(exact) and not self.bench.there.any() and not nearest.any():
-            nearest[int(exact.argmax())] = 1
-        if not len(exact) or len(exact) > _MANY:
-            return np.asarray(nearest[None])
+    def _roundings(self) -> tuple[Array, Array]:
+        """Amounts of each that are tried, the nearest first, shape (ways, added), and the size of
+        the whole that each is of."""
+        measure, sizes = self.bench.measure, self.bench.sizes
+        exact = sizes[:, None] * (self.volumes * self.per_ml)
+        nearest = measure.read(exact)
+        if exact.shape[1] and not self.bench.there.any() and not nearest[0].any():
+            nearest[0, int(exact[0].argmax())] = measure.step
+        if not 0 < exact.shape[1] <= _MANY:
+            return nearest, sizes
         # Where the nearest steps would be seen, another rounding of them together may not be.
-        ways = _up_or_down(len(exact)) + np.floor(exact)
-        volumes = (ways * step_ml).sum(axis=1)
-        fits = np.abs(volumes - self.volumes.sum()) <= step_ml.max()
+        below = np.floor(exact / measure.step) * measure.step
+        around = measure.read([below, below + measure.step])[:, :, None]
+        ways = np.where(_up_or_down(exact.shape[1]), around[1], around[0])
+        volumes = (ways / self.per_ml).sum(axis=2)
+        off = np.abs(volumes - sizes[:, None] * self.volumes.sum())
+        fits = off <= measure.step / self.per_ml.min()
         fits &= volumes + self.bench.there.sum() > 0
-        return np.concatenate([nearest[None], ways[fits]])
+        size = np.broadcast_to(sizes[:, None], fits.shape)[fits]
+        return np.concatenate([nearest[:1], ways[fits]]), np.concatenate([sizes[:1], size])
 
     @cached_property
-    def _rounded(self) -> tuple[Array, float]:
-        """Whole steps of each, and CIEDE2000 that they are off by."""
+    def _rounded(self) -> tuple[Array, float, float]:
+        """How much of each by the measure, CIEDE2000 that it is off by, and how many times what was
+        wanted it is."""
         round_together([self])
         return self._rounded
 
     def _after_steps(self) -> Array:
         """What lies there by each rounding, shape (ways, paints)."""
-        return self._after(self._roundings * (self.bench.measure.step / self.per_ml))
+        return self._after(self._roundings[0] / self.per_ml)
 
     @property
-    def steps(self) -> Array:
-        """Whole steps of each."""
+    def amounts(self) -> Array:
+        """How much of each, in the measure's unit."""
         return self._rounded[0]
 
     @property
@@ -204,12 +214,19 @@ class Addition:
         """CIEDE2000 that half a step more or less of each makes, shape (added,)."""
         if not len(self.volumes):
             return np.zeros(0)
-        half = np.minimum(self.bench.measure.step / 2 / self.per_ml, 0.99 * self.volumes)
+        volumes = self._rounded[2] * self.volumes
+        half = np.minimum(self.bench.measure.step / 2 / self.per_ml, 0.99 * volumes)
         off, count = np.diag(half), len(half)
-        tried = self.volumes + np.concatenate([off, -off, np.zeros((1, count))])
+        tried = volumes + np.concatenate([off, -off, np.zeros((1, count))])
         labs = self.bench.viewing.lab(self._after(tried), self.bench.paints)
         away = delta_e_2000(labs[:-1], labs[-1])
         return np.maximum(away[:count], away[count:])
+
+    @property
+    def doubt(self) -> float:
+        """CIEDE2000 of the half step that shows most, of what is fewer steps than are honest."""
+        few = (self.amounts > 0) & (self.amounts < self.bench.measure.honest)
+        return float(self.doubts[few].max()) if few.any() else 0.0
 
     def without_traces(self) -> "Addition":
         """Without what is too little for the measure and would not be missed."""
@@ -288,13 +305,20 @@ def round_together(plans: Sequence[Addition]) -> None:
     costs = plans[0].bench.away(np.concatenate(tables))
     ends = np.cumsum([len(table) for table in tables])[:-1]
     for plan, found in zip(plans, np.split(costs, ends), strict=True):
-        best = 0 if found[0] < _ROUNDED_WELL else int(found.argmin())
-        plan.__dict__["_rounded"] = (plan._roundings[best], float(found[best]))
+        amounts, sizes = plan._roundings
+        best = 0
+        if found[0] >= _ROUNDED_WELL:
+            # The smallest size by which nothing is seen, and of that the nearest.
+            unseen = found <= UNSEEN
+            least = sizes[unseen].min() if unseen.any() else None
+            among = np.flatnonzero((sizes == least) if least is not None else sizes > 0)
+            best = int(among[found[among].argmin()])
+        plan.__dict__["_rounded"] = (amounts[best], float(found[best]), float(sizes[best]))
 
 
 @lru_cache(maxsize=_MANY + 1)
 def _up_or_down(paints: int) -> Array:
-    return np.array(list(product((0.0, 1.0), repeat=paints)))
+    return np.array(list(product((False, True), repeat=paints)))
 
 
 @lru_cache(maxsize=512)

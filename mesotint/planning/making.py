@@ -165,16 +165,16 @@ class Making:
         best: tuple[float, Array] | None = None
         for steps in range(int(np.ceil(exact[key] - 1e-9)), int(np.ceil(exact[key])) + _TRIED):
             wanted = exact * steps / exact[key]
-            told = np.rint(wanted)
-            off = float(np.abs(told / wanted - 1).max())
-            if (told / per_ml).sum() * self.measure.step < ml * (1 - 1e-9):
+            told = self.measure.read(wanted * self.measure.step)
+            off = float(np.abs(told / self.measure.step / wanted - 1).max())
+            if (told / per_ml).sum() < ml * (1 - 1e-9):
                 continue
             if best is None or off < best[0]:
                 best = off, told
             if off < _ROUNDED_WELL:
                 break
         assert best is not None
-        return tuple(zip(paints, (best[1] * self.measure.step).tolist(), strict=True))
+        return tuple(zip(paints, best[1].tolist(), strict=True))
 
     def make(self, paint: Paint, amounts: tuple[tuple[Paint, float], ...]) -> None:
         """Put something among what is made, as it is told.

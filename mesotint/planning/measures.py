@@ -10,23 +10,13 @@ from fractions import Fraction
 from typing import Final
 
 import numpy as np
+from numpy.typing import ArrayLike
 
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import checked_amount
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-
-PEA_ML: Final = 0.3
-"""Millilitres of a pea of paint, from memory; every hand has its own, and weighs it once."""
-
-HAND_AMOUNTS: Final[dict[str, float]] = {
-    "knife-tip": 0.05,
-    "lentil": 0.1,
-    "pea": PEA_ML,
-    "hazelnut": 1.0,
-    "walnut": 5.0,
-}
-"""Millilitres of the amounts that a hand knows, from memory, where a pea is `PEA_ML`."""
+from mesotint.planning.hand import NEAR_ENOUGH, Hand
 
 INCH_MM: Final = 25.4
 """Millimetres of an inch (international yard and pound agreement of 1959; exact)."""
@@ -61,6 +51,8 @@ class Measure:
         Units in a millilitre; for a scale, of a paint of density 1.
     by_weight : bool
         Whether the density of the paint counts.
+    hand : Hand or None
+        What the amounts of a hand are, where that is what measures.
 
     Raises
     ------
@@ -73,6 +65,7 @@ class Measure:
     least_steps: int
     units_per_ml: float
     by_weight: bool = False
+    hand: Hand | None = None
 
     def __post_init__(self) -> None:
         checked_amount(self.step, "step", most=1000)
@@ -89,6 +82,20 @@ class Measure:
         """
         return self.units_per_ml * (paint.density_g_per_ml if self.by_weight else 1.0)
 
+    def read(self, amounts: ArrayLike) -> Array:
+        """The nearest amounts that it shows: whole steps, or what a hand can count.
+
+        Parameters
+        ----------
+        amounts : array-like
+            In its unit, zero or more.
+        """
+        steps: Array = np.rint(np.asarray(amounts, dtype=np.float64) / self.step) * self.step
+        if self.hand is None:
+            return steps
+        counted = [self.hand.nearest(ml) for ml in (steps / self.units_per_ml).ravel().tolist()]
+        return np.array(counted).reshape(steps.shape) * self.units_per_ml
+
     def told(self, amount: float) -> str:
         """An amount in its unit, with as many decimals as its step has; of a hand in its words.
 
@@ -97,8 +104,8 @@ class Measure:
         amount : float
             In the measure's unit, zero or more.
         """
-        if self.unit == HAND_UNIT:
-            return f"{in_hand_words(amount)} ({_plain(amount / self.units_per_ml)} ml)"
+        if self.hand is not None:
+            return self.hand.in_words(amount / self.units_per_ml)
         if self.unit == "in":
             return f"{_in_sixteenths(amount)} in"
         decimals = max(0, -int(np.floor(np.log10(self.step) + 1e-9)))
@@ -115,7 +122,9 @@ class Measure:
         if self.unit in _COUNTED:
             if amount < self.step / 2:
                 return "a trace"
-            told = self.told(_in_few(amount) if self.unit == HAND_UNIT else amount)
+            if self.hand is not None:
+                return self.hand.in_words(amount / self.units_per_ml, NEAR_ENOUGH)
+            told = self.told(amount)
             return "1 drop" if told == "1 drops" else told
         digits = 0 if amount >= 10 else 1 if amount >= 1 else 2 if amount >= 0.1 else 3
         return f"{amount:.{digits}f} {self.unit}"
@@ -230,16 +239,16 @@ def ribbon_inches(nozzle_mm: float = 5.0) -> Measure:
     return Measure("in", 1 / 16, 2, ribbon(nozzle_mm).units_per_ml / INCH_MM)
 
 
-def hand(pea_ml: float = PEA_ML) -> Measure:
+def hand(own: Hand | None = None) -> Measure:
     """Amounts that a hand knows, from a knife-tip to a walnut; a knife-tip is its step.
 
     Parameters
     ----------
-    pea_ml : float
-        Millilitres of this hand's pea; all its amounts are in proportion. Above zero.
+    own : Hand, optional
+        What each amount of this hand is; the usual ones where none is given.
     """
-    checked_amount(pea_ml, "pea_ml", least=0.02, most=3)
-    return Measure(HAND_UNIT, 1.0, 1, PEA_ML / pea_ml / HAND_AMOUNTS["knife-tip"])
+    own = own or Hand()
+    return Measure(HAND_UNIT, 1.0, 1, 1 / own.knife_tip, hand=own)
 
 
 BRUSH_LOAD_ML: Final = 0.25
@@ -258,48 +267,6 @@ def brush(load_ml: float = BRUSH_LOAD_ML) -> Measure:
     return Measure("brush-loads", 0.5, 1, 1 / load_ml)
 
 
-def in_hand_words(tips: float) -> str:
-    """Knife-tips in the words of a hand, the largest first: "a hazelnut, 2 peas and a lentil".
-
-    Parameters
-    ----------
-    tips : float
-        Knife-tips, zero or more; taken to the nearest whole one.
-    """
-    tip = HAND_AMOUNTS["knife-tip"]
-    left = round(tips)
-    told = []
-    for name, ml in sorted(HAND_AMOUNTS.items(), key=lambda each: -each[1]):
-        count, left = divmod(left, round(ml / tip))
-        if count:
-            told.append(f"a {name}" if count == 1 else f"{count} {name}s")
-    if not told:
-        return "a trace"
-    return " and ".join([", ".join(told[:-1]), told[-1]] if told[1:] else told)
-
-
-NEAR_ENOUGH: Final = 0.05
-"""Share of an amount that may be left off so that a hand has fewer kinds to count (our own
-judgement: a hand misses by more)."""
-
-
-def _in_few(tips: float) -> int:
-    """Knife-tips in as few kinds of amounts as come near."""
-    tip, left, told = HAND_AMOUNTS["knife-tip"], round(tips), 0
-    for ml in sorted(HAND_AMOUNTS.values(), reverse=True):
-        each = round(ml / tip)
-        told += left // each * each
-        left %= each
-        if left <= NEAR_ENOUGH * tips:
-            break
-    return told
-
-
-def _plain(ml: float) -> str:
-    digits = 1 if ml >= 10 else 2
-    return f"{ml:.{digits}f}".rstrip("0").rstrip(".")
-
-
 def _in_sixteenths(inches: float) -> str:
     whole, left = divmod(round(inches * 16), 16)
     if not left:
@@ -313,7 +280,7 @@ MEASURES: Final[dict[str, tuple[Callable[[float], Measure], float]]] = {
     "ml": (syringe, 0.1),
     "drops": (lambda _: dropper(), 1.0),
     "ribbon": (ribbon, 5.0),
-    "hand": (hand, PEA_ML),
+    "hand": (lambda pea_ml: hand(Hand().scaled(pea_ml / Hand().pea)), Hand().pea),
     "brush": (brush, BRUSH_LOAD_ML),
     "ounces": (ounces, 0.01),
     "inches": (ribbon_inches, 5.0),

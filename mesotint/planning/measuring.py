@@ -6,7 +6,7 @@ already, the carrier comes on top of it, and the pile grows a little to take it.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from functools import lru_cache
 from typing import Final
 
@@ -15,10 +15,20 @@ import numpy as np
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.let_downs import UNSEEN, Addition, Bench, LetDown, round_together
+from mesotint.planning.let_downs import (
+    READ_WITH_CARE,
+    UNSEEN,
+    Addition,
+    Bench,
+    LetDown,
+    round_together,
+)
 from mesotint.planning.measures import Measure
 
-_LARGER: Final = (1.0, 1.03, 1.06, 1.1, 1.15, 1.2)
+_AS_GOOD: Final = 0.5
+"""CIEDE2000 by which the half steps of two ways may differ and be as good."""
+
+_SIZES: Final = np.array([1.0, 1.03, 1.06, 1.1, 1.15, 1.2])
 """How many times as much is mixed where whole steps come nearer then: the least first."""
 
 
@@ -60,8 +70,7 @@ class Measured:
     @property
     def doubt(self) -> float:
         """CIEDE2000 of the half step that shows most, of what is fewer steps than are honest."""
-        few = {a.paint for a in self.amounts if a.amount < self.plan.bench.measure.honest}
-        return max((seen for paint, seen in self.doubts if paint in few), default=0.0)
+        return self.plan.doubt
 
     @property
     def volume_ml(self) -> float:
@@ -117,15 +126,15 @@ def _measured(
     let_downs: tuple[LetDown, ...],
 ) -> Measured:
     there, wanted = np.array(there_ml), np.array(wanted_ml)
-    bench = Bench(paints, there, measure, viewing, viewing.lab(wanted, paints), most_grown)
+    sizes = np.ones(1) if there.any() else _SIZES
+    exact = viewing.lab(wanted, paints)
+    bench = Bench(paints, there, measure, viewing, exact, most_grown, sizes)
     grown = min(max(1.0, too_much(there, wanted)), most_grown)
     plan = _nearest(bench, grown * wanted, let_downs)
     amounts = [
-        Amount(
-            paint, float(steps * measure.step), measure.unit, float(steps * measure.step / per_ml)
-        )
-        for paint, steps, per_ml in zip(plan.what, plan.steps, plan.per_ml, strict=True)
-        if steps > 0
+        Amount(paint, float(amount), measure.unit, float(amount / per_ml))
+        for paint, amount, per_ml in zip(plan.what, plan.amounts, plan.per_ml, strict=True)
+        if amount > 0
     ]
     return Measured(
         tuple(amounts),
@@ -136,19 +145,21 @@ def _measured(
 
 
 def _nearest(bench: Bench, wanted: Array, let_downs: tuple[LetDown, ...]) -> Addition:
-    """The first way that comes so near that no eye tells it; else the nearest."""
+    """The first way that comes so near that no eye tells it; else the nearest.
+
+    A let-down that is made is taken wherever half a step would show without it.
+    """
     plain = Addition(bench, wanted).without_traces()
-    if plain.cost <= UNSEEN:
+    if plain.cost <= UNSEEN and (not let_downs or plain.doubt < READ_WITH_CARE):
         return plain
-    plans = [
-        plan
-        for larger in _LARGER
-        for plan in replace(plain, wanted=larger * plain.wanted).ways(let_downs)
-    ]
+    plans = list(plain.ways(let_downs))
     round_together(plans)
-    return next((plan for plan in plans if plan.cost <= UNSEEN), None) or min(
-        plans, key=lambda plan: plan.cost
-    )
+    near = [plan for plan in plans if plan.cost <= UNSEEN]
+    if not near:
+        return min(plans, key=lambda plan: plan.cost)
+    if not let_downs:
+        return near[0]
+    return min(near, key=lambda plan: max(plan.doubt, READ_WITH_CARE) // _AS_GOOD)
 
 
 def too_much(there_ml: Array, wanted_ml: Array) -> float:

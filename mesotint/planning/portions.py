@@ -103,3 +103,20 @@ def portions(
                 volumes[base] += found.amounts[0].volume_ml
         taken.update((place, base_of[place]) for place in ladder if place in base_of)
     return taken
+
+
+def ladders(taken: Mapping[int, Portion]) -> list[tuple[int, list[int]]]:
+    """Portions by the pile they come from: its patch, and those opened from it one by one.
+
+    Parameters
+    ----------
+    taken : mapping of int to Portion
+        As `portions` tells them.
+    """
+    found: list[tuple[int, list[int]]] = []
+    for place, portion in taken.items():
+        if found and found[-1][1][-1] == portion.base:
+            found[-1][1].append(place)
+        else:
+            found.append((portion.base, [place]))
+    return found

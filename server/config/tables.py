@@ -23,7 +23,6 @@ from mesotint.paints.roles import NEVER
 from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import CHART_COLUMNS, CHART_COUNTS, CHART_MIXTURES, WEATHERS
-from mesotint.planning.measures import HAND_AMOUNTS
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from mesotint.practice.session import SURROUND
 from server.config.api import api
@@ -106,7 +105,6 @@ def tables() -> dict[str, Any]:
         "stage": [DARKEST_STAGE, LIGHTEST_STAGE],
         "values": neutral_hex(whole),
         "practiceSurround": f"{SURROUND:g}",
-        "handAmounts": HAND_AMOUNTS,
         # What a screen and a room have to show before an eye is asked about darks and lights.
         "screenCheck": neutral_hex(
             lab_from_munsell(np.array([[0.0, v, 0.0] for v in (1.0, 1.5, 9.0, 9.5)]))[:, 0]

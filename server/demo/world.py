@@ -188,7 +188,7 @@ def load() -> None:
     if not painter.check_password(DEMO_PASSWORD):
         painter.set_password(DEMO_PASSWORD)
     # How it was last worked in goes as all else does.
-    for name in ("stage_value", "units", "measure", "pea_ml", "hand", "hints", "never"):
+    for name in ("stage_value", "units", "measure", "hand_ml", "hand", "hints", "never"):
         setattr(painter, name, getattr(Painter(), name))
     painter.save()
     forget(painter)

@@ -1,15 +1,17 @@
 """What comes in of mixtures: tubes in parts, how they are viewed and measured, colours to hit."""
 
-from typing import Annotated, Literal
+from typing import Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Field, model_validator
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
-from mesotint.planning.measures import PEA_ML, measure_of
 from mesotint.planning.measures import Measure as CoreMeasure
+from mesotint.planning.measures import hand, measure_of
 from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, PhotoArea
+from server.painters import older
+from server.painters.requests import HandMl
 
 GREATEST_LIGHTENER = 20.0
 LEAST_STEP = 0.001
@@ -20,7 +22,6 @@ MOST_IN_MIXTURE = 8
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
 Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
 MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"]
-PeaMl = Annotated[float, Field(ge=0.02, le=3, allow_inf_nan=False)]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
@@ -77,15 +78,20 @@ class MeasureSteps(Asked):
         description="Smallest step of a scale or syringe.",
     )
     nozzle_mm: float = Field(5.0, ge=0.5, le=50, allow_inf_nan=False)
-    pea_ml: PeaMl = PEA_ML
+    hand_ml: HandMl = HandMl()
+
+    @model_validator(mode="before")
+    @classmethod
+    def _was_a_pea(cls, told: Any) -> Any:
+        """What earlier versions kept, and what their clients left unsent, told a pea alone."""
+        return older.hand(told) if isinstance(told, dict) and "pea_ml" in told else told
 
     @property
     def core(self) -> CoreMeasure:
         """The measure of the core."""
-        own = {
-            **{"ribbon": self.nozzle_mm, "inches": self.nozzle_mm},
-            **{"hand": self.pea_ml, "brush": None},
-        }
+        if self.kind == "hand":
+            return hand(self.hand_ml.core)
+        own = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "brush": None}
         return measure_of(self.kind, own.get(self.kind, self.step))
 
 

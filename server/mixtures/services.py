@@ -11,12 +11,13 @@ from mesotint.mixing.traces import touch
 from mesotint.paints import roles
 from mesotint.paints.cautions import cautions
 from mesotint.paints.library import MEDIUM, WATER, Paint, library
-from mesotint.planning.measures import Measure, measure_of
+from mesotint.planning.measures import Measure, hand, measure_of
 from mesotint.planning.patch import Patch
 from server.kept.looks import Look, looks
 from server.mixtures.answers import PaintRef, Part
 from server.mixtures.requests import MOST_IN_MIXTURE, TubeMixture, TubePart
 from server.painters.models import Painter
+from server.painters.requests import HandMl
 from server.tubes.services import PaintBox
 
 THINNERS = (WATER, MEDIUM)
@@ -25,7 +26,9 @@ OIL = "oil"
 
 def usual_measure(painter: Painter, name: str) -> Measure:
     """A measure by its name with its usual step, a hand's amounts those of this painter."""
-    return measure_of(name, painter.pea_ml if name == "hand" else None)
+    if name == "hand":
+        return hand(HandMl.model_validate(painter.hand_ml).core)
+    return measure_of(name)
 
 
 def box_of(painter: Painter, mixtures: Iterable[TubeMixture] = ()) -> PaintBox:

@@ -5,9 +5,8 @@ from django.contrib.auth.base_user import AbstractBaseUser
 from django.contrib.auth.models import AnonymousUser
 from pydantic import BaseModel
 
-from mesotint.planning.measures import PEA_ML
 from server.painters.models import USUAL_STAGE, Painter
-from server.painters.requests import Hand, Never, Units, UsualMeasure
+from server.painters.requests import Hand, HandMl, Never, Units, UsualMeasure
 
 
 class Me(BaseModel):
@@ -18,7 +17,7 @@ class Me(BaseModel):
     demo: bool
     units: Units = "metric"
     measure: UsualMeasure = ""
-    pea_ml: float = PEA_ML
+    hand_ml: HandMl = HandMl()
     never: list[Never] = []
     hand: Hand = "right"
     hints: list[str] = []
@@ -35,7 +34,7 @@ def me_out(user: AbstractBaseUser | AnonymousUser) -> Me:
         demo=settings.DEMO,
         units=user.units,
         measure=user.measure,
-        pea_ml=user.pea_ml,
+        hand_ml=HandMl.model_validate(user.hand_ml),
         never=user.never,
         hand=user.hand,
         hints=user.hints,

@@ -25,7 +25,8 @@ def first_scale(painter: Painter, asked: FirstIn) -> Sheet:
         medium=asked.medium,
     )
     name = f"{paint.name} into {partner.name[0].lower()}{partner.name[1:]}"
-    measure = SheetMeasure(pea_ml=painter.pea_ml)
+    own = {"hand_ml": painter.hand_ml}
     if painter.measure:
-        measure = SheetMeasure.model_validate({"kind": painter.measure, "pea_ml": painter.pea_ml})
+        own["kind"] = painter.measure
+    measure = SheetMeasure.model_validate(own)
     return keep(painter, SheetIn(name=name, request=request, measure=measure, token=asked.token))

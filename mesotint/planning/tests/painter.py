@@ -22,7 +22,7 @@ DENSITIES = {
 DROP_ML = 0.05
 RIBBON_AREA_MM2 = 3.14159265 * 2.5**2
 
-HAND_ML = {"knife-tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 5.0}
+HAND_ML = {"knife-tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}
 """Amounts of a usual hand, as the guide tells them (from memory)."""
 
 BRUSH_LOAD_ML = 0.25
@@ -49,6 +49,7 @@ class Painter:
 
     tubes: Mapping[str, Paint]
     names: Mapping[str, int]
+    hand: Mapping[str, float] = field(default_factory=lambda: HAND_ML)
     heaps: dict[str, Heap] = field(default_factory=dict)
     pots: dict[str, Heap] = field(default_factory=dict)
     patches: dict[int, Heap] = field(default_factory=dict)
@@ -62,7 +63,7 @@ class Painter:
         """Millilitres of an amount of what is in a heap, by its words."""
         if told.endswith(")"):
             held = re.findall(r"(a|\d+) ([a-z-]+?)s?(?:,| and| \()", told)
-            return sum((1 if n == "a" else int(n)) * HAND_ML[name] for n, name in held)
+            return sum((1 if n == "a" else int(n)) * self.hand[name] for n, name in held)
         number, unit = told.rsplit(" ", 1)
         amount = float(sum(Fraction(each) for each in number.split()))
         if unit in ("g", "oz"):
@@ -92,6 +93,19 @@ class Painter:
         for name, ml in more.items():
             heap[name] = heap.get(name, 0.0) + ml
 
+    def _open(self, pile: str, says: str) -> None:
+        """Take of a pile, put white to it, and go on from that."""
+        source, white = self.heaps[pile[0].upper() + pile[1:]], ""
+        for portion in says.split("; "):
+            found = re.fullmatch(rf"(?:of that )?{AMOUNT}(?: with {AMOUNT}( .+?)?)?: (.+)", portion)
+            assert found, portion
+            # What is put to it is named once.
+            white = (found[3] or white).strip()
+            heap = self._take(source, self.millilitres(found[1], source))
+            if found[2]:
+                self._put(heap, self._of(white, found[2]))
+            source = self.heaps[found[4][0].upper() + found[4][1:]] = heap
+
     def follow(self, lines: Iterable[tuple[str, str]]) -> dict[int, Heap]:
         """Do what the lines say; the patches by number."""
         for heading, says in lines:
@@ -103,17 +117,15 @@ class Painter:
                     if told:
                         self._put(pot, self._of(name, told))
                 continue
+            if heading.startswith("Open "):
+                self._open(heading.removeprefix("Open "), says)
+                continue
             heap = self.heaps.setdefault(heading, {})
             if found := re.fullmatch(
                 rf"Scoop out (?:{AMOUNT}|all that is left): that is (.+)", says
             ):
                 taken = self.millilitres(found[1], heap) if found[1] else volume_of(heap)
                 self.patches[self.names[found[2]]] = self._take(heap, taken)
-            elif found := re.fullmatch(rf"Take {AMOUNT} of (.+?)(?: and add {AMOUNT} (.+))?", says):
-                pile = self.heaps[found[2][0].upper() + found[2][1:]]
-                self._put(heap, self._take(pile, self.millilitres(found[1], pile)))
-                if found[3]:
-                    self._put(heap, self._of(found[4], found[3]))
             elif found := re.fullmatch(rf"Scrape {AMOUNT} off and lay it aside", says):
                 self._take(heap, self.millilitres(found[1], heap))
             elif found := re.fullmatch(rf"Carry {AMOUNT} over from (.+)", says):
@@ -133,8 +145,11 @@ class Painter:
 
 
 def replayed(
-    lines: Iterable[tuple[str, str]], tubes: Sequence[Paint], labels: Sequence[str]
+    lines: Iterable[tuple[str, str]],
+    tubes: Sequence[Paint],
+    labels: Sequence[str],
+    hand: Mapping[str, float] = HAND_ML,
 ) -> dict[int, Heap]:
-    """The patches that come of a plan's lines, heading and sentence each."""
+    """The patches that come of a plan's lines, heading and sentence each, by one's own hand."""
     names = {label: number for number, label in enumerate(labels)}
-    return Painter({tube.name: tube for tube in tubes}, names).follow(lines)
+    return Painter({tube.name: tube for tube in tubes}, names, hand).follow(lines)

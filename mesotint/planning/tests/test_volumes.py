@@ -146,14 +146,12 @@ class SmallAmountsTest(unittest.TestCase):
 
     def test_what_is_whole_steps_is_not_let_down_but_read_with_care(self) -> None:
         """Two steps and one, of which half a step shows: that is said, and costs no jar."""
-        paints = (PAINT("PY3"), PAINT("PB15:3"))
+        paints = (PAINT("PR101"), PAINT("PBr7-burnt-umber"))
         found = alone((2, 1), paints, 0.3, syringe(0.1))
         self.assertEqual([line.says for line in found.lines],
-                         ["0.2 ml Hansa yellow light",
-                          "0.1 ml Phthalo blue green shade"])  # fmt: skip
-        self.assertRegex(
-            found.advice[0], r"^Half a step more or less of (hansa|phthalo) .* with care"
-        )
+                         ["0.2 ml Red oxide",
+                          "0.1 ml Burnt umber"])  # fmt: skip
+        self.assertRegex(found.advice[0], r"^Half a step more or less of (red|burnt) .* with care")
         self.assertEqual(len(found.advice), 1)
         exact = DEFAULT_VIEWING.lab(np.array([2.0, 1.0]), paints)
         off = delta_e_2000(DEFAULT_VIEWING.lab(np.array([[2.5, 1.0], [1.5, 1.0], [2.0, 1.5],

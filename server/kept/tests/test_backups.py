@@ -69,13 +69,13 @@ class BackupsTest(TestCase):
 
     def test_how_one_works_comes_back_and_who_came_in_does_not(self) -> None:
         """A device is let in on one machine; a backup may be restored on another."""
-        told = {"units": "imperial", "measure": "hand", "pea_ml": 0.42, "hand": "left",
+        told = {"units": "imperial", "measure": "hand", "hand_ml": {"pea": 0.42}, "hand": "left",
                 "hints": ["drag"]}  # fmt: skip
         Painter.objects.filter(username="demo").update(**told)
         device = Device.objects.create(digest="d" * 64, label="A tablet")
         call_command("backup", str(self.file))
         self.assertNotIn("devices.device", gzip.decompress(self.file.read_bytes()).decode())
-        Painter.objects.filter(username="demo").update(pea_ml=0.3, hand="right", hints=[])
+        Painter.objects.filter(username="demo").update(hand_ml={}, hand="right", hints=[])
         call_command("restore", str(self.file))
         painter = Painter.objects.get(username="demo")
         self.assertEqual({name: getattr(painter, name) for name in told}, told)

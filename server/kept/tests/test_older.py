@@ -75,10 +75,10 @@ class OlderBackupTest(TestCase):
             plan = self.post(
                 "scales/compute/plan", {"request": sheet["request"], "measure": sheet["measure"]}
             )
-            # The same lines, so that what was ticked is ticked.
-            self.assertEqual(plan["key"], self.then["plans"][key]["key"])
-            self.assertAlmostEqual(
-                plan["worst_delta_e"], self.then["plans"][key]["worst"], places=3
+            # Plans have fewer let-downs since, and no step that an eye would tell from the old one;
+            # what was ticked is kept with the plan it was ticked on (checked above).
+            self.assertLessEqual(
+                plan["worst_delta_e"], max(1.0, self.then["plans"][key]["worst"] + 1e-3)
             )
 
     def test_every_pile_is_there_with_its_steps(self) -> None:
@@ -118,7 +118,8 @@ class OlderBackupTest(TestCase):
                 "paintings/compute/plan",
                 {"request": painting["request"], "measure": painting["measure"]},
             )
-            self.assertEqual(plan["key"], self.then["painting_plans"][key])
+            self.assertLess(max(need["cost_delta_e"] for need in plan["order"]), 1.0)
+            self.assertNotIn("With this measure", " ".join(plan["advice"]))
 
     def test_tubes_mixtures_and_photographs_are_there(self) -> None:
         told = [
@@ -150,6 +151,17 @@ class OlderBackupTest(TestCase):
         self.assertEqual(answer.status_code, 200, answer.content)
         again = self.get(f"scales/{patch.sheet_id}")
         self.assertEqual([p["id"] for p in again["patches"]], [p["id"] for p in sheet["patches"]])
+
+    def test_plans_keep_the_hand_they_were_made_with_and_the_painter_has_a_larger_walnut(
+        self,
+    ) -> None:
+        """A walnut was 5 ml, by a pea of 0.3."""
+        kept = [self.get(f"scales/{sheet['id']}")["measure"] for sheet in self.get("scales")]
+        kept += [self.get(f"paintings/{each['id']}")["measure"] for each in self.get("paintings")]
+        self.assertGreater(len(kept), 4)
+        for measure in kept:
+            self.assertEqual((measure["hand_ml"]["pea"], measure["hand_ml"]["walnut"]), (0.3, 5.0))
+        self.assertEqual(self.get("me")["hand_ml"]["walnut"], 15)
 
     def test_what_is_of_a_later_version_changes_nothing(self) -> None:
         later = {"format": "mesotint backup", "version": 2, "rows": [],

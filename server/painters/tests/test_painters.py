@@ -107,12 +107,15 @@ class SignInTest(TestCase):
         self.assertEqual(answer.status_code, 200)
 
 
+HAND = {"knife_tip": 0.04, "lentil": 0.13, "pea": 0.4, "hazelnut": 1.3, "walnut": 11.0}
+
+
 class SurroundTest(StudioTest):
     def test_how_one_works_is_kept_and_what_is_left_out_stays(self) -> None:
         told = {
             "units": "imperial",
             "measure": "hand",
-            "pea_ml": 0.4,
+            "hand_ml": HAND,
             "hand": "left",
             "hints": ["squint", "white-test"],
         }
@@ -123,13 +126,21 @@ class SurroundTest(StudioTest):
         self.assertEqual(now["stage_value"], 4)
         # Another's studio is as it was.
         theirs = self.send("get", "me", client=self.as_other())[1]
-        self.assertEqual((theirs["units"], theirs["hints"], theirs["pea_ml"]), ("metric", [], 0.3))
+        self.assertEqual((theirs["units"], theirs["hints"]), ("metric", []))
+        self.assertEqual((theirs["hand_ml"]["pea"], theirs["hand_ml"]["walnut"]), (0.3, 15))
         for name, value in (
-            ("units", "royal"), ("measure", "spoons"), ("pea_ml", 0), ("hand", "both"),
+            ("units", "royal"), ("measure", "spoons"), ("hand_ml", {**HAND, "pea": 0}),
+            ("hand_ml", {**HAND, "lentil": 0.9}), ("hand_ml", {"fist": 90}), ("hand", "both"),
             ("hints", ["Shout!"]), ("hints", ["x"] * 61), ("colour", 1),
         ):  # fmt: skip
             with self.subTest(name=name, value=value):
                 self.assertEqual(self.send("patch", "me", {name: value})[0], 422)
+
+    def test_a_pea_that_an_older_client_left_unsent_is_all_of_a_hand(self) -> None:
+        self.assertEqual(self.send("patch", "me", {"pea_ml": 0.6})[0], 200)
+        now = self.send("get", "me")[1]["hand_ml"]
+        usual = {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1, "walnut": 15}
+        self.assertEqual(now, {name: 2 * ml for name, ml in usual.items()})
 
     def test_the_surround_is_kept_with_the_painter(self) -> None:
         self.assertEqual(self.send("patch", "me", {"stage_value": 7.5})[0], 200)

@@ -358,7 +358,7 @@ class PlanTest(YardTest):
             {"kind": "ml", "step": 0.1},
             {"kind": "drops"},
             {"kind": "ribbon", "nozzle_mm": 6},
-            {"kind": "hand", "pea_ml": 0.4},
+            {"kind": "hand", "hand_ml": {"pea": 0.4}},
         ):
             body = {
                 "request": self.yard(

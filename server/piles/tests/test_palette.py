@@ -251,10 +251,12 @@ class MovesTest(PaletteTest):
             self.assertEqual(set(addition["measured"]), kinds)
 
     def test_a_hand_counts_in_its_own_peas(self) -> None:
-        self.send("patch", "me", {"pea_ml": 0.6})
+        own = {"knife_tip": 0.07, "lentil": 0.2, "pea": 0.5, "hazelnut": 1, "walnut": 12}
+        self.send("patch", "me", {"hand_ml": own})
         pile = self.send("post", "piles", {"target": {"colour": "5YR 4/4"}})[1]
         told = self.do(pile["id"], "add", tube=self.tubes["PO20"], amount=6, measure="hand")
-        self.assertAlmostEqual(told["steps"][-1]["volume_ml"], 0.6, places=6)
+        # What is counted in knife-tips is six of this hand's.
+        self.assertAlmostEqual(told["steps"][-1]["volume_ml"], 0.42, places=6)
 
 
 class InstrumentsTest(PaletteTest):

@@ -34,9 +34,9 @@ class FirstTest(DeskTest):
         self.assertEqual(len(sheet["patches"]), 9)
 
     def test_it_is_measured_as_this_painter_measures(self) -> None:
-        self.send("patch", "me", {"measure": "hand", "pea_ml": 0.6})
+        self.send("patch", "me", {"measure": "hand", "hand_ml": {"pea": 0.6}})
         measure = self.first("PB29")[1]["measure"]
-        self.assertEqual((measure["kind"], measure["pea_ml"]), ("hand", 0.6))
+        self.assertEqual((measure["kind"], measure["hand_ml"]["pea"]), ("hand", 0.6))
 
     def test_sent_twice_it_is_one_sheet_and_a_tube_alone_is_refused(self) -> None:
         token = "a" * 32

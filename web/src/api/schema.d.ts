@@ -3030,6 +3030,37 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * HandMl
+         * @description What the amounts of a hand are, in millilitres.
+         */
+        HandMl: {
+            /**
+             * Knife Tip
+             * @default 0.05
+             */
+            knife_tip: number;
+            /**
+             * Lentil
+             * @default 0.1
+             */
+            lentil: number;
+            /**
+             * Pea
+             * @default 0.3
+             */
+            pea: number;
+            /**
+             * Hazelnut
+             * @default 1
+             */
+            hazelnut: number;
+            /**
+             * Walnut
+             * @default 15
+             */
+            walnut: number;
+        };
+        /**
          * Me
          * @description The signed-in painter, if any.
          */
@@ -3053,10 +3084,15 @@ export interface components {
              */
             measure: "" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
             /**
-             * Pea Ml
-             * @default 0.3
+             * @default {
+             *       "knife_tip": 0.05,
+             *       "lentil": 0.1,
+             *       "pea": 0.3,
+             *       "hazelnut": 1,
+             *       "walnut": 15
+             *     }
              */
-            pea_ml: number;
+            hand_ml: components["schemas"]["HandMl"];
             /**
              * Never
              * @default []
@@ -3090,8 +3126,7 @@ export interface components {
             units?: ("metric" | "imperial") | null;
             /** Measure */
             measure?: ("" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches") | null;
-            /** Pea Ml */
-            pea_ml?: number | null;
+            hand_ml?: components["schemas"]["HandMl"] | null;
             /** Hand */
             hand?: ("right" | "left") | null;
             /** Never */
@@ -4889,10 +4924,15 @@ export interface components {
              */
             nozzle_mm: number;
             /**
-             * Pea Ml
-             * @default 0.3
+             * @default {
+             *       "knife_tip": 0.05,
+             *       "lentil": 0.1,
+             *       "pea": 0.3,
+             *       "hazelnut": 1,
+             *       "walnut": 15
+             *     }
              */
-            pea_ml: number;
+            hand_ml: components["schemas"]["HandMl"];
             /**
              * By
              * @default volume
@@ -5057,7 +5097,13 @@ export interface components {
              *       "kind": "parts",
              *       "step": 0.1,
              *       "nozzle_mm": 5,
-             *       "pea_ml": 0.3,
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       },
              *       "by": "volume",
              *       "volume_ml": 5,
              *       "area_cm2": 50,
@@ -6061,10 +6107,15 @@ export interface components {
              */
             nozzle_mm: number;
             /**
-             * Pea Ml
-             * @default 0.3
+             * @default {
+             *       "knife_tip": 0.05,
+             *       "lentil": 0.1,
+             *       "pea": 0.3,
+             *       "hazelnut": 1,
+             *       "walnut": 15
+             *     }
              */
-            pea_ml: number;
+            hand_ml: components["schemas"]["HandMl"];
         };
         /**
          * PaintingPlanIn
@@ -6077,7 +6128,13 @@ export interface components {
              *       "kind": "ml",
              *       "step": 0.01,
              *       "nozzle_mm": 5,
-             *       "pea_ml": 0.3
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       }
              *     }
              */
             measure: components["schemas"]["Measure"];
@@ -6424,7 +6481,13 @@ export interface components {
              *       "kind": "ml",
              *       "step": 0.01,
              *       "nozzle_mm": 5,
-             *       "pea_ml": 0.3
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       }
              *     }
              */
             measure: components["schemas"]["Measure"];
@@ -6848,7 +6911,13 @@ export interface components {
              *       "kind": "ml",
              *       "step": 0.01,
              *       "nozzle_mm": 5,
-             *       "pea_ml": 0.3
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       }
              *     }
              */
             measure: components["schemas"]["Measure"];

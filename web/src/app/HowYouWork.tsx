@@ -1,8 +1,7 @@
-import { TABLES } from "../api/tables";
 import { Choice } from "../ui/Choice";
 import { Never } from "../ui/Never";
 import { NumberField } from "../ui/NumberField";
-import { usePreferences } from "./preferences";
+import { NOBODY, usePreferences } from "./preferences";
 
 const UNITS = [
   ["metric", "Metric"],
@@ -17,10 +16,13 @@ const HANDS = [
 /** Grams in a millilitre of titanium white as it comes from the tube (from memory). */
 const WHITE_G_PER_ML = 2;
 
-/** Units, the hand that holds the brush, and how much this hand's pea is. */
+/** Grams that an amount of a hand may be (as the server takes it). */
+const GRAMS = { least: 0.002, most: 400 };
+
+/** Units, the hand that holds the brush, and how much each amount of this hand is. */
 export function HowYouWork({ className }: { className: string }) {
   const { me, prefer } = usePreferences();
-  const pea = TABLES.handAmounts.pea;
+  const amounts = Object.entries(me.hand_ml) as Array<[keyof typeof me.hand_ml, number]>;
   return (
     <section className={className}>
       <h3 className="font-bold">How you work</h3>
@@ -44,20 +46,29 @@ export function HowYouWork({ className }: { className: string }) {
         Advice never takes from the tube
       </p>
       <Never value={me.never ?? []} onChange={(never) => prefer({ never })} />
+      <p className="pt-2 leading-snug">
+        What your hand takes of titanium white: weigh each amount once. Usual are{" "}
+        {Object.values(NOBODY.hand_ml)
+          .map((ml) => ml * WHITE_G_PER_ML)
+          .join(", ")}
+        &nbsp;g. Plans you have kept stay with the amounts they were made with.
+      </p>
       <div className="flex flex-wrap items-end gap-4 pt-2">
-        <NumberField
-          label="Your pea of titanium white"
-          unit="g"
-          value={Number((me.pea_ml * WHITE_G_PER_ML).toFixed(2))}
-          least={0.04}
-          most={6}
-          onChange={(grams) => prefer({ pea_ml: grams / WHITE_G_PER_ML })}
-          className="w-44"
-        />
-        <p className="min-w-56 flex-1 leading-snug">
-          Weigh a pea once: knife-tip, lentil, hazelnut and walnut follow it. Usual is{" "}
-          {pea * WHITE_G_PER_ML}&nbsp;g, {pea}&nbsp;ml.
-        </p>
+        {amounts.map(([name, ml], place) => (
+          <NumberField
+            key={name}
+            label={`A ${name.replace("_", "-")}`}
+            unit="g"
+            value={Number((ml * WHITE_G_PER_ML).toFixed(3))}
+            // Each is more than the one before it, or the words of a hand would mean nothing.
+            least={(amounts[place - 1]?.[1] ?? GRAMS.least / WHITE_G_PER_ML) * WHITE_G_PER_ML}
+            most={(amounts[place + 1]?.[1] ?? GRAMS.most / WHITE_G_PER_ML) * WHITE_G_PER_ML}
+            onChange={(grams) =>
+              prefer({ hand_ml: { ...me.hand_ml, [name]: grams / WHITE_G_PER_ML } })
+            }
+            className="w-28"
+          />
+        ))}
       </div>
     </section>
   );

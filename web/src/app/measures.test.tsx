@@ -1,4 +1,4 @@
-import { cleanup, render, renderHook, screen } from "@testing-library/react";
+import { cleanup, fireEvent, render, renderHook, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
@@ -6,6 +6,7 @@ import type { Measure } from "../api/client";
 import { DEFAULTS } from "../api/tables";
 import { answerWith, studio } from "../testing/wire";
 import { Length } from "../ui/Length";
+import { HowYouWork } from "./HowYouWork";
 import { MeasureFields, useHandAmounts } from "./measures";
 import { amountsIn, NOBODY, usualMeasure, withKind } from "./preferences";
 
@@ -44,14 +45,16 @@ function Width({ told }: { told: (cm: number) => void }) {
 const open = async () =>
   userEvent.click(await screen.findByRole("button", { name: /^Measured in: / }));
 
+const OWN = { knife_tip: 0.04, lentil: 0.13, pea: 0.4, hazelnut: 1.3, walnut: 11 };
+
 describe("what amounts are told in", () => {
   it("is chosen once, and is the painter's own from then on", async () => {
     const log = answerWith(({ body }) => ({ body }));
     const told = vi.fn();
-    render(<Fields told={told} />, { wrapper: painter({ pea_ml: 0.5 }) });
+    render(<Fields told={told} />, { wrapper: painter({ hand_ml: OWN }) });
     await open();
     await userEvent.click(screen.getByRole("option", { name: "By hand" }));
-    expect(told).toHaveBeenCalledWith({ kind: "hand", step: 0.01, pea_ml: 0.5 });
+    expect(told).toHaveBeenCalledWith({ kind: "hand", step: 0.01, hand_ml: OWN });
     expect(log.map(({ method, path, body }) => [method, path, body])).toEqual([
       ["PATCH", "/api/me", { measure: "hand" }],
     ]);
@@ -69,23 +72,33 @@ describe("what amounts are told in", () => {
   });
 
   it("begins as the painter measures, with a step that such a measure has", () => {
-    const me = { ...NOBODY, name: "ann", pea_ml: 0.4 };
+    const me = { ...NOBODY, name: "ann", hand_ml: OWN };
     expect(usualMeasure(me).kind).toBe(DEFAULTS.SheetMeasure.kind);
     expect(usualMeasure({ ...me, measure: "ounces" })).toMatchObject({
-      ...{ kind: "ounces", step: 0.01, pea_ml: 0.4 },
+      ...{ kind: "ounces", step: 0.01, hand_ml: OWN },
     });
     expect(withKind({ kind: "ml", step: 0.01 }, "grams")).toEqual({ kind: "grams", step: 0.1 });
     expect(withKind({ kind: "grams", step: 0.01 }, "grams").step).toBe(0.01);
     expect(["", "parts", "strength", "hand"].map(amountsIn)).toEqual(["ml", "ml", "ml", "hand"]);
   });
 
-  it("follows a weighed pea in all its amounts", () => {
-    const { result } = renderHook(useHandAmounts, { wrapper: painter({ pea_ml: 0.6 }) });
-    const amounts = Object.fromEntries(result.current);
-    // Twice the usual pea: twice of everything.
-    expect(amounts["knife-tip"]).toBeCloseTo(0.1);
-    expect(amounts.pea).toBeCloseTo(0.6);
-    expect(amounts.walnut).toBeCloseTo(10);
+  it("is each amount as this hand weighed it, the smallest first", () => {
+    const { result } = renderHook(useHandAmounts, { wrapper: painter({ hand_ml: OWN }) });
+    expect(result.current.map(([name]) => name)).toEqual([
+      ...["knife-tip", "lentil", "pea", "hazelnut", "walnut"],
+    ]);
+    expect(Object.fromEntries(result.current)).toMatchObject({ "knife-tip": 0.04, pea: 0.4 });
+  });
+
+  it("is weighed amount by amount, in grams of titanium white", async () => {
+    const log = answerWith(({ body }) => ({ body }));
+    render(<HowYouWork className="" />, { wrapper: painter({ hand_ml: OWN }) });
+    const walnut = await screen.findByLabelText(/^A walnut/);
+    expect((walnut as HTMLInputElement).value).toBe("22");
+    fireEvent.change(walnut, { target: { value: "30" } });
+    await waitFor(() => expect(log).not.toEqual([]));
+    // A millilitre of white is 2 g (from memory); nothing else moves.
+    expect(log.at(-1)).toMatchObject({ body: { hand_ml: { ...OWN, walnut: 15 } } });
   });
 });
 

@@ -1,5 +1,4 @@
-import type { Preferences } from "../api/client";
-import { TABLES } from "../api/tables";
+import type { Me, Preferences } from "../api/client";
 import type { Options } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";
 import { Select } from "../ui/Select";
@@ -36,7 +35,7 @@ interface Measured {
   kind: string;
   step: number;
   nozzle_mm: number;
-  pea_ml: number;
+  hand_ml: Me["hand_ml"];
 }
 
 /** What amounts are told in, and how finely; what is chosen is the painter's own from then on. */
@@ -62,7 +61,7 @@ export function MeasureFields<M extends Measured>({
         onChoose={(kind) => {
           prefer({ measure: kind as Preferences["measure"] });
           const { step } = withKind(measure, kind);
-          onChange({ kind, step, pea_ml: me.pea_ml } as Partial<M>);
+          onChange({ kind, step, hand_ml: me.hand_ml } as Partial<M>);
         }}
         className="flex-1"
       />
@@ -89,13 +88,8 @@ export function MeasureFields<M extends Measured>({
   );
 }
 
-type Hand = keyof typeof TABLES.handAmounts;
-
-/** The amounts of this painter's hand, in millilitres. */
-export function useHandAmounts(): ReadonlyArray<readonly [Hand, number]> {
+/** The amounts of this painter's hand, in millilitres, the smallest first. */
+export function useHandAmounts(): ReadonlyArray<readonly [string, number]> {
   const { me } = usePreferences();
-  const scale = me.pea_ml / TABLES.handAmounts.pea;
-  return (Object.entries(TABLES.handAmounts) as Array<[Hand, number]>).map(
-    ([name, ml]) => [name, ml * scale] as const,
-  );
+  return Object.entries(me.hand_ml).map(([name, ml]) => [name.replace("_", "-"), ml] as const);
 }

@@ -40,7 +40,7 @@ export function usePreferences() {
 
 /** The measure that a new sheet begins with: the one this painter took last. */
 export function usualMeasure(me: Me): SheetMeasure {
-  return withKind({ ...DEFAULTS.SheetMeasure, pea_ml: me.pea_ml }, me.measure);
+  return withKind({ ...DEFAULTS.SheetMeasure, hand_ml: me.hand_ml }, me.measure);
 }
 
 /** The finest step of each measure that a painter's own is likely to have. */

@@ -75,7 +75,7 @@ function Plan({ entry }: { entry: Entry }) {
   const [amount, setAmount] = useState(Number(usual.toPrecision(2)));
   const { me } = usePreferences();
   const [measure, setMeasure] = useState<Measure>(() =>
-    withKind({ ...DEFAULTS.Measure, pea_ml: me.pea_ml }, amountsIn(me.measure)),
+    withKind({ ...DEFAULTS.Measure, hand_ml: me.hand_ml }, amountsIn(me.measure)),
   );
   const begin = useBeginPiles();
   const plan = useMutation({

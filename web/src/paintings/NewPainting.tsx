@@ -36,7 +36,7 @@ export function NewPainting({
         );
       }
       const { request } = EMPTY_PAINTING;
-      const measure = withKind({ ...DEFAULTS.Measure, pea_ml: me.pea_ml }, amountsIn(me.measure));
+      const measure = withKind({ ...DEFAULTS.Measure, hand_ml: me.hand_ml }, amountsIn(me.measure));
       const body = {
         name: passages.length > 0 ? "An example" : "",
         measure,

@@ -22,7 +22,7 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
   const hand = useHandAmounts();
-  const [amount, setAmount] = useState<(typeof hand)[number][0]>("pea");
+  const [amount, setAmount] = useState("pea");
   const [advised, setAdvised] = useState(false);
   const change = useMutation({
     mutationFn: (event: Omit<PileEvent, "token" | "measure">) =>

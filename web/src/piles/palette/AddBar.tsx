@@ -37,7 +37,7 @@ export function AddBar({
   const kinds = useMeasures();
   const hand = useHandAmounts();
   const held = hand.map(([name, ml]) => [name, `a ${name}, ${millilitres(ml)}`] as const);
-  const [holding, setHolding] = useState<(typeof hand)[number][0]>("pea");
+  const [holding, setHolding] = useState("pea");
   const add = () => {
     if (measure !== "hand") return onAdd(amount, measure, `${amount} ${UNITS[measure]}`);
     const ml = hand.find(([name]) => name === holding)?.[1] ?? 0;
