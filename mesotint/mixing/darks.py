@@ -1,4 +1,4 @@
-"""Darks: every pair and triad of a box, and its blacks, for how deep and how neutral they go.
+"""Darks: every tube, pair and triad of a box, for how deep and how neutral they go.
 
 Any mixture that holds all three primaries can go nearly black, transparent strong paints deepest;
 a dark hides its lean until it is opened (common practice). How much of each is sought so that the
@@ -18,7 +18,6 @@ from mesotint.colour.colorimetry import (
     lightness_from_reflectance,
 )
 from mesotint.colour.hues import FAMILIES, MIDDLES, WARMEST
-from mesotint.colour.words import GREY_BELOW_CHROMA
 from mesotint.colour.words import lean as lean_of
 from mesotint.errors import InputError
 from mesotint.mixing.character import strength
@@ -27,7 +26,6 @@ from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import (
     black_of,
-    is_black,
     is_ready_grey,
     is_transparent,
     is_white,
@@ -108,8 +106,8 @@ def darks(
 ) -> list[Dark]:
     """Every dark that a box mixes, best first.
 
-    Blacks and neutral tints stand among them as they are. Three paints are told only where they
-    are better than any two of them.
+    Tubes that are dark by themselves stand among them as they are. Three paints are told only where
+    they are better than any two of them.
 
     Parameters
     ----------
@@ -117,7 +115,7 @@ def darks(
     most : int
         Paints in a dark at the most, 2 or 3.
     no_black : bool
-        Whether blacks from the tube, and tubes that hold one, are left out.
+        Whether what is sold as a black or a grey is left out, and what holds a black.
     transparent : bool
         Whether only transparent paints may serve.
     leans : str
@@ -189,7 +187,7 @@ def chromatic_dark(box: tuple[Paint, ...], viewing: Viewing = DEFAULT_VIEWING) -
 
 
 def _holds_black(paint: Paint) -> bool:
-    return is_black(paint) or any(key.startswith("PBk") for key, _ in paint.recipe)
+    return is_ready_grey(paint) or any(key.startswith("PBk") for key, _ in paint.recipe)
 
 
 class _Table:
@@ -250,16 +248,8 @@ class _Table:
         return np.asarray(np.where(colours @ self.aim > 0, there, _AIM_CHROMA + chroma))
 
     def alone(self) -> list[Dark]:
-        """Blacks and neutral tints as they come from the tube."""
-        return [
-            self._dark([i], [1.0])
-            for i, paint in enumerate(self.paints)
-            if is_black(paint) or (paint.recipe and self._is_grey(paint))
-        ]
-
-    def _is_grey(self, paint: Paint) -> bool:
-        lab = self.viewing.lab(np.ones(1), [paint])
-        return bool(np.hypot(lab[1], lab[2]) < GREY_BELOW_CHROMA)
+        """Each tube as it comes: a black, or a deep tube that is a dark by itself."""
+        return [self._dark([i], [1.0]) for i in range(len(self.paints))]
 
     def pairs(self) -> list[Dark]:
         """Each pair in the parts that make the best dark of it."""

@@ -7,10 +7,11 @@ import numpy as np
 from scipy.optimize import brentq
 
 from mesotint.errors import InputError
-from mesotint.mixing.darks import LEAN_COSTS, darks
+from mesotint.mixing.darks import DARK_BELOW, LEAN_COSTS, darks
 from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import mixture
+from mesotint.paints.table import WHITES
 from mesotint.planning.shades import shades
 
 L = library()
@@ -29,6 +30,19 @@ def told(parts: np.ndarray, paints: list) -> np.ndarray:
     """Costs of mixtures, the white test mixed here with its own parts of white."""
     opened = np.concatenate([parts, WHITE_TEST_PARTS * parts.sum(axis=1, keepdims=True)], axis=1)
     return cost(VIEWING.lab(parts, paints), VIEWING.lab(opened, [*paints, L.white]))
+
+
+def least_of_all(box: list[Paint], shares: int) -> float | None:
+    """The least cost of each tube, and of each pair at many shares; none where nothing is dark."""
+    share = 1 / (1 + np.exp(-np.linspace(-12, 12, shares)))
+    parts = np.stack([1 - share, share], axis=1)
+    tubes = [paint for paint in box if paint.key not in WHITES]
+    found = []
+    for size, table in ((1, np.ones((1, 1))), (2, parts)):
+        for paints in combinations(tubes, size):
+            deep = VIEWING.lab(table, list(paints))[:, 0] < DARK_BELOW
+            found += told(table, list(paints))[deep].tolist()
+    return min(found, default=None)
 
 
 class DarksTest(unittest.TestCase):
@@ -51,6 +65,29 @@ class DarksTest(unittest.TestCase):
             self.assertLess(mine.cost, costs.min() + 0.1, (one.key, other.key))
             mixed = told(np.array([mine.parts]), list(mine.paints))[0]
             self.assertAlmostEqual(mine.cost, mixed, delta=1e-3)
+
+    def test_the_best_dark_of_a_box_is_the_best_of_all_that_it_mixes(self) -> None:
+        """Exhaustively: each tube, and each pair at 801 shares, of boxes of one tube and more."""
+        rng, plain = np.random.default_rng(5), L.plain
+        for size in (1, 1, 2, 3, 5, 6):
+            for _ in range(3):
+                box = [plain[i] for i in rng.choice(len(plain), size, replace=False)]
+                best = least_of_all(box, 801)
+                with self.subTest(box=[paint.key for paint in box]):
+                    if best is None:
+                        self.assertRaises(InputError, darks, box, 2)
+                    else:
+                        self.assertLess(darks(box, 2)[0].cost, best + 0.05)
+
+    def test_a_deep_tube_is_a_dark_by_itself(self) -> None:
+        green_black = L.paint("PBk31")
+        (only,) = darks([green_black, L.white])
+        self.assertEqual(only.paints, (green_black,))
+        np.testing.assert_allclose(only.lab, VIEWING.lab(np.ones(1), [green_black]))
+        # It is sold as a black, so it is none where the painter has none; a yellow is no dark.
+        for box, no_black in (([green_black, L.white], True), ([L.paint("PY3"), L.white], False)):
+            with self.assertRaisesRegex(InputError, "Nothing dark"):
+                darks(box, no_black=no_black)
 
     def test_triads_are_told_where_the_third_paint_brings_something(self) -> None:
         found = darks(BOX)
