@@ -18,10 +18,14 @@ import numpy as np
 from mesotint.colour.colorimetry import DATA
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import lab_from_hex
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Indices
 
-_LOOKED_AT: Final = 6
-"""How many centroids, the nearest in CIELAB, are compared by CIEDE2000."""
+_MOST_OF_A_STEP: Final = 1.75
+"""The most that CIEDE2000 divides a difference of L* by (its S_L, at black and at white): what is
+farther in L* alone than some centroid in all cannot be nearer."""
+
+_AT_ONCE: Final = 1024
+"""Colours that are compared with all centroids at a time, so that many take no more memory."""
 
 
 @cache
@@ -47,8 +51,17 @@ def systematic_names(lab: Array) -> list[str]:
     """
     names, middles = centroids()
     lab = np.atleast_2d(np.asarray(lab, dtype=np.float64))
-    squares = (middles**2).sum(axis=1) - 2 * lab @ middles.T
-    near = np.argpartition(squares, _LOOKED_AT, axis=1)[:, :_LOOKED_AT]
-    gaps = delta_e_2000(lab[:, None], middles[near])
-    best = near[np.arange(len(near)), gaps.argmin(axis=1)]
-    return [names[at] for at in best.tolist()]
+    blocks = np.split(lab, range(_AT_ONCE, len(lab), _AT_ONCE))
+    return [names[at] for some in blocks for at in _nearest(some, middles).tolist()]
+
+
+def _nearest(lab: Array, middles: Array) -> Indices:
+    """The place of the centroid nearest to each colour by CIEDE2000, of all of them."""
+    close = ((lab[:, None] - middles) ** 2).sum(axis=2).argmin(axis=1)
+    least = delta_e_2000(lab, middles[close])
+    apart = np.abs(lab[:, None, 0] - middles[:, 0])
+    row, column = np.nonzero(apart <= _MOST_OF_A_STEP * least[:, None])
+    gaps = np.full(apart.shape, np.inf)
+    gaps[np.arange(len(lab)), close] = least
+    gaps[row, column] = delta_e_2000(lab[row], middles[column])
+    return gaps.argmin(axis=1)
