@@ -14,7 +14,8 @@ import numpy as np
 from scipy.stats import t as student
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, WARMEST, places
+from mesotint.colour.hues import WARMEST, places
+from mesotint.colour.words import GREY_BELOW_CHROMA
 from mesotint.optics.grid import Array, Indices
 
 FEWEST: Final = 10
@@ -56,11 +57,15 @@ def differences(wanted: Array, came: Array) -> Array:
     Returns
     -------
     ndarray of float
-        Shape (n, 3): in L*, in C*, and along the line from cool to warm. A difference of hue counts
-        by its length in the plane of a* and b*.
+        Shape (n, 3): in L*, in the plane of a* and b* along the target's own hue, and there along
+        the line from cool to warm. A grey has no hue to be too clear or too dull in: it is nan.
     """
+    wanted = np.asarray(wanted, dtype=np.float64)
     away = np.asarray(came, dtype=np.float64) - wanted
-    chroma = lch_from_lab(np.asarray(came))[..., 1] - lch_from_lab(np.asarray(wanted))[..., 1]
+    # A distance from grey would have no sign: whatever misses a grey, misses it outward.
+    own = lch_from_lab(wanted)[..., 1]
+    hued = np.where(own >= GREY_BELOW_CHROMA, own, np.nan)
+    chroma = (away[..., 1:] * wanted[..., 1:]).sum(axis=-1) / hued
     angle = np.radians(WARMEST)
     warm = away[..., 1] * np.cos(angle) + away[..., 2] * np.sin(angle)
     return np.stack([away[..., 0], chroma, warm], axis=-1)
@@ -77,7 +82,7 @@ def habits(wanted: Array, came: Array) -> list[Habit]:
     Returns
     -------
     list of Habit
-        Value, chroma and temperature; none below `FEWEST` mixtures.
+        Value, chroma and temperature; none below `FEWEST` mixtures that have it.
 
     Examples
     --------
@@ -86,11 +91,12 @@ def habits(wanted: Array, came: Array) -> list[Habit]:
     >>> habits(wanted, came)[0].says
     'You tend to end a quarter of a value too dark.'
     """
-    count = len(wanted)
-    if count < FEWEST:
-        return []
     found = []
-    for dimension, figures in zip(LEAST_TOLD, differences(wanted, came).T, strict=True):
+    for dimension, every in zip(LEAST_TOLD, differences(wanted, came).T, strict=True):
+        figures = every[np.isfinite(every)]
+        count = len(figures)
+        if count < FEWEST:
+            continue
         mean, spread = float(figures.mean()), float(figures.std(ddof=1))
         error = spread / np.sqrt(count)
         level = 1 - CHANCE / len(LEAST_TOLD) / 2
@@ -139,10 +145,10 @@ def hues_mixed(labs: Array) -> Indices:
     Returns
     -------
     ndarray of int
-        Places in `mesotint.colour.hues.WHEEL`, shape (n,); -1 where no hue is seen.
+        Places in `mesotint.colour.hues.WHEEL`, shape (n,); -1 for what is called a grey.
     """
     _, chroma, angle = np.moveaxis(lch_from_lab(np.asarray(labs, dtype=np.float64)), -1, 0)
-    return np.where(chroma >= HUE_SEEN_FROM_CHROMA, places(angle), -1)
+    return np.where(chroma >= GREY_BELOW_CHROMA, places(angle), -1)
 
 
 def trend(figures: Sequence[float]) -> str:

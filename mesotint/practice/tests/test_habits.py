@@ -4,7 +4,9 @@ import unittest
 
 import numpy as np
 from scipy import stats
+from scipy.optimize import brentq
 
+from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import WARMEST, WHEEL
 from mesotint.practice.habits import FEWEST, differences, habits, hues_mixed, trend
 
@@ -20,12 +22,57 @@ def hand(seed: int, bias: tuple[float, float, float] = (0.0, 0.0, 0.0), count: i
     return wanted, wanted + rng.normal(0, 2.5, (count, 3)) + np.array(bias)
 
 
+def career(
+    seed: int, count: int, least: float = 0.0, most: float = 45.0
+) -> tuple[np.ndarray, np.ndarray]:
+    """Targets of every chroma, greys among them, and what an unbiased hand mixes for them."""
+    rng = np.random.default_rng([seed, count])
+    chroma = rng.uniform(least, most, count) * (rng.random(count) < 0.6 if least == 0 else 1)
+    angle = rng.uniform(0, 2 * np.pi, count)
+    wanted = np.stack(
+        [rng.uniform(20, 85, count), chroma * np.cos(angle), chroma * np.sin(angle)], axis=1
+    )
+    return wanted, wanted + rng.normal(0, 2.5, (count, 3))
+
+
 class HabitsTest(unittest.TestCase):
     def test_a_painter_without_habits_is_told_of_one_in_one_of_twenty_cases_at_most(self) -> None:
         """Of 400 such painters; 27 or fewer with a chance of 1 in 1,000 of this failing for
         nothing (binomial)."""
         told = sum(any(each.says for each in habits(*hand(seed))) for seed in range(400))
         self.assertLessEqual(told, int(stats.binom.ppf(0.999, 400, 0.05)))
+
+    def test_no_habit_is_told_of_careers_that_have_none_whatever_they_aim_at(self) -> None:
+        """600 unbiased careers in greys were all told that they end too clear. 1,500 careers each;
+        a chance of 1 in 1,000 of this failing for nothing (binomial)."""
+        for count in (8, 20, 40, 200):
+            told = 0
+            for seed in range(1500):
+                told += any(each.says for each in habits(*career(seed, count)))
+            with self.subTest(mixtures=count):
+                self.assertLessEqual(told, int(stats.binom.ppf(0.999, 1500, 0.05)))
+
+    def test_a_true_habit_is_told_by_the_twentieth_mixture(self) -> None:
+        """Too dull and too clear by a CIEDE2000 of 3, along the target's own hue."""
+        for sign, word in ((-1, "dull"), (1, "clear")):
+            hits = 0
+            for seed in range(200):
+                wanted, came = career(seed, 20, least=20.0)
+                hue = wanted[:, 1:] / np.linalg.norm(wanted[:, 1:], axis=1, keepdims=True)
+                far = np.array([
+                    brentq(lambda x, w=w, h=sign * h: float(delta_e_2000(
+                        w + np.array([0, *(x * h)]), w)) - 3, 0.1, 15)
+                    for w, h in zip(wanted, hue, strict=True)
+                ])  # fmt: skip
+                came[:, 1:] += sign * far[:, None] * hue
+                hits += any(f"too {word}" in each.says for each in habits(wanted, came))
+            with self.subTest(habit=word):
+                self.assertGreaterEqual(hits, 160)
+
+    def test_greys_are_told_of_value_and_temperature_alone(self) -> None:
+        wanted, came = career(4, 40, most=6.0)
+        self.assertEqual([each.dimension for each in habits(wanted, came)],
+                         ["value", "temperature"])  # fmt: skip
 
     def test_habits_that_are_there_are_found_and_named(self) -> None:
         warm = 5 * np.array([np.cos(np.radians(WARMEST)), np.sin(np.radians(WARMEST))])
@@ -57,8 +104,11 @@ class HabitsTest(unittest.TestCase):
         angle = np.radians(WARMEST)
         orange = np.array([[50.0, 30 * np.cos(angle), 30 * np.sin(angle)]])
         grey = np.array([[60.0, 0.0, 0.0]])
-        np.testing.assert_allclose(differences(grey, orange), [[-10, 30, 30]], atol=1e-9)
+        np.testing.assert_allclose(differences(grey, orange), [[-10, np.nan, 30]], atol=1e-9)
         np.testing.assert_allclose(differences(orange, grey), [[10, -30, -30]], atol=1e-9)
+        # What misses an orange sidewise is no clearer for it, though it is farther from grey.
+        aside = orange + 8 * np.array([[0, -np.sin(angle), np.cos(angle)]])
+        np.testing.assert_allclose(differences(orange, aside)[0, 1], 0, atol=1e-9)
 
     def test_a_trend_is_told_where_it_is_one(self) -> None:
         rng = np.random.default_rng(2)
