@@ -43,6 +43,9 @@ _LEAST_STRENGTH: Final = 0.02
 OPENED: Final = 4.0
 """Parts of white in which pairs are looked at: dark mixtures hide what they are."""
 
+FROM_ENDS: Final = 10.0
+"""CIEDE2000 between what is asked for by its share and either of the two tubes."""
+
 _MUTED: Final = 12.0
 """Chroma below which a tube counts as muted by another."""
 
@@ -182,8 +185,14 @@ def how_much(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         # No other place of the trail comes back to the same colour.
         far = np.abs(trail.shares - share) > 0.25
         clear = float(gaps[far].min()) if far.any() else float("inf")
-        margin = min(clear, float(delta_e_2000(ends, target).min()))
-        if margin >= TOLD_APART and seen_truly(np.array([target, *ends])):
+        # At an end none at all, or fifty times too much, would look as right.
+        from_ends = float(delta_e_2000(ends, target).min())
+        margin = min(clear, from_ends)
+        if (
+            margin >= TOLD_APART
+            and from_ends >= FROM_ENDS
+            and seen_truly(np.array([target, *ends]))
+        ):
             break
     else:
         raise NotForThisBox("No two of these tubes lie far enough apart; add another.", "box")

@@ -38,6 +38,9 @@ OF_TUBES: Final = ("mixture", "how-much", "fix", "partner")
 HIT_WITHIN: Final = 5.0
 """CIEDE2000 within which a share that was dragged is right: seen side by side, and no more."""
 
+SHARE_WITHIN: Final = 2.0
+"""Times by which its amount may be off as well: in a strong paint fifty times hardly show."""
+
 MATCHED_WITHIN: Final = 2.5
 
 
@@ -153,16 +156,18 @@ def _judged_share(exercise: Exercise, answer: object) -> Judged:
     parts = np.array([1 - share, share, exercise.parts[2]])
     lab = DEFAULT_VIEWING.lab(parts, [one, other, white])
     off = float(delta_e_2000(lab, exercise.shown[0].lab))
+    ratio = share * (1 - wanted) / max((1 - share) * wanted, 1e-12)
+    near = 1 / SHARE_WITHIN <= ratio <= SHARE_WITHIN
     if share <= 0 or share >= 1:
         times = "nothing of one of the two"
     else:
-        ratio = (share / (1 - share)) / (wanted / (1 - wanted))
         times = (
             f"{ratio:.2g} times too much" if ratio > 1.05 else
             f"{1 / ratio:.2g} times too little" if ratio < 0.95 else "the right amount"
         )  # fmt: skip
     said = f"ΔE {off:.1f}, {difference_in_words(off)}: {times}."
-    return Judged(off < HIT_WITHIN, max(0.0, 1 - off / 20), off, f"{said} {exercise.why}")
+    score = max(0.0, 1 - off / 20) if near else 0.0
+    return Judged(near and off < HIT_WITHIN, score, off, f"{said} {exercise.why}")
 
 
 def _judged_mud(exercise: Exercise, answer: object) -> Judged:

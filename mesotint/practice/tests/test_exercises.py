@@ -161,6 +161,29 @@ class ExercisesTest(unittest.TestCase):
         self.assertAlmostEqual(much.off, off, places=6)
         self.assertIn("3 times too much", much.says)
 
+    def test_a_share_far_off_is_no_hit_however_near_its_colour_comes(self) -> None:
+        """Each by its own mixing: none at all, all, and fifty times off never hit; within a factor
+        of two and a CIEDE2000 of 5 is a hit, and nothing else."""
+        hits = 0
+        for seed in range(25):
+            made = make("how-much", seed, BOX)
+            (one, other, white), wanted = made.paints, made.answer
+            assert isinstance(wanted, float)
+            for end in made.shown[1:]:
+                self.assertGreaterEqual(float(delta_e_2000(end.lab, made.shown[0].lab)), 10)
+            odds = wanted / (1 - wanted)
+            for times in (0.0, 0.02, 0.4, 0.6, 1.0, 1.8, 2.5, 50.0, np.inf):
+                share = 1.0 if np.isinf(times) else times * odds / (1 + times * odds)
+                lab = Mixture.of({one: 1 - share, other: share, white: made.parts[2]}).lab
+                off = float(delta_e_2000(lab, made.shown[0].lab))
+                judged = judge(made, share)
+                with self.subTest(seed=seed, times=times):
+                    self.assertEqual(judged.right, 0.5 <= times <= 2 and off < 5)
+                    if not 0.5 <= times <= 2:
+                        self.assertEqual(judged.score, 0)
+                hits += judged.right
+        self.assertGreater(hits, 25)
+
     def test_order_counts_how_far_each_strays(self) -> None:
         made = make("order", 4, BOX)
         self.assertEqual(judge(made, list(made.answer)).score, 1.0)
