@@ -64,4 +64,4 @@ def _nearest(lab: Array, middles: Array) -> Indices:
     gaps = np.full(apart.shape, np.inf)
     gaps[np.arange(len(lab)), close] = least
     gaps[row, column] = delta_e_2000(lab[row], middles[column])
-    return gaps.argmin(axis=1)
+    return np.asarray(gaps.argmin(axis=1))

@@ -10,6 +10,7 @@ tube is a choice, is common practice.
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from itertools import combinations
+from math import comb
 from typing import Final
 
 import numpy as np
@@ -38,6 +39,9 @@ them, which is a little farther off than they are. With 40 sets are found that a
 
 _FAR_OFF: Final = 100.0
 _ROUNDS: Final = 12
+_ALL_OF: Final = 1500
+"""Sets of one size of which each is looked at; of more, the last one is grown and swapped in."""
+
 _NOTHING: Final = 0.3
 """CIEDE2000 from which it is all the same how little is off."""
 
@@ -304,29 +308,32 @@ class SetTable:
             Tubes of the largest.
         """
         sets: list[list[int]] = []
-        chosen: list[int] = []
         every = range(len(self.paints))
         for size in range(1, min(most, len(self.paints)) + 1):
-            if size == FEWEST:
-                # What is best alone is seldom half of the best pair.
-                chosen = list(min(combinations(every, FEWEST), key=self.cost))
+            if size <= FEWEST or comb(len(every), size) <= _ALL_OF:
+                sets.append(list(min(combinations(every, size), key=self.cost)))
             else:
-                others = [i for i in every if i not in chosen]
-                chosen = [*chosen, min(others, key=lambda i: self.cost([*chosen, i]))]
-            best = self.cost(chosen)
-            for _ in range(_ROUNDS):
-                swaps = [
-                    [i if j == old else j for j in chosen]
-                    for old in chosen
-                    for i in every
-                    if i not in chosen
-                ]
-                swapped = min(swaps, key=self.cost, default=chosen)
-                if self.cost(swapped) >= best - 1e-9:
-                    break
-                chosen, best = swapped, self.cost(swapped)
-            sets.append(chosen)
+                others = [i for i in every if i not in sets[-1]]
+                sets.append(self._swapped(min(
+                    ([*sets[-1], i] for i in others), key=self.cost
+                )))  # fmt: skip
         return sets
+
+    def _swapped(self, chosen: list[int]) -> list[int]:
+        """A set with tubes swapped for others of the box as long as it serves better for it."""
+        best = self.cost(chosen)
+        for _ in range(_ROUNDS):
+            swaps = [
+                [i if j == old else j for j in chosen]
+                for old in chosen
+                for i in range(len(self.paints))
+                if i not in chosen
+            ]
+            swapped = min(swaps, key=self.cost, default=chosen)
+            if self.cost(swapped) >= best - 1e-9:
+                break
+            chosen, best = swapped, self.cost(swapped)
+        return chosen
 
     def point(self, tubes: Sequence[int]) -> Point:
         """What a set comes to.

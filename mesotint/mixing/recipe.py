@@ -4,7 +4,7 @@ What `mesotint.mixing.searcher` finds is compared by CIEDE2000; the best few tha
 paints make the list.
 """
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Final
 
@@ -176,6 +176,9 @@ def search_each(
     reflectances : sequence of (array, shape (36,), or None), optional
         Spectra of the targets, where they are known.
     """
+    # What is found does not depend on the order in which the tubes lie.
+    lies = {paint.key: i for i, paint in enumerate(box)}
+    box = sorted(box, key=lambda paint: paint.key)
     wanted = [
         _wanted(checked_lab(target, "target"), box, wish, viewing)
         for target, wish in zip(targets, wishes, strict=True)
@@ -189,7 +192,11 @@ def search_each(
         )
     ]
     # All lists are told at once: what a recipe looks like, and under lamp light.
-    mixed = [(paints, parts / parts.sum()) for entries in chosen for paints, parts in entries]
+    mixed = [
+        _as_they_lie(paints, parts / parts.sum(), lies)
+        for entries in chosen
+        for paints, parts in entries
+    ]
     of = np.repeat(np.arange(len(wanted)), [len(entries) for entries in chosen])
     films = np.array([viewing.reflectance(shares, paints) for paints, shares in mixed])
     spectra = smoothest_reflectance(searcher.targets, viewing.light)
@@ -203,6 +210,14 @@ def search_each(
     for t, (paints, shares), lab, gap, risk in zip(of, mixed, labs, gaps, risks, strict=True):
         told[t].append(Recipe(paints, tuple(shares.tolist()), lab, gap, risk))
     return [sorted(each, key=lambda r: r.delta_e + TUBE_COST * r.tubes) for each in told]
+
+
+def _as_they_lie(
+    paints: Sequence[Paint], shares: Array, place: Mapping[str, int]
+) -> tuple[tuple[Paint, ...], Array]:
+    """A mixture with its paints in the order of the box; water, which is in none, last."""
+    order = sorted(range(len(paints)), key=lambda i: place.get(paints[i].key, len(place)))
+    return tuple(paints[i] for i in order), shares[order]
 
 
 def _wanted(target: Array, box: Sequence[Paint], wishes: Wishes, viewing: Viewing) -> Wanted:

@@ -193,7 +193,9 @@ class Searcher:
             kept = rows[keep]
             for t, each in self.refine(kept, starts[keep], of[keep]).items():
                 found[t].append(each)
-                triples[t] = each.sets[:, :size], each.parts
+                # A set of four is begun at the nearest of its triples, which come first here.
+                near = np.argsort(each.gaps, kind="stable")
+                triples[t] = each.sets[near, :size], each.parts[near]
             if self.sparing:
                 open_ = [t for t in open_ if not _reached(found[t])]
         if most == MOST_PAINTS and self.count >= MOST_PAINTS:

@@ -9,7 +9,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import few_tubes, loses_beside
 from mesotint.mixing.mixture import Viewing
-from mesotint.mixing.recipe import Wishes, search
+from mesotint.mixing.recipe import Wishes, search, search_each
 from mesotint.paints.library import library
 from mesotint.paints.roles import is_black
 
@@ -25,6 +25,17 @@ def mixed(rng: np.random.Generator, box: list, count: int) -> np.ndarray:
         pick = rng.choice(len(box), 3, replace=False)
         rows.append(VIEWING.lab(rng.dirichlet(np.ones(3)), [box[i] for i in pick]))
     return np.array(rows)
+
+
+HARD_TO_CHOOSE = (
+    ("PV16 PR254 PV23 PY3 PBk31 PR179 PY110 PY150 PV19",
+     ((32, 26, 15), (66, -17, 2), (26, 26, 9))),
+    ("PW4 PO73 PW6 PR108-light PR101 PV14 PO48 PB15:3 PY35",
+     ((82, -14, 26), (36, 5, 9), (41, -16, -5), (55, -6, -1))),
+    ("PY43 PR122 PV19 PB28 PBk9 PW1 PR101 PBk31 PB60",
+     ((50, -7, 38), (74, 12, -8), (29, -3, 1), (46, 23, 38), (48, 34, 33))),
+)  # fmt: skip
+"""Boxes of nine and colours for them, picked at random."""
 
 
 class FewTubesTest(unittest.TestCase):
@@ -55,6 +66,22 @@ class FewTubesTest(unittest.TestCase):
         found = few_tubes(targets, BOX[:8], 3, "never")
         gaps = [served.recipe.delta_e for served in found.passages]
         self.assertLess(float(np.sqrt(np.mean(np.square(gaps)))), 1.1 * best + 0.1)
+
+    def test_three_of_nine_are_the_best_three(self) -> None:
+        """Every set of three is searched by itself, for boxes in which sets that were grown tube by
+        tube were 13 to 72 % worse than the best."""
+        for keys, targets in HARD_TO_CHOOSE:
+            box = [library().paint(key) for key in keys.split()]
+            labs = np.array(targets, dtype=float)
+            best = np.inf
+            for three in combinations(box, 3):
+                each = search_each(list(labs), list(three), [Wishes()] * len(labs))
+                gaps = [min(recipe.delta_e for recipe in recipes) for recipes in each]
+                best = min(best, float(np.sqrt(np.mean(np.square(gaps)))))
+            found = few_tubes(labs, box, 3, "freely")
+            gaps = [served.recipe.delta_e for served in found.passages]
+            with self.subTest(box=keys):
+                self.assertLess(float(np.sqrt(np.mean(np.square(gaps)))), 1.02 * best + 0.05)
 
     def test_more_tubes_serve_better_and_the_curve_says_how_much(self) -> None:
         targets = mixed(np.random.default_rng(5), BOX, 8)

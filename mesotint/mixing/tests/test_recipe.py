@@ -153,6 +153,24 @@ class WishesTest(unittest.TestCase):
         self.assertLess(search(lab, BOX).recipes[0].delta_e, 0.5)
 
 
+class OrderOfTheBoxTest(unittest.TestCase):
+    def test_the_order_in_which_tubes_lie_changes_nothing_but_the_order_of_parts(self) -> None:
+        """A match once told 2.3 or 1.7 by the order of five tubes."""
+        rng, plain = np.random.default_rng(6), library().plain
+        for _ in range(12):
+            box = [plain[i] for i in rng.choice(len(plain), int(rng.integers(3, 13)), False)]
+            target = np.array([rng.uniform(20, 85), rng.uniform(-35, 45), rng.uniform(-40, 60)])
+            off = []
+            for _ in range(5):
+                lies = [box[i] for i in rng.permutation(len(box))]
+                for recipe in (found := search(target, lies)).recipes:
+                    places = [lies.index(paint) for paint in recipe.paints]
+                    self.assertEqual(places, sorted(places))
+                off.append([recipe.delta_e for recipe in found.recipes])
+            with self.subTest(box=[paint.key for paint in box]):
+                self.assertLess(np.ptp(np.array(off), axis=0).max(), 0.05)
+
+
 class SmoothestTest(unittest.TestCase):
     def test_has_the_colour_and_is_flat_for_a_grey(self) -> None:
         for lab in ([50.0, 0, 0], [60, 20, 20], [40, -15, 10]):
