@@ -7,6 +7,7 @@ from dataclasses import asdict
 
 from bench import (
     amounts,
+    by_search,
     charts,
     colour,
     feel,
@@ -33,6 +34,7 @@ STAGES = (
     feel,
     colour,
     muting,
+    by_search,
     charts,
     tubes,
     piles,

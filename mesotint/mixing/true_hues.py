@@ -1,23 +1,29 @@
-"""Hues mixed true: the hue that no tube has, from the two tubes that stand on either side of it.
+"""Hues mixed true: the hue that no tube has, from tubes that stand on either side of it.
 
 A red without lean is mixed from a warm and a cool one; a limited set goes round the whole
-red–yellow–blue wheel that way (common practice). Hues are judged where they are seen: opened with
+red–yellow–blue wheel that way (common practice). Every pair of a box is looked at, and every three
+where no pair has the hue. Hues are judged where they are seen: opened with
 white as far as makes each clearest.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from itertools import product
 from typing import Final
 
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.hues import WHEEL, turn
+from mesotint.colour.words import GREY_BELOW_CHROMA
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
-from mesotint.optics.grid import Array
+from mesotint.mixing.searcher import paint_sets
+from mesotint.mixing.traces import TRACE_BELOW, one_in
+from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
+from mesotint.paints.roles import is_white
 
 COUNTS: Final = (6, 12, 24)
 """Hues of a wheel: primaries and secondaries, with the tertiaries, and with what lies between."""
@@ -25,13 +31,43 @@ COUNTS: Final = (6, 12, 24)
 TRUE_WITHIN: Final = 3.0
 """Degrees of CIELAB hue within which a mixture is true to a hue: an eye sees no lean."""
 
-WHITES: Final = (0.0, 1.0, 2.0, 4.0, 8.0, 16.0)
-"""Parts of white, or of water, that a hue is opened with to be judged."""
+NEAR_WITHIN: Final = 12.0
+"""Degrees within which a mixture still is that hue, if with a lean; beyond, the hue is out of reach
+(a hue of the wheel is some 30 wide; our own judgement)."""
 
-_SCAN: Final = np.linspace(-4.0, 4.0, 25)
-_CLOSER: Final = np.linspace(-1.0, 1.0, 9)
-_EITHER_SIDE: Final = 4
-_FARTHEST: Final = 150.0
+CLEAREST_WITHIN: Final = 1.25
+"""Degrees that may be given away for a clearer mixture."""
+
+_ALONE_WITHIN: Final = 1.5
+"""The same for a tube as it is."""
+
+_LEAST_CHROMA: Final = GREY_BELOW_CHROMA
+"""C* that a mixture has to have: what is called a grey has no hue to be true to."""
+
+_WHITES: Final = np.array([0.0, 0.5, 1.5, 4.0, 10.0, 30.0])
+_SCAN: Final = np.linspace(-6.0, 6.0, 33)
+_TRIAD_SCAN: Final = np.linspace(-4.0, 4.0, 9)
+"""Logarithms of parts of equal strength at which pairs, and triads, are looked at."""
+
+_REFINED: Final = 6
+"""Mixtures of each hue that are refined."""
+
+_APART: Final = 40
+
+_STEPS: Final = (0.5, 0.25, 0.12, 0.06, 0.03, 0.015)
+_MOVES: Final = 6
+_NO_WHITE: Final = -9.0
+_MOST_WHITE: Final = np.log(40.0)
+_A_TUBE_MORE: Final = 1.0
+"""Chroma that a tube has to bring, or it is left out."""
+
+_LACKING: Final = 20.0
+"""Degrees that a unit of chroma short of that counts for."""
+
+_CLEAR: Final = 20.0
+"""Chroma from which no third tube is tried."""
+
+_AT_ONCE: Final = 20_000
 _LEAST_STRENGTH: Final = 0.02
 
 
@@ -90,7 +126,7 @@ class TrueHue:
     angle : float
         CIELAB hue that it is to have.
     paints : tuple of Paint
-        One or two.
+        One to three.
     parts : tuple of float
         By volume, adding to 1.
     white : float
@@ -115,17 +151,39 @@ class TrueHue:
         return abs(self.off) <= TRUE_WITHIN
 
     @property
+    def is_reached(self) -> bool:
+        """Whether it is that hue at all, if with a lean."""
+        return abs(self.off) <= NEAR_WITHIN
+
+    @property
     def says(self) -> str:
-        """Such as: 5 parts cadmium red light to 1 of quinacridone rose: red without a lean."""
-        names = [paint.name for paint in self.paints]
-        if len(names) == 1:
-            told = names[0]
-        else:
-            more, less = self.parts
-            told = f"{names[0]} with {names[1].lower()}, {max(1, more / less):.2g} to 1"
+        """Such as: Cadmium red light with quinacridone rose, 5 to 1: red without a lean."""
+        if not self.is_reached:
+            toward = _onward(self.angle, self.off)
+            return (
+                f"No {self.name} comes of these tubes: the nearest lies {abs(self.off):.0f}° "
+                f"toward {toward}."
+            )
+        first, *others = (paint.name for paint in self.paints)
+        told = first
+        if others:
+            told += " with " + " and ".join(name.lower() for name in others)
+            least = min(self.parts)
+            if least < TRACE_BELOW:
+                told += f", 1 in {one_in(least)}"
+            else:
+                told += ", " + " to ".join(f"{part / least:.2g}" for part in self.parts)
         return (
             f"{told}: {self.name} {'without a lean' if self.is_true else 'as near as they come'}."
         )
+
+
+def _onward(angle: float, off: float) -> str:
+    """The next hue of the wheel on the side to which a mixture is off."""
+    twelve = [(hue.name, float(turn(float(at), angle)))
+              for hue, at in zip(WHEEL, _MIDDLES, strict=True)]  # fmt: skip
+    there = [(abs(gap), name) for name, gap in twelve if gap * off > 0 and abs(gap) > TRUE_WITHIN]
+    return min(there)[1]
 
 
 def true_hues(
@@ -146,80 +204,205 @@ def true_hues(
     InputError
         For a box without a hue.
     """
-    placed = [(paint, hue) for paint in box if (hue := hue_of(paint)) is not None]
-    if not placed:
+    tubes = [paint for paint in {p.key: p for p in box}.values() if not is_white(paint)]
+    if not any(hue_of(paint) is not None for paint in tubes):
         raise InputError("None of these tubes has a hue; add a red, a yellow and a blue.", "box")
-    sets, wanted = [], []
-    for at, (_, angle) in enumerate(hues):
-        for pair in _beside(placed, angle):
-            sets.append(pair)
-            wanted.append(at)
-    return _mixed(hues, sets, np.array(wanted), viewing)
+    table = _Mixtures(tubes, viewing, np.array([angle for _, angle in hues]))
+    return [
+        table.told(name, angle, best)
+        for (name, angle), best in zip(hues, table.best(), strict=True)
+    ]
 
 
-def _beside(placed: Sequence[tuple[Paint, float]], angle: float) -> list[tuple[Paint, Paint]]:
-    """Pairs of the nearest tubes on either side of a hue; a tube with itself where all lie on one
-    side."""
-    gaps = sorted(((float(turn(hue, angle)), i) for i, (_, hue) in enumerate(placed)),
-                  key=lambda each: abs(each[0]))  # fmt: skip
-    below = [i for gap, i in gaps if gap <= 0 and abs(gap) <= _FARTHEST][:_EITHER_SIDE]
-    above = [i for gap, i in gaps if gap > 0 and abs(gap) <= _FARTHEST][:_EITHER_SIDE]
-    pairs = [(placed[i][0], placed[j][0]) for i in below for j in above]
-    nearest = placed[gaps[0][1]][0]
-    return [*pairs, (nearest, nearest)]
+@dataclass(frozen=True)
+class _Points:
+    """Mixtures: places of their paints, logarithms of their parts and of the white behind them,
+    and how far each is off the hue it is for."""
+
+    sets: Indices
+    logs: Array
+    clear: Array
+    hue: Array
 
 
-def _mixed(
-    hues: Sequence[tuple[str, float]],
-    sets: Sequence[tuple[Paint, Paint]],
-    wanted: Array,
-    viewing: Viewing,
-) -> list[TrueHue]:
-    angles = np.array([angle for _, angle in hues])[wanted]
-    strengths = {p.key: max(strength(p), _LEAST_STRENGTH) for pair in sets for p in pair}
-    # In parts of equal strength the middle of the scan is a colour between the two.
-    base = np.array([np.log(strengths[one.key] / strengths[other.key]) for one, other in sets])
-    optics = _Optics(sets, viewing)
-    logs = base[:, None] + _SCAN[None]
-    clear, off, white = optics.judged(logs, angles)
-    at = _merit(clear, off).argmax(axis=1)
-    row = np.arange(len(sets))
-    step = _SCAN[1] - _SCAN[0]
-    best = logs[row, at]
-    for _ in range(3):
-        logs = best[:, None] + step * _CLOSER[None]
-        clear, off, white = optics.judged(logs, angles)
-        at = _merit(clear, off).argmax(axis=1)
-        best, step = logs[row, at], step / 4
-    found = []
-    merit = _merit(clear[row, at], off[row, at])
-    for i, (name, angle) in enumerate(hues):
-        mine = np.flatnonzero(wanted == i)
-        chosen = int(mine[merit[mine].argmax()])
-        found.append(_told(name, angle, sets[chosen], float(best[chosen]),
-                           float(white[chosen, at[chosen]]), viewing))  # fmt: skip
-    return found
+@dataclass(frozen=True)
+class _Mixed:
+    """One of them: places of its paints, logarithms of its parts, its chroma and its hue; `wanting`
+    where another tube might serve."""
+
+    places: Indices
+    logs: Array
+    clear: float
+    hue: float
+    wanting: bool = False
 
 
-def _merit(clear: Array, off: Array) -> Array:
-    """What is true and clearest comes first, then what is nearest to true."""
-    away = np.abs(off)
-    return np.asarray(np.where(away <= TRUE_WITHIN / 2, 1000 + clear, -away))
+def _merit(clear: Array, hue: Array, angle: float | Array, within: float | Array) -> Array:
+    """What is within so many degrees comes first, the clearest before all; then what is nearest;
+    what it lacks of a chroma that is no grey counts for many degrees."""
+    away = np.abs(turn(hue, angle))
+    lacks = np.maximum(_LEAST_CHROMA - clear, 0)
+    good = (away <= within) & (lacks <= 0)
+    return np.asarray(np.where(good, 1000 + clear - away, -away - _LACKING * lacks))
 
 
-def _told(
-    name: str, angle: float, pair: tuple[Paint, Paint], log: float, white: float, viewing: Viewing
-) -> TrueHue:
-    one, other = pair
-    if one.key == other.key:
-        paints, parts = [one], [1.0]
-    else:
-        amounts = sorted([(1.0, one), (float(np.exp(log)), other)], key=lambda each: -each[0])
-        total = sum(amount for amount, _ in amounts)
-        paints, parts = [p for _, p in amounts], [amount / total for amount, _ in amounts]
-    lab = viewing.lab(np.array([*parts, white]), [*paints, viewing.lightener])
-    off = float(turn(float(lch_from_lab(lab)[2]), angle))
-    return TrueHue(name, angle, tuple(paints), tuple(parts), white, lab, off)
+class _Mixtures:
+    """Every mixture of one, two or three tubes, opened, as near as a scan shows them."""
+
+    def __init__(self, paints: Sequence[Paint], viewing: Viewing, angles: Array) -> None:
+        self.paints, self.viewing, self.angles = paints, viewing, angles
+        self.k = np.array([p.absorption for p in paints], dtype=np.float32)
+        self.s = np.array([p.scattering for p in paints], dtype=np.float32)
+        light = viewing.lightener
+        self.light = light.absorption.astype(np.float32), light.scattering.astype(np.float32)
+        self.base = -np.log([max(strength(p), _LEAST_STRENGTH) for p in paints])
+
+    def best(self) -> list[tuple[Indices, Array]]:
+        """The paints and logarithms of the best mixture for each hue."""
+        scans = [self._scan(1, np.zeros((1, 1)))]
+        if len(self.paints) > 1:
+            scans.append(self._scan(2, np.stack([-_SCAN, _SCAN], axis=1) / 2))
+        every = np.arange(len(self.angles))
+        found = self._chosen(scans, every)
+        short = np.array([at for at in every if found[at].wanting], dtype=np.intp)
+        if len(short) and len(self.paints) > 2:
+            # A third tube serves only where no pair has the hue, or none has it clear.
+            grid = np.stack(np.meshgrid(_TRIAD_SCAN, _TRIAD_SCAN), axis=-1).reshape(-1, 2)
+            scans.append(self._scan(3, np.concatenate([np.zeros((len(grid), 1)), grid], axis=1)))
+            for at, each in zip(short.tolist(), self._chosen(scans, short), strict=True):
+                found[at] = each
+        return [(each.places, each.logs) for each in found]
+
+    def _scan(self, size: int, scan: Array) -> _Points:
+        """Every set of a size at each point of a scan and with each part of white."""
+        sets = paint_sets(range(len(self.paints)), size)
+        whites = np.maximum(np.log(np.maximum(_WHITES, 1e-9)), _NO_WHITE)
+        rows = np.repeat(sets, len(scan) * len(whites), axis=0)
+        logs = (self.base[sets][:, None] + scan[None]).reshape(-1, size)
+        logs -= np.log(np.exp(logs).sum(axis=1, keepdims=True))
+        logs = np.column_stack(
+            [np.repeat(logs, len(whites), axis=0), np.tile(whites, len(sets) * len(scan))]
+        )
+        clear, hue = self._judged(rows, logs)
+        return _Points(rows, logs, clear, hue)
+
+    def _judged(self, rows: Indices, logs: Array) -> tuple[Array, Array]:
+        """Chroma and CIELAB hue of mixtures."""
+        clear, hue = [], []
+        for at in range(0, len(rows), _AT_ONCE):
+            some, parts = rows[at : at + _AT_ONCE], np.exp(logs[at : at + _AT_ONCE])
+            amounts = parts[:, :-1].astype(np.float32)[..., None]
+            white = np.where(parts[:, -1:] > np.exp(_NO_WHITE), parts[:, -1:], 0)
+            share = (white / amounts.sum(axis=1)).astype(np.float32)
+            k, s = (
+                (amounts * of[some]).sum(axis=1) / amounts.sum(axis=1) for of in (self.k, self.s)
+            )
+            film = self.viewing.film_of(
+                self.viewing.with_more(k, self.light[0], share),
+                self.viewing.with_more(s, self.light[1], share),
+            )
+            lch = lch_from_lab(self.viewing.lab_of_film(film))
+            clear.append(lch[..., 1])
+            hue.append(lch[..., 2])
+        return np.concatenate(clear), np.concatenate(hue)
+
+    def _chosen(self, scans: Sequence[_Points], hues: Indices) -> list[_Mixed]:
+        """The clearest mixture of each of some hues, as true as any but for what may be given
+        away."""
+        angles = self.angles[hues]
+        near = self._refined(scans, angles, np.zeros(len(angles)))
+        away = np.array(
+            [min(abs(float(turn(mixed.hue, angle))) for mixed in of)
+             for of, angle in zip(near, angles, strict=True)]
+        )  # fmt: skip
+        clearest = self._refined(scans, angles, away + CLEAREST_WITHIN)
+        chosen = []
+        for i, angle in enumerate(angles.tolist()):
+            merits = []
+            for mixed in (tried := [*near[i], *clearest[i]]):
+                # A tube as it is, without a lean, is no reason to mix.
+                alone = _ALONE_WITHIN if len(mixed.places) == 1 else CLEAREST_WITHIN
+                within = float(away[i]) + alone
+                merit = _merit(np.array(mixed.clear), np.array(mixed.hue), angle, within)
+                merits.append(float(merit) - _A_TUBE_MORE * len(mixed.places))
+            best = tried[int(np.argmax(merits))]
+            wanting = away[i] > CLEAREST_WITHIN or best.clear < _CLEAR
+            chosen.append(replace(best, wanting=bool(wanting)))
+        return chosen
+
+    def _refined(
+        self, scans: Sequence[_Points], angles: Array, within: Array
+    ) -> list[list[_Mixed]]:
+        """The best mixtures of the scans for some hues, each of another set of tubes, sought
+        closer."""
+        found: list[list[_Mixed]] = [[] for _ in angles]
+        for scan in scans:
+            starts, of = [], []
+            for i, (angle, limit) in enumerate(zip(angles.tolist(), within.tolist(), strict=True)):
+                merit = _merit(scan.clear, scan.hue, angle, limit)
+                few = min(40 * _REFINED, len(merit))
+                order = np.argpartition(-merit, few - 1)[:few]
+                order = order[np.argsort(-merit[order], kind="stable")]
+                first = np.unique(scan.sets[order], axis=0, return_index=True)[1]
+                # The best of each set, and others of the best that may lie in another valley.
+                mine = np.unique(np.append(order[np.sort(first)[:_REFINED]], order[::_APART]))
+                starts += mine.tolist()
+                of += [i] * len(mine)
+            closer = self._closer(scan.sets[starts], scan.logs[starts], angles[of], within[of])
+            for i, mixed in zip(of, closer, strict=True):
+                found[i].append(mixed)
+        return found
+
+    def _closer(self, sets: Indices, logs: Array, angles: Array, within: Array) -> list[_Mixed]:
+        """Some mixtures of one size, each moved to and fro in ever smaller steps."""
+        count, size = logs.shape
+        # To and fro in each, and in two of them together: what is nearest runs along an edge.
+        both = [move for move in product((-1.0, 0.0, 1.0), repeat=size - 1)
+                if np.count_nonzero(move) <= 2]  # fmt: skip
+        moves = np.column_stack([np.zeros(len(both)), sorted(both, key=np.count_nonzero)])
+        clear, hue = np.zeros(count), np.zeros(count)
+        for step in _STEPS:
+            moved = np.arange(count)
+            for _ in range(_MOVES):
+                tried = logs[moved, None] + step * moves
+                tried[..., -1] = np.minimum(tried[..., -1], _MOST_WHITE)
+                rows = np.repeat(sets[moved], len(moves), axis=0)
+                seen = [
+                    each.reshape(len(moved), -1)
+                    for each in self._judged(rows, tried.reshape(-1, size))
+                ]
+                merit = _merit(seen[0], seen[1], angles[moved, None], within[moved, None])
+                best = merit.argmax(axis=1)
+                row = np.arange(len(moved))
+                logs[moved] = tried[row, best]
+                clear[moved], hue[moved] = (each[row, best] for each in seen)
+                moved = moved[best > 0]
+                if not len(moved):
+                    break
+        return [
+            _Mixed(*each) for each in zip(sets, logs, clear.tolist(), hue.tolist(), strict=True)
+        ]
+
+    def told(self, name: str, angle: float, best: tuple[Indices, Array]) -> TrueHue:
+        """A mixture in parts, most first, with its white.
+
+        Parameters
+        ----------
+        name : str
+        angle : float
+            CIELAB hue it is for.
+        best : (array of int, array)
+            Places of its paints, and logarithms of its parts, the white last.
+        """
+        places, logs = best
+        amounts = np.exp(logs[:-1])
+        order = np.argsort(-amounts, kind="stable")
+        paints = [self.paints[places[i]] for i in order]
+        parts = (amounts[order] / amounts.sum()).tolist()
+        white = float(np.exp(logs[-1]) / amounts.sum()) if logs[-1] > _NO_WHITE else 0.0
+        lab = self.viewing.lab(np.array([*parts, white]), [*paints, self.viewing.lightener])
+        off = float(turn(float(lch_from_lab(lab)[2]), angle))
+        return TrueHue(name, angle, tuple(paints), tuple(parts), white, lab, off)
 
 
 RINGS: Final = (2 / 3, 1 / 3, 0.0)
@@ -289,29 +472,3 @@ def muted_rings(hues: Sequence[TrueHue], viewing: Viewing = DEFAULT_VIEWING) -> 
             ]
         )
     return rings
-
-
-class _Optics:
-    """Pairs of paints, mixed and opened, all at once."""
-
-    def __init__(self, sets: Sequence[tuple[Paint, Paint]], viewing: Viewing) -> None:
-        self.viewing = viewing
-        self.k = np.array([[p.absorption for p in pair] for pair in sets], dtype=np.float32)
-        self.s = np.array([[p.scattering for p in pair] for pair in sets], dtype=np.float32)
-
-    def judged(self, logs: Array, angles: Array) -> tuple[Array, Array, Array]:
-        """Chroma, degrees off, and the white with which each is best, shapes (sets, points), of
-        mixtures by the logarithm of the second paint's parts to one of the first."""
-        share = (1 / (1 + np.exp(-logs))).astype(np.float32)[..., None]
-        k, s = (of[:, None, 0] * (1 - share) + of[:, None, 1] * share for of in (self.k, self.s))
-        light = self.viewing.lightener
-        opened = np.array(WHITES, dtype=np.float32)[:, None]
-        films = self.viewing.film_of(
-            self.viewing.with_more(k[..., None, :], light.absorption.astype(np.float32), opened),
-            self.viewing.with_more(s[..., None, :], light.scattering.astype(np.float32), opened),
-        )
-        lch = lch_from_lab(self.viewing.lab_of_film(films))
-        off = turn(lch[..., 2], angles[:, None, None])
-        at = _merit(lch[..., 1], off).argmax(axis=-1)[..., None]
-        clear, off = (np.take_along_axis(of, at, axis=-1)[..., 0] for of in (lch[..., 1], off))
-        return clear, off, np.array(WHITES)[at[..., 0]]

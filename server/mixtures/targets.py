@@ -22,7 +22,10 @@ from server.tubes.services import PaintBox
 def true_hue(painter: Painter, hue: str) -> tuple[PaintBox, TrueHue]:
     """A hue of the wheel as the tubes on the desk mix it true."""
     box = PaintBox(painter)
-    return box, true_hues([(hue, angle_of(hue))], box.advised)[0]
+    (found,) = true_hues([(hue, angle_of(hue))], box.advised)
+    if not found.is_reached:
+        raise InputError(f"{found.says} Add a tube nearer to it.", "hue")
+    return box, found
 
 
 def found_target(painter: Painter, asked: Target) -> tuple[Array, str]:
