@@ -23,10 +23,10 @@ VIEWING = Viewing()
 
 def cost(labs: np.ndarray, opened: np.ndarray) -> np.ndarray:
     """What a dark is ranked by, from its words: depth, and half of what it leans once opened."""
-    return labs[..., 0] + LEAN_COSTS * np.hypot(opened[..., 1], opened[..., 2])
+    return np.asarray(labs[..., 0] + LEAN_COSTS * np.hypot(opened[..., 1], opened[..., 2]))
 
 
-def told(parts: np.ndarray, paints: list) -> np.ndarray:
+def told(parts: np.ndarray, paints: list[Paint]) -> np.ndarray:
     """Costs of mixtures, the white test mixed here with its own parts of white."""
     opened = np.concatenate([parts, WHITE_TEST_PARTS * parts.sum(axis=1, keepdims=True)], axis=1)
     return cost(VIEWING.lab(parts, paints), VIEWING.lab(opened, [*paints, L.white]))

@@ -15,7 +15,9 @@ WANTED = np.column_stack(
 )
 
 
-def hand(seed: int, bias: tuple[float, float, float] = (0.0, 0.0, 0.0), count: int = 40):
+def hand(
+    seed: int, bias: tuple[float, float, float] = (0.0, 0.0, 0.0), count: int = 40
+) -> tuple[np.ndarray, np.ndarray]:
     """A simulated hand: scatters by what hands do, and strays by a bias."""
     rng = np.random.default_rng(seed)
     wanted = WANTED[:count]
