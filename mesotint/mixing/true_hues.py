@@ -344,8 +344,10 @@ class _Mixtures:
                 order = np.argpartition(-merit, few - 1)[:few]
                 order = order[np.argsort(-merit[order], kind="stable")]
                 first = np.unique(scan.sets[order], axis=0, return_index=True)[1]
-                # The best of each set, and others of the best that may lie in another valley.
-                mine = np.unique(np.append(order[np.sort(first)[:_REFINED]], order[::_APART]))
+                # The best of each set, and others of the best that may lie in another valley, of
+                # which threes have more than twos.
+                apart = order[:: _APART if scan.sets.shape[1] < 3 else _APART // 4]
+                mine = np.unique(np.append(order[np.sort(first)[:_REFINED]], apart))
                 starts += mine.tolist()
                 of += [i] * len(mine)
             closer = self._closer(scan.sets[starts], scan.logs[starts], angles[of], within[of])

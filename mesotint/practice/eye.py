@@ -13,6 +13,7 @@ from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import FAMILIES, MIDDLES, family
 from mesotint.colour.munsell import lab_from_munsell
+from mesotint.colour.srgb import hex_from_lab, lab_from_hex
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.practice.exercise import (
@@ -34,6 +35,8 @@ USUAL_LEVELS: Final = {"lean": 8.0, "darker": 6.0, "duller": 14.0}
 
 _HUES_APART: Final = 60.0
 _EVENLY: Final = 0.155
+_SHOWN_WITHIN: Final = 0.1
+"""Share of its chroma by which a lean may be another one as a code of 8 bits."""
 
 
 def lean(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
@@ -52,7 +55,7 @@ def lean(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         name = FAMILIES[int(rng.integers(len(FAMILIES)))]
         angle = MIDDLES[name] + float(rng.uniform(-4, 4))
         lab = lab_from_lch(np.array([rng.uniform(35, 75), level, angle]))
-        if family(angle) == name and seen_truly(lab):
+        if family(angle) == name and seen_truly(lab) and _shown(lab, name):
             break
     choices = tuple(Choice(each, each) for each in FAMILIES)
     return Exercise(
@@ -60,6 +63,13 @@ def lean(seed: int, paints: Sequence[Paint], level: float) -> Exercise:
         level, f"It leans {name} by {level:.1f} of chroma; on the wheel its opposite takes it out.",
         level,
     )  # fmt: skip
+
+
+def _shown(lab: Array, name: str) -> bool:
+    """Whether a lean still is what it is once it is a code of 8 bits."""
+    shown = lch_from_lab(lab_from_hex(hex_from_lab(lab[None])[0][0]))
+    off = abs(float(shown[1]) / float(lch_from_lab(lab)[1]) - 1)
+    return family(float(shown[2])) == name and off <= _SHOWN_WITHIN
 
 
 def darker(seed: int, paints: Sequence[Paint], level: float) -> Exercise:

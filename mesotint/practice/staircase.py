@@ -20,16 +20,18 @@ LAPSE: Final = 0.02
 """Share of answers that are slips of the finger whatever is shown (usual in the literature)."""
 
 THRESHOLDS: Final = 61
-SLOPES: Final[Array] = np.array([1.2, 1.6, 2.1, 2.8, 3.7, 4.9, 6.5])
+SLOPES: Final[Array] = np.array([0.9, 1.2, 1.6, 2.1, 2.8, 3.7, 4.9, 6.5])
 USUAL_SLOPE: Final = 2.9
-"""Slope about which observers scatter, by a third in its logarithm: 3.5 is usual for seeing at all
-(A. B. Watson and D. G. Pelli, *QUEST*, Perception & Psychophysics 33, 1983), judging is less steep
-(our own judgement)."""
+"""Slope about which observers scatter: 3.5 is usual for seeing at all (A. B. Watson and D. G.
+Pelli, *QUEST*, Perception & Psychophysics 33, 1983), judging is less steep (our own judgement)."""
 
-_SCATTER: Final = 0.35
-_TAIL: Final = 0.035
-"""On either side of the spread that is told: a little less than a twentieth, since the grid is
-coarse."""
+_SCATTER: Final = 1.2
+"""How far they scatter, in its logarithm. With a third of that the interval held 55 % of observers
+whose slope is 1.8."""
+
+_TAIL: Final = 0.028
+"""On either side of the spread that is told: less than a twentieth, since the grid is coarse and
+what is shown next depends on what was answered."""
 
 TOLD: Final = 0.75
 """Share of answers that are right at the difference that is told as the threshold."""
@@ -53,7 +55,8 @@ class Scale:
 
 
 SCALES: Final = {
-    "lean": Scale(0.6, 24.0, 9),
+    # A lean of less is not what is shown, once it is a code of 8 bits.
+    "lean": Scale(1.5, 24.0, 9),
     "darker": Scale(0.4, 18.0, 2),
     "duller": Scale(1.0, 26.0, 2),
 }

@@ -9,13 +9,14 @@ import numpy as np
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.hues import family
-from mesotint.colour.srgb import srgb_from_lab
+from mesotint.colour.srgb import hex_from_lab, lab_from_hex, srgb_from_lab
 from mesotint.colour.words import lean
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture
 from mesotint.paints.library import library
 from mesotint.practice.exercise import TOLD_APART, NotForThisBox
 from mesotint.practice.making import KINDS, OF_TUBES, THRESHOLDS, judge, left_for, make
+from mesotint.practice.staircase import SCALES
 
 L = library()
 EVERY = list(L.paints.values())
@@ -160,6 +161,17 @@ class ExercisesTest(unittest.TestCase):
         off = float(delta_e_2000(Mixture.of(parts).lab, made.shown[0].lab))
         self.assertAlmostEqual(much.off, off, places=6)
         self.assertIn("3 times too much", much.says)
+
+    def test_a_lean_that_is_asked_for_is_what_a_screen_shows(self) -> None:
+        """As a code of 8 bits a lean of 0.6 was another hue in a third of the cases."""
+        for level in (SCALES["lean"].least, 2.0, 4.0):
+            for seed in range(25):
+                made = make("lean", seed, BOX, level)
+                code = hex_from_lab(made.shown[0].lab[None])[0][0]
+                _, a, b = lab_from_hex(code)
+                with self.subTest(level=level, seed=seed):
+                    self.assertEqual(family(float(np.degrees(np.arctan2(b, a))) % 360), made.answer)
+                    self.assertAlmostEqual(float(np.hypot(a, b)), level, delta=0.1 * level + 1e-6)
 
     def test_a_share_far_off_is_no_hit_however_near_its_colour_comes(self) -> None:
         """Each by its own mixing: none at all, all, and fifty times off never hit; within a factor
