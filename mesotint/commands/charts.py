@@ -165,7 +165,9 @@ def layers(args: argparse.Namespace) -> None:
     glazes = _named(args.over, "over")
     coats = checked_amount(args.coats, "coats", least=THINNEST, most=THICKEST)
     ground = "" if args.bare == "none" else args.bare
-    found = layer_grid([{p: 1.0} for p in unders], [{p: 1.0} for p in glazes], viewing, ground)
+    found = layer_grid(
+        [{p: 1.0} for p in unders], [{p: 1.0} for p in glazes], viewing, ground, coats
+    )
     at = found.nearest(coats)
     below: list[Paint | None] = [*([None] if ground else []), *unders]
     looks = iter(_looks(found.labs[:, :, at]))

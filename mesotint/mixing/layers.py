@@ -32,6 +32,7 @@ the last it is no longer thin."""
 
 POINTS: Final = 25
 _SHARES: Final = 47
+_CLOSER: Final = 9
 AS_GOOD: Final = 2.5
 """CIEDE2000 within which one mixture does what the layers do: seen only when they touch."""
 
@@ -148,6 +149,7 @@ def layer_grid(
     glazes: Sequence[Mapping[Paint, float]],
     viewing: Viewing = DEFAULT_VIEWING,
     ground: str = "",
+    coats: float | None = None,
 ) -> LayerGrid:
     """Every glaze over every dry under-layer, at every thickness, and the mixture of both.
 
@@ -160,6 +162,8 @@ def layer_grid(
     ground : str
         A bare ground that stands first among the layers, as in `mesotint.mixing.ground`; its
         "mixture" is the glaze's own paint, opened with white. None where it is empty.
+    coats : float, optional
+        A thickness that is to stand among those that are told, in place of the nearest to it.
 
     Raises
     ------
@@ -178,19 +182,40 @@ def layer_grid(
         grounds = [ground_reflectance(ground, viewing.finish), *grounds]
         partners = [(white.absorption, white.scattering), *below]
     steps = np.geomspace(THINNEST, THICKEST, POINTS)
+    if coats is not None:
+        checked_amount(coats, "coats", least=THINNEST, most=THICKEST)
+        steps[np.abs(np.log(steps / coats)).argmin()] = coats
     labs = _laid(np.array(grounds), above, steps, viewing)
     # Shares close together at both ends, where a strong paint does most of its work.
-    share = np.concatenate([[0.0], 1 / (1 + np.exp(-np.linspace(-7, 7, _SHARES))), [1.0]])
-    k2, s2 = (
-        np.array([each[i] for each in partners])[:, None, None] * (1 - share[:, None])
-        + np.array([each[i] for each in above])[None, :, None] * share[:, None]
-        for i in (0, 1)
+    logs = np.linspace(-7, 7, _SHARES)
+    share = np.concatenate([[0.0], 1 / (1 + np.exp(-logs)), [1.0]])
+
+    def mixtures(shares: Array) -> Array:
+        """CIELAB of each pair at shares of the glaze, shape (rows, columns, points, 3)."""
+        k, s = (
+            np.array([each[i] for each in partners])[:, None, None] * (1 - shares[..., None])
+            + np.array([each[i] for each in above])[None, :, None] * shares[..., None]
+            for i in (0, 1)
+        )
+        return viewing.lab_of_film(viewing.film_of(k, s))
+
+    # The nearest as it is told, by CIEDE2000; then once more between its neighbours.
+    found = mixtures(np.broadcast_to(share, (*labs.shape[:2], len(share))))
+    at = delta_e_2000(labs[:, :, :, None], found[:, :, None]).argmin(axis=-1)
+    between = np.linspace(0, 1, _CLOSER)
+    low, high = share[np.maximum(at - 1, 0)], share[np.minimum(at + 1, len(share) - 1)]
+    closer = low[..., None] + (high - low)[..., None] * between
+    closer = np.concatenate([closer, share[at][..., None]], axis=-1)
+    seen = mixtures(closer.reshape(*labs.shape[:2], -1)).reshape(*closer.shape, 3)
+    gaps = delta_e_2000(labs[:, :, :, None], seen)
+    best = gaps.argmin(axis=-1)[..., None]
+    return LayerGrid(
+        steps,
+        labs,
+        np.take_along_axis(closer, best, axis=-1)[..., 0],
+        np.take_along_axis(seen, best[..., None], axis=3)[..., 0, :],
+        np.take_along_axis(gaps, best, axis=-1)[..., 0],
     )
-    mixtures = viewing.lab_of_film(viewing.film_of(k2, s2))
-    gaps = ((labs[:, :, :, None] - mixtures[:, :, None]) ** 2).sum(axis=-1)
-    at = gaps.argmin(axis=-1)
-    nearest = np.take_along_axis(mixtures, at[..., None], axis=2)
-    return LayerGrid(steps, labs, share[at], nearest, delta_e_2000(labs, nearest))
 
 
 def _refuse_wash(viewing: Viewing) -> None:
@@ -203,6 +228,8 @@ def _laid(
 ) -> Array:
     """CIELAB of films over grounds, shape (grounds, films, coats, 3)."""
     k, s = (np.array([each[i] for each in above])[None, :, None] for i in (0, 1))
+    # What lies below is dry; the film over it is as wet as what is looked at.
+    k = k / viewing.wet_load
     thick = (coats * GLAZE_THICKNESS)[None, None, :, None]
     film = film_reflectance(k, s, thick, grounds[:, None, None])
     return lab_from_reflectance(seen_reflectance(film, viewing.finish), viewing.light)
@@ -232,6 +259,32 @@ def _says(lab: Array, single: Recipe) -> tuple[str, ...]:
         f"{difference_in_words(off)}.",
         "They are worth the drying where that is wanted.",
     )
+
+
+_THICKNESSES: Final = (
+    (0.12, "a breath of a glaze"),
+    (0.4, "a thin glaze"),
+    (0.9, "a full glaze"),
+    (1.2, "a coat"),
+    (float("inf"), "more than a coat"),
+)
+"""Coats below which a layer is called so: our own words."""
+
+
+def thickness(coats: float) -> str:
+    """How thick a layer is, in words.
+
+    Parameters
+    ----------
+    coats : float
+        Of unthinned paint.
+
+    Examples
+    --------
+    >>> thickness(0.3), thickness(1.0)
+    ('a thin glaze', 'a coat')
+    """
+    return next(word for below, word in _THICKNESSES if coats < below)
 
 
 def thinned(coats: float) -> str:

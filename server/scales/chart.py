@@ -67,6 +67,7 @@ def compute(box: PaintBox, asked: ChartIn) -> Computed:
         summary=grid.title,
         ingredients={**{p.key: p for p in box.paints}, **ingredients_of(box, asked.asked_for)},
         layered=layers.looks_of(grid, asked.coats),
+        laying=grid.laying,
         advice=(*grid.advice, *advice(paints)),
     )
     return Computed(made, grid)

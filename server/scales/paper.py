@@ -5,6 +5,7 @@ from collections.abc import Sequence
 from django.http import HttpResponse
 
 from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
+from mesotint.mixing.layers import thickness
 from mesotint.painted import placing
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.sheet import draw
@@ -59,7 +60,9 @@ def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
 
 
 def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
-    layered = isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers"
+    laid = ""
+    if isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers":
+        laid = f", {thickness(sheet.request.coats)}"
     return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,
@@ -71,10 +74,10 @@ def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
                 name=patch.look.name,
                 srgb=patch.look.srgb,
                 in_gamut=patch.look.in_gamut,
-                parts=parts_in_words(patch.parts),
+                parts=parts_in_words(patch.parts) + laid,
                 note=patch.note,
                 # What lies over something else teaches nothing of a mixture of the two.
-                amounts={} if layered else amounts_of(patch.parts),
+                amounts={} if laid else amounts_of(patch.parts),
             )
             for patch in sheet.patches
         ],

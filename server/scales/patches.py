@@ -39,13 +39,24 @@ class Result(BaseModel):
 
 
 @dataclass(frozen=True)
+class Laying:
+    """Layers: what lies dry below, row by row (a bare ground is no paint), and what is glazed over
+    it, column by column, how thick."""
+
+    unders: tuple[Paint | None, ...]
+    glazes: tuple[Paint, ...]
+    coats: float
+    says: str
+
+
+@dataclass(frozen=True)
 class Patches:
     """The patches of a sheet, in order, and what they are mixed from.
 
     `ingredients` are the paints of which mixtures among `paints` are made, by key; `columns` is
     how many patches stand in a row; `summary` says in a sentence what the sheet found. `layered`
-    are the looks of layers that stand in place of the mixtures, and `advice` is what the work plan
-    says beside its lines.
+    are the looks of layers, whose patches tell the upper one, and `laying` how they are laid;
+    `advice` is what the work plan says beside its lines.
     """
 
     box: PaintBox
@@ -57,14 +68,19 @@ class Patches:
     summary: str
     ingredients: dict[str, Paint]
     layered: tuple[Appearance, ...] = ()
+    laying: Laying | None = None
     advice: tuple[str, ...] = ()
 
     def out(self, *, absent: bool = True) -> list[PatchOut]:
         """The patches as the API tells them, with the paints absent from each or without."""
-        return [
+        told = [
             patch_out(label, self.paints, patch, self.box, absent=absent)
             for label, patch in zip(self.labels, self.patches, strict=True)
         ]
+        for each, seen in zip(told, self.layered, strict=bool(self.layered)):
+            # Nothing is opened with white that lies in layers: the white test shows it as it is.
+            each.look = look(seen, seen.srgb)
+        return told
 
     @property
     def result(self) -> Result:

@@ -4,15 +4,16 @@ from collections.abc import Sequence
 
 import numpy as np
 
+from mesotint.optics.grid import Array
 from mesotint.planning.following import Line
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import volume_for_area
+from mesotint.planning.measures import least_ml, syringe, volume_for_area
 from server.kept.looks import look
 from server.mixtures.answers import Part, Used
 from server.mixtures.services import cautions_of, parts_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.scales.answers import AmountOut, MeasuredOut, WorkPlan
-from server.scales.patches import Patches
+from server.scales.patches import Laying, Patches
 from server.scales.requests import SheetMeasure
 
 
@@ -25,6 +26,8 @@ def volume_ml(measure: SheetMeasure) -> float:
 
 def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
     """Amounts of each patch, and the plan line by line."""
+    if made.laying is not None:
+        return _in_layers(made, made.laying, measure)
     if measure.kind in ("parts", "strength"):
         return _in_parts(made, measure)
     read, each = measure.core, volume_ml(measure)
@@ -51,6 +54,49 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         key=plan_key(told.lines),
         patches=patches,
         lines=work_lines(told.lines),
+        worst_delta_e=max(told.costs),
+        used=[used(each_used, read) for each_used in told.used],
+        left_ml=told.left_ml,
+        left=look(told.left) if told.left else None,
+        spare=spares(told),
+        advice=[*made.advice, *told.advice],
+        cautions=cautions_of(made.box, (each_used.paint for each_used in told.used)),
+        each_ml=each,
+    )
+
+
+def _in_layers(made: Patches, laying: Laying, measure: SheetMeasure) -> WorkPlan:
+    """What is laid below, a row at a time, and what is glazed over it, a column at a time."""
+    each = volume_ml(measure)
+    unders = [(f"below, {paint.name.lower()}", paint, each * len(laying.glazes))
+              for paint in laying.unders if paint is not None]  # fmt: skip
+    glazes = [(f"over it, {paint.name.lower()}", paint,
+               each * laying.coats * len(laying.unders)) for paint in laying.glazes]  # fmt: skip
+    layers = [*unders, *glazes]
+    paints = [paint for _, paint, _ in layers]
+    by_eye = measure.kind in ("parts", "strength")
+    # By eye nothing is weighed; what the tubes must give is told all the same.
+    read = syringe(0.01) if by_eye else measure.core
+    volumes = [max(ml, least_ml([1.0], [paint], read)) for _, paint, ml in layers]
+    parts: Array = np.eye(len(layers))
+    told = instructions(
+        parts, paints, [label for label, *_ in layers], Work(read, tuple(volumes)), made.viewing,
+        made.ingredients,
+    )  # fmt: skip
+    lines = told.lines
+    if by_eye:
+        how = [*["as much as covers"] * len(unders), *[laying.says] * len(glazes)]
+        lines = tuple(
+            Line(f"{label[0].upper()}{label[1:]}", f"{paint.name}, {says}")
+            for (label, paint, _), says in zip(layers, how, strict=True)
+        )
+    share = [AmountOut(name=paint.name, says=laying.says) for paint in laying.glazes]
+    return WorkPlan(
+        key=plan_key(lines),
+        patches=[
+            MeasuredOut(amounts=[glaze], cost_delta_e=0.0) for _ in laying.unders for glaze in share
+        ],
+        lines=work_lines(lines),
         worst_delta_e=max(told.costs),
         used=[used(each_used, read) for each_used in told.used],
         left_ml=told.left_ml,

@@ -7,7 +7,14 @@ import numpy as np
 from mesotint.colour.colorimetry import lab_from_reflectance
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
-from mesotint.mixing.layers import THICKEST, THINNEST, layer_grid, layers, thinned
+from mesotint.mixing.layers import (
+    THICKEST,
+    THINNEST,
+    layer_grid,
+    layers,
+    thickness,
+    thinned,
+)
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.film import GLAZE_THICKNESS, layered_film
 from mesotint.optics.surface import INNER_REFLECTION, OUTER_REFLECTION, surface_scatter
@@ -18,9 +25,9 @@ BOX = [L.paint(key) for key in ("PW6", "PY43", "PV23", "PB29", "PBr7-burnt-sienn
 VIOLET, OCHRE, BLUE, WHITE = (L.paint(key) for key in ("PV23", "PY43", "PB29", "PW6"))
 
 
-def by_hand(under, over, coats: float) -> np.ndarray:
+def by_hand(under, over, coats: float, wet: float = 1.0) -> np.ndarray:
     """Kubelka 1948, eq. 27: a film of thickness X over a ground of R_g, band by band."""
-    k, s = over.absorption, over.scattering
+    k, s = over.absorption / wet, over.scattering
     ratio = under.absorption / under.scattering
     ground = 1 + ratio - np.sqrt(ratio**2 + 2 * ratio)
     a = 1 + k / s
@@ -107,10 +114,49 @@ class LayerGridTest(unittest.TestCase):
                 [VIOLET, OCHRE],
             )
             np.testing.assert_allclose(mixed, found.mixed_labs[0, 0, at], atol=1e-6)
-            least = np.linalg.norm(mixtures - found.labs[0, 0, at], axis=1).min()
-            there = np.linalg.norm(mixed - found.labs[0, 0, at])
-            self.assertLess(there, least + 1.0)
+            least = float(delta_e_2000(mixtures, found.labs[0, 0, at]).min())
+            there = float(delta_e_2000(mixed, found.labs[0, 0, at]))
+            self.assertAlmostEqual(there, float(found.away[0, 0, at]), places=6)
+            self.assertLess(there, least + 0.2)
         self.assertGreater(float(found.away.max()), 5)
+
+    def test_the_nearest_is_the_nearest_of_all_over_a_bare_ground_too(self) -> None:
+        """Hansa yellow over toned ochre was told a mixture of white 25 off, where one of 14 is."""
+        hansa = L.paint("PY3")
+        share = np.linspace(0, 1, 4001)
+        mixtures = Viewing().lab(np.stack([1 - share, share], axis=1), [WHITE, hansa])
+        for coats in (0.05, 0.3, 1.0):
+            found = layer_grid([], [{hansa: 1.0}], ground="toned ochre", coats=coats)
+            at = found.nearest(coats)
+            least = float(delta_e_2000(mixtures, found.labs[0, 0, at]).min())
+            self.assertLess(float(found.away[0, 0, at]), least + 0.2)
+
+    def test_the_thickness_that_is_asked_for_is_the_one_that_is_told(self) -> None:
+        for coats in (0.02, 0.3, 1.0, 1.37, 2.0):
+            found = layer_grid([{VIOLET: 1.0}], [{OCHRE: 1.0}], coats=coats)
+            at = found.nearest(coats)
+            self.assertEqual(float(found.coats[at]), coats)
+            self.assertTrue((np.diff(found.coats) > 0).all())
+            off = float(delta_e_2000(found.labs[0, 0, at], by_hand(VIOLET, OCHRE, coats)))
+            self.assertLess(off, 0.1)
+        with self.assertRaisesRegex(InputError, "coats"):
+            layer_grid([{VIOLET: 1.0}], [{OCHRE: 1.0}], coats=5.0)
+
+    def test_a_wet_film_is_as_wet_as_the_mixture_beside_it(self) -> None:
+        """Both absorb the dry one's K divided by the load; what lies below is dry."""
+        for wet in (1.0, 0.8, 1.3):
+            found = layer_grid([{WHITE: 1.0}], [{OCHRE: 1.0}], Viewing(wet_load=wet))
+            at = found.nearest(0.3)
+            film = by_hand(WHITE, OCHRE, float(found.coats[at]), wet)
+            self.assertLess(float(delta_e_2000(found.labs[0, 0, at], film)), 0.1)
+            share = float(found.mixed_shares[0, 0, at])
+            mixed = Viewing(wet_load=wet).lab(np.array([1 - share, share]), [WHITE, OCHRE])
+            self.assertLess(float(delta_e_2000(found.mixed_labs[0, 0, at], mixed)), 0.01)
+
+    def test_thicknesses_have_words(self) -> None:
+        words = [thickness(coats) for coats in (0.05, 0.3, 0.6, 1.0, 2.0)]
+        self.assertEqual(len(set(words)), 5)
+        self.assertEqual(words[1], "a thin glaze")
 
     def test_a_bare_ground_stands_first(self) -> None:
         bare = layer_grid([{VIOLET: 1.0}], [{OCHRE: 1.0}], ground="toned ochre")

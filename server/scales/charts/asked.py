@@ -9,6 +9,7 @@ from mesotint.mixing.layers import LayerGrid
 from mesotint.mixing.mixture import Viewing
 from mesotint.paints.library import Paint
 from mesotint.planning import charts as core
+from server.scales.patches import Laying
 from server.scales.requests import ChartIn
 
 
@@ -25,6 +26,7 @@ class Grid:
     row_says: list[str] = field(default_factory=list)
     column_says: list[str] = field(default_factory=list)
     layers: LayerGrid | None = None
+    laying: Laying | None = None
     advice: tuple[str, ...] = ()
 
 

@@ -147,6 +147,34 @@ class LayersTest(ChartsTest):
         self.assertIn("let it dry", plan["advice"][0])
         self.assertIn("down its column", plan["advice"][1])
 
+    def test_a_layer_tells_its_paint_and_how_thick_and_the_mixture_is_another_thing(self) -> None:
+        """A glaze of Hansa yellow was told with the recipe of a pale lemon mixed of white."""
+        told = self.computed("chart", self.asked(coats=0.3))
+        cell, remark = told["rows"][1][0], told["remarks"][1][0]
+        self.assertEqual([part["key"] for part in cell["parts"]], ["PY3"])
+        self.assertIn("Hansa yellow light, a thin glaze, 1 part to 2.3 of medium, over", remark)
+        self.assertRegex(remark, "The nearest mixture of the two is another thing: .*violet")
+        wanted = layers({PAINT("PV23"): 1.0}, {PAINT("PY3"): 1.0}, 0.3, [PAINT("PV23")]).lab
+        self.assertLess(float(delta_e_2000(np.array(cell["look"]["lab"]), wanted)), 0.01)
+        kept = self.kept(self.asked(coats=0.3))
+        self.assertEqual([part["key"] for part in kept["patches"][2]["parts"]], ["PY3"])
+
+    def test_the_plan_lays_what_is_below_and_glazes_what_is_over_it(self) -> None:
+        """Two glazes over a bare ground and two layers: each layer is two patches, each glaze
+        three thin ones."""
+        measure = {"kind": "ml", "step": 0.01, "volume_ml": 5}
+        asked = {"request": self.asked(coats=0.3), "measure": measure}
+        plan = self.computed("plan", asked)
+        lines = {line["heading"]: line["says"] for line in plan["lines"]}
+        self.assertEqual(lines["Below, dioxazine violet"], "10.00 ml Dioxazine violet")
+        self.assertEqual(lines["Over it, hansa yellow light"], "4.50 ml Hansa yellow light")
+        self.assertEqual(len(lines), 4)
+        self.assertEqual(len(plan["patches"]), 6)
+        by_eye = self.computed("plan", {**asked, "measure": {"kind": "parts"}})
+        self.assertEqual(
+            by_eye["lines"][-1]["says"], "Cadmium orange, a thin glaze, 1 part to 2.3 of medium"
+        )
+
     def test_refused(self) -> None:
         for asked, says in (
             (self.chart("layers", "PV23"), "glazes"),

@@ -66,7 +66,7 @@ function remarkOn(chart: Chart, place: number, at: number): string {
   const away = chart.layers?.away[place]?.[at];
   const told = [
     away !== undefined &&
-      `The parts are those of the mixture that comes nearest, in the corner of the cell: off by ${differenceText(away)}.`,
+      `The nearest mixture of the two is in the corner of the cell: off by ${differenceText(away)}.`,
     chart.row_says[row],
     chart.remarks[row]?.[column],
     there && `At this hue stands ${there}.`,
