@@ -62,7 +62,7 @@ def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
 def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
     laid = ""
     if isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers":
-        laid = f", {thickness(sheet.request.coats)}"
+        laid = thickness(sheet.request.coats)
     return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,
@@ -74,7 +74,9 @@ def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
                 name=patch.look.name,
                 srgb=patch.look.srgb,
                 in_gamut=patch.look.in_gamut,
-                parts=parts_in_words(patch.parts) + laid,
+                parts=[part.name for part in patch.parts] + [laid]
+                if laid
+                else parts_in_words(patch.parts),
                 note=patch.note,
                 # What lies over something else teaches nothing of a mixture of the two.
                 amounts={} if laid else amounts_of(patch.parts),
