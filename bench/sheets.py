@@ -41,6 +41,9 @@ SHEETS = 40
 JUDGED = 200
 HAND = 0.05
 FOUND = 200
+PRINTERS = (0.015, 0.09)
+"""Reflectance of printed black, from the best of printers to a tired one (from memory)."""
+
 PAPER = smoothest_reflectance(np.array(ground_lab("bright white")))
 
 
@@ -89,16 +92,19 @@ def _sheet(
     kind = kinds[(seed // len(cameras)) % len(kinds)]
     camera = Camera.of(cameras[seed % len(cameras)], made_up_lights(rng, kind, 1)[0], rng)
     sheet = painted_sheet(layout, dict(zip(keys, tubes, strict=True)), PAPER, rng, HAND)
-    read = read_sheet(photograph(sheet, camera, Shot(), rng), layout)
+    # No code tunes to a printer: its black lies anywhere that printers do.
+    ink = float(np.exp(np.random.default_rng(150 + seed).uniform(*np.log(PRINTERS))))
+    read = read_sheet(photograph(sheet, camera, Shot(ink=ink), rng), layout)
     learnt = {tube.key: tube.learnt for tube in read.tubes}
     known = [learnt[key] for key in keys]
     parts = rng.dirichlet(np.ones(3), JUDGED)
     true = DEFAULT_VIEWING.lab(parts, tubes)
     before = delta_e_2000(DEFAULT_VIEWING.lab(parts, paints), true)
     after = delta_e_2000(DEFAULT_VIEWING.lab(parts, known), true)
-    within = after <= uncertainty(DEFAULT_VIEWING, parts, known)
+    doubt = uncertainty(DEFAULT_VIEWING, parts, known)
+    within, twice = after <= doubt, after <= 2 * doubt
     off = delta_e_2000(np.array([box.lab for box in read.boxes]), lab_from_reflectance(sheet.films))
-    return [float(np.nanmean(each)) for each in (before, after, within, off)]
+    return [float(np.nanmean(each)) for each in (before, after, within, off, twice)]
 
 
 def _many(kinds: tuple[str, ...], greys: bool) -> np.ndarray:
@@ -110,13 +116,14 @@ def _many(kinds: tuple[str, ...], greys: bool) -> np.ndarray:
 
 def learning() -> list[Figure]:
     """What forty sheets teach of mixtures that were not painted."""
-    before, after, within, off = _many(("daylight", "led"), greys=False)
+    before, after, within, off, twice = _many(("daylight", "led"), greys=False)
     lamps = _many(("fluorescent", "tungsten"), greys=True)
     return [
         below("sheets: mixtures not painted, after over before", after / before, "", 0.40),
-        below("sheets: mixtures not painted, mean ΔE00 after", after, "ΔE00", 1.6),
+        below("sheets: mixtures not painted, mean ΔE00 after", after, "ΔE00", 1.8),
         below("sheets: patches read, mean ΔE00", off, "ΔE00", 1.8),
         Figure("sheets: within one ±", 100 * within, "%", "58 to 80", bool(0.58 <= within <= 0.80)),
+        above("sheets: within two", 100 * twice, "%", 90),
         below("sheets: under lamps with a grey strip, after over before", lamps[1] / lamps[0], "",
               0.55),
     ]  # fmt: skip

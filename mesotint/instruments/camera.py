@@ -24,8 +24,9 @@ from mesotint.paints.stray import bent
 from mesotint.pictures.camera import made_up_lights, made_up_sensitivities, responses, tone_shapes
 
 _PX_PER_MM: Final = 6.0
-_INK: Final = 0.045
-"""Reflectance of printed black."""
+_PAPER: Final = 0.85
+_BLACK: Final = 0.05
+"""Between what a printer's driver thinks its dots lie."""
 
 _TABLE: Final = 0.13
 STREAKS: Final = 0.02
@@ -199,6 +200,8 @@ class Shot:
         Standard deviation of the noise in the middle tones, in sRGB.
     covered : tuple of int
         Markers that a finger hides.
+    ink : float
+        Reflectance of what the sheet's printer prints as black.
     quality : int
         Of the JPEG.
     """
@@ -213,6 +216,7 @@ class Shot:
     shadow: float = 0.0
     grain: float = 0.008
     covered: tuple[int, ...] = ()
+    ink: float = 0.045
     quality: int = 92
 
 
@@ -249,14 +253,15 @@ def _page(sheet: PaintedSheet, camera: Camera, shot: Shot, rng: np.random.Genera
     layout = sheet.layout
     wide, high = (round(side * _PX_PER_MM) for side in layout.page_mm)
     paper = camera.answers @ sheet.paper
-    ink = camera.answers @ np.full(BANDS, _INK)
+    ink = camera.answers @ np.full(BANDS, shot.ink)
     page = np.broadcast_to(paper, (high, wide, 3)).astype(np.float32).copy()
     page *= np.exp(rng.normal(0, 0.004, (high, wide, 1))).astype(np.float32)
     _print_markers(page, layout, ink, paper, shot)
     for grey in layout.greys:
-        # No two printers agree on a grey, nor is it quite one.
-        level = grey.reflectance * np.exp(rng.normal(0, 0.1))
-        page[_area(grey.rect_mm)] = camera.answers @ np.full(BANDS, level)
+        # Dots of ink on the paper, by area; no two printers agree on how large they are.
+        dots = np.clip((_PAPER - grey.reflectance) / (_PAPER - _BLACK), 0, 1)
+        level = (dots * shot.ink + (1 - dots) * sheet.paper) * np.exp(rng.normal(0, 0.1))
+        page[_area(grey.rect_mm)] = camera.answers @ level
     for box, film in zip(layout.boxes, sheet.films, strict=True):
         _paint_box(page, box.rect_mm, camera, film, sheet, box.id, rng)
     return page

@@ -29,10 +29,9 @@ from mesotint.optics.film import opaque_film_of
 from mesotint.optics.grid import Array, Pixels
 from mesotint.painted.boxes import grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.found import flat_page
-from mesotint.painted.joint_fit import Sighting, tone_and_white
+from mesotint.painted.joint_fit import Sighting, inked, tone_and_white
 from mesotint.painted.layout import Grey, Marker, Rectangle, SheetLayout
 from mesotint.painted.placing import GREYS
-from mesotint.painted.read import INK
 from mesotint.painted.sheet import (
     SOFT,
     draw_marker,
@@ -230,10 +229,14 @@ def find_card(pixels: Pixels) -> ReadCard | None:
     except InputError:
         return None
     seen = [
-        *zip(grey_pixels(page, layout), (grey.reflectance for grey in layout.greys), strict=True),
-        *((ink, INK) for ink in ink_pixels(page, layout)),
+        *zip(
+            grey_pixels(page, layout),
+            (inked(grey.reflectance) for grey in layout.greys),
+            strict=True,
+        ),
+        *((ink, 1.0) for ink in ink_pixels(page, layout)),
     ]
-    known = [(grey, meant) for grey, meant in seen if np.isfinite(grey.paint).all()]
+    known = [(grey, share) for grey, share in seen if np.isfinite(grey.paint).all()]
     if len(known) < len(layout.greys):
         return None
     nothing = np.zeros((0, 3))
@@ -244,7 +247,7 @@ def find_card(pixels: Pixels) -> ReadCard | None:
         error=np.zeros(0),
         greys=np.array([grey.paint for grey, _ in known]),
         by_greys=np.array([grey.paper for grey, _ in known]),
-        meant=np.array([meant for _, meant in known]),
+        inked=np.array([share for _, share in known]),
     )
     paper = smoothest_reflectance(np.array(ground_lab(USUAL_GROUND)))
     return ReadCard(*tone_and_white(sighting, paper, library().white))

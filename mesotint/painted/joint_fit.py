@@ -41,8 +41,24 @@ PAPER_STRAYS: Final = (0.02, 0.012, 0.008)
 """How far a paper strays from the one that is told: log reflectance, for each cosine over the
 wavelengths, the constant first."""
 
+INK: Final = 0.037
+INK_STRAYS: Final = 0.45
+"""Reflectance of printed black, and how far it strays in its logarithm: printers reach 1.5 to 9 %
+(from memory), so that two standard deviations hold them all."""
+
 GREY_STRAYS: Final = 0.15
-"""How far a printed grey strays from what was meant, in log reflectance: no two printers agree."""
+"""How far a printed grey strays from the mixture of ink and paper that was meant, in log
+reflectance: no two printers agree."""
+
+SOLID_STRAYS: Final = 0.03
+"""The same of a solid black beside the others of its sheet."""
+
+FLARE_STRAYS: Final = 0.004
+"""Share of the paper's light that a lens may scatter over the picture (our own judgement)."""
+
+_PAPER_MEANT: Final = 0.85
+_INK_MEANT: Final = 0.05
+"""Reflectances that a printed grey is meant for; what is printed is a share of ink on them."""
 
 LIGHT_STRAYS: Final = 0.7
 """How far exposure and fall-off may move the light on a box, in log."""
@@ -65,6 +81,20 @@ _SHOWN: Final = (0.012, 0.988)
 """Between these a channel tells; outside it is cut off, and only says that it is beyond."""
 
 
+def inked(reflectance: float) -> float:
+    """Share of ink by which a printed grey is to have a reflectance: that of the ink and of the
+    paper between, by area (A. Murray, *Monochrome reproduction in photoengraving*, J. Franklin
+    Inst. 221, 1936; from memory).
+
+    Parameters
+    ----------
+    reflectance : float
+        0 to 1.
+    """
+    share = (_PAPER_MEANT - reflectance) / (_PAPER_MEANT - _INK_MEANT)
+    return float(np.clip(share, 0, 1))
+
+
 @dataclass(frozen=True)
 class Sighting:
     """What a photograph shows of some boxes of one sheet.
@@ -79,8 +109,8 @@ class Sighting:
         Standard error of `paint`.
     greys, by_greys : array, shape (greys, 3)
         sRGB of the printed greys, and of the paper beside them.
-    meant : array, shape (greys,)
-        Reflectance that each grey was meant to have.
+    inked : array, shape (greys,)
+        Share of each that is covered with ink, 1 for a solid black; see `inked`.
     """
 
     parts: Array
@@ -89,7 +119,7 @@ class Sighting:
     error: Array
     greys: Array
     by_greys: Array
-    meant: Array
+    inked: Array
 
 
 @dataclass(frozen=True)
@@ -135,8 +165,8 @@ class JointFit:
 class _Problem:
     """One fit: everything that does not change while it runs.
 
-    The unknowns stand in one row: camera, tone, paper, greys, light on each box (and grey), the
-    tubes' departures, and the hand's errors.
+    The unknowns stand in one row: camera, tone, paper, ink, flare of the lens, greys, light on each
+    box (and grey), the tubes' departures, and the hand's errors.
     """
 
     seen: Sighting
@@ -166,7 +196,8 @@ class _Problem:
         boxes, greys = len(self.seen.paint), len(self.seen.greys)
         sizes = {
             "camera": len(self.camera.moves), "tone": len(TONE_STRAYS),
-            "paper": len(PAPER_STRAYS), "greys": greys, "light": boxes + greys,
+            "paper": len(PAPER_STRAYS), "ink": 1, "flare": 1,
+            "greys": greys, "light": boxes + greys,
             "tubes": len(self.unknowns), "hand": self.held.shape[1],
         }  # fmt: skip
         places, first = {}, 0
@@ -209,11 +240,31 @@ class _Problem:
         return self.viewing.film_of(shares @ k, shares @ s)
 
     def surfaces(self, x: Array) -> tuple[Array, Array]:
-        """Reflectance of the boxes and of the greys, and of paper, shape (n + 1, 36) and (36,)."""
-        paper = self.paper * np.exp(x[self.at["paper"]] @ self.paper_shapes)
-        level = self.seen.meant * np.exp(GREY_STRAYS * x[self.at["greys"]])
-        greys = np.repeat(level[:, None], BANDS, axis=1)
-        return np.concatenate([self.films(x), greys]), paper
+        """Reflectance of the boxes and of the greys, and of paper, as a lens lets them be seen,
+        shape (n, 36) and (36,)."""
+        paper, flare = self.bare(x), self.flare(x)
+        return np.concatenate([self.films(x), self.greys(x)]) + flare * paper, (1 + flare) * paper
+
+    def bare(self, x: Array) -> Array:
+        """Reflectance of the bare paper."""
+        return np.asarray(self.paper * np.exp(x[self.at["paper"]] @ self.paper_shapes))
+
+    def flare(self, x: Array) -> float:
+        return FLARE_STRAYS * float(x[self.at["flare"]][0])
+
+    def ink(self, x: Array) -> float:
+        """Reflectance of printed black."""
+        return INK * float(np.exp(INK_STRAYS * x[self.at["ink"]][0]))
+
+    @cached_property
+    def grey_strays(self) -> Array:
+        return np.where(self.seen.inked >= 1, SOLID_STRAYS, GREY_STRAYS)
+
+    def greys(self, x: Array) -> Array:
+        """Reflectance of the printed greys: of ink, and of the paper between, by their shares."""
+        share = self.seen.inked[:, None]
+        between = (1 - share) * self.bare(x) + share * self.ink(x)
+        return np.asarray(between * np.exp(self.grey_strays * x[self.at["greys"]])[:, None])
 
     def answers(self, x: Array) -> Array:
         return self.camera.mean + np.tensordot(x[self.at["camera"]], self.camera.moves, 1)
@@ -281,6 +332,8 @@ class _Problem:
             else:
                 bent_paper = answers @ (paper * self.paper_shapes).T
                 block[..., self.at["paper"]] = gain[..., None] * bent_paper
+                scattered = FLARE_STRAYS * (answers @ self.bare(x))[:, None]
+                block[..., self.at["flare"]] = gain[..., None] * scattered
             block *= reach[..., None]
             shapes, _ = tone_shapes(encoded(linear))
             bends = np.moveaxis(shapes * np.array(TONE_STRAYS)[:, None, None], 0, -1)
@@ -315,9 +368,17 @@ class _Problem:
             less = shares[box, i, None]
             by_hand = by_k[box] * (brings[0][box] - less) + by_s[box] * (brings[1][box] - less)
             moves[box, :, self.at["hand"].start + mine] += HAND * by_hand
-        level = self.seen.meant * np.exp(GREY_STRAYS * x[self.at["greys"]])
-        places = np.arange(greys)
-        moves[boxes + places, :, self.at["greys"].start + places] = GREY_STRAYS * level[:, None]
+        printed, bare = self.greys(x), self.bare(x)
+        places, share = np.arange(greys), self.seen.inked[:, None]
+        strays = np.exp(self.grey_strays * x[self.at["greys"]])[:, None]
+        column = self.at["greys"].start + places
+        moves[boxes + places, :, column] = self.grey_strays[:, None] * printed
+        moves[boxes:, :, self.at["ink"].start] = strays * share * self.ink(x) * INK_STRAYS
+        of_paper = (strays * (1 - share))[..., None] * (bare * self.paper_shapes).T
+        moves[boxes:, :, self.at["paper"]] = of_paper
+        # What the lens scatters lies over everything.
+        moves[:, :, self.at["flare"].start] = FLARE_STRAYS * bare
+        moves[:, :, self.at["paper"]] += self.flare(x) * (bare * self.paper_shapes).T
         return moves
 
     def misfit(self, x: Array) -> Array:

@@ -17,14 +17,11 @@ from mesotint.optics.grid import Array, Mask, Pixels
 from mesotint.painted.boxes import BoxPixels, box_pixels, grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.code import codes_in
 from mesotint.painted.found import FlatPage, flat_by_corners, flat_page
-from mesotint.painted.joint_fit import JointFit, Sighting, joint_fit
+from mesotint.painted.joint_fit import JointFit, Sighting, inked, joint_fit
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.remarks import remark_on_box, remarks_on_tubes
 from mesotint.paints.library import Paint, library
 from mesotint.pictures.taken import read_pixels
-
-INK: Final = 0.05
-"""Reflectance of printed black, from memory."""
 
 _TRIAL: Final = np.array([0.0, 1.0, 4.0, 12.0])
 """Parts of white to one of a paint, over which its ± is averaged."""
@@ -234,11 +231,11 @@ def _sighting(
     page: FlatPage, layout: SheetLayout, told: Array, boxes: Sequence[BoxPixels]
 ) -> Sighting:
     greys = [
-        (grey, meant.reflectance)
+        (grey, inked(meant.reflectance))
         for grey, meant in zip(grey_pixels(page, layout), layout.greys, strict=True)
     ]
-    greys += [(ink, INK) for ink in ink_pixels(page, layout)]
-    kept = [(grey, meant) for grey, meant in greys if np.isfinite(grey.paint).all()]
+    greys += [(ink, 1.0) for ink in ink_pixels(page, layout)]
+    kept = [(grey, share) for grey, share in greys if np.isfinite(grey.paint).all()]
     return Sighting(
         parts=told,
         paint=np.array([box.paint for box in boxes]),
@@ -246,7 +243,7 @@ def _sighting(
         error=np.array([box.error for box in boxes]),
         greys=np.array([grey.paint for grey, _ in kept]).reshape(-1, 3),
         by_greys=np.array([grey.paper for grey, _ in kept]).reshape(-1, 3),
-        meant=np.array([meant for _, meant in kept]),
+        inked=np.array([share for _, share in kept]),
     )
 
 
@@ -266,7 +263,8 @@ def _boxes(
     for i, (box, seen) in enumerate(zip(layout.boxes, found, strict=True)):
         times, remark = None, seen.remarks[0] if seen.remarks else "it tells nothing"
         if use[i]:
-            off, remark = remark_on_box(seen, fit, int(place[i]), names)
+            gap = float(delta_e_2000(painted[i], meant[i]))
+            off, remark = remark_on_box(seen, fit, int(place[i]), names, gap)
             times = None if off is None else (keys[off[0]], off[1])
         read.append(
             BoxReading(

@@ -18,13 +18,16 @@ SURE_FROM: Final = 2.5
 UNEXPLAINED_FROM: Final = 4.0
 """Errors of a box from which nothing that is known explains its colour."""
 
+TRUE_BELOW: Final = 2.0
+"""CIEDE2000 from what was meant, below which a box is true to plan."""
+
 SAYS_MUCH: Final = 0.5
 SAYS_LITTLE: Final = 0.8
 """Shares of a ± that are left below which a sheet says much of a tube, and above which little."""
 
 
 def remark_on_box(
-    seen: BoxPixels, fit: JointFit, place: int, names: Sequence[str]
+    seen: BoxPixels, fit: JointFit, place: int, names: Sequence[str], delta_e: float
 ) -> tuple[tuple[int, float] | None, str]:
     """The paint that most too much or too little was taken of with how many times, and a remark.
 
@@ -36,6 +39,8 @@ def remark_on_box(
         Where the box stands in the fit.
     names : sequence of str
         Of the paints, in the fit's order.
+    delta_e : float
+        CIEDE2000 of what was painted from what was meant.
     """
     told = list(seen.remarks)
     off = _mixed_off(fit, place)
@@ -51,7 +56,11 @@ def remark_on_box(
         ))  # fmt: skip
     elif fit.misfit[place] > UNEXPLAINED_FROM:
         told.insert(0, "another colour than what was told can make")
-    return off, "; ".join(told) if told else "true to plan"
+    if told:
+        return off, "; ".join(told)
+    if delta_e < TRUE_BELOW:
+        return off, "true to plan"
+    return off, "mixed as told; the tubes are not quite what was thought"
 
 
 def _mixed_off(fit: JointFit, place: int) -> tuple[int, float] | None:

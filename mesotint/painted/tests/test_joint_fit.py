@@ -7,7 +7,7 @@ import numpy as np
 
 from mesotint.colour.srgb import encoded
 from mesotint.mixing.mixture import Viewing
-from mesotint.painted.joint_fit import Sighting, _Problem, joint_fit
+from mesotint.painted.joint_fit import Sighting, _Problem, inked, joint_fit
 from mesotint.painted.tests.painting import PAPER
 from mesotint.paints.library import library
 from mesotint.paints.stray import NO_DOUBTS
@@ -19,7 +19,9 @@ PARTS = np.array([[1, 0, 0], [3, 1, 0], [1, 1, 4], [0, 1, 9], [0, 0, 1], [9, 1, 
                   [0, 1, 0], [1, 0, 4], [3, 1, 12], [1, 0, 12.0]])  # fmt: skip
 
 
-def seen_by(answers: np.ndarray, films: np.ndarray, light: float = 0.8) -> Sighting:
+def seen_by(
+    answers: np.ndarray, films: np.ndarray, light: float = 0.8, ink: float = 0.04
+) -> Sighting:
     """What a camera of these answers shows of films, without noise."""
     count = len(films)
     return Sighting(
@@ -27,9 +29,9 @@ def seen_by(answers: np.ndarray, films: np.ndarray, light: float = 0.8) -> Sight
         paint=encoded(light * films @ answers.T),
         paper=np.repeat(encoded(light * PAPER @ answers.T)[None], count, axis=0),
         error=np.full(count, 0.002),
-        greys=encoded(light * np.array([[0.3] * 3, [0.1] * 3])),
-        by_greys=encoded(light * np.repeat((PAPER @ answers.T)[None], 2, axis=0)),
-        meant=np.array([0.32, 0.09]),
+        greys=encoded(light * np.array([[0.3] * 3, [0.1] * 3, [ink] * 3])),
+        by_greys=encoded(light * np.repeat((PAPER @ answers.T)[None], 3, axis=0)),
+        inked=np.array([inked(0.32), inked(0.09), 1.0]),
     )
 
 
@@ -43,7 +45,8 @@ class JointFitTest(unittest.TestCase):
             x = rng.normal(0, 0.4, problem.count)
             weights = rng.uniform(0.4, 1, len(PARTS)), rng.uniform(0.4, 1, problem.held.shape[1])
             slopes = problem.slopes(x, weights)
-            for place in rng.choice(problem.count, 40, replace=False):
+            whole = [problem.at[name].start for name in ("ink", "flare", "paper", "greys")]
+            for place in [*whole, *rng.choice(problem.count, 40, replace=False)]:
                 step = np.zeros(problem.count)
                 step[place] = 1e-5
                 by_steps = (problem.residuals(x + step, weights)

@@ -39,4 +39,5 @@ export function Bands({ boxes }: { boxes: readonly ReadBox[] }) {
   );
 }
 
-const isPlain = (box: ReadBox) => box.remark === "True to plan";
+/** Nothing is wrong with how it was mixed. */
+const isPlain = (box: ReadBox) => /^(True to plan|Mixed as told)/.test(box.remark);
