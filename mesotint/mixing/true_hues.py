@@ -58,7 +58,7 @@ _STEPS: Final = (0.5, 0.25, 0.12, 0.06, 0.03, 0.015)
 _MOVES: Final = 6
 _NO_WHITE: Final = -9.0
 _MOST_WHITE: Final = np.log(40.0)
-_A_TUBE_MORE: Final = 1.0
+_A_TUBE_MORE: Final = 0.5
 """Chroma that a tube has to bring, or it is left out."""
 
 _LACKING: Final = 20.0

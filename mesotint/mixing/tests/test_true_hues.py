@@ -78,9 +78,9 @@ class TrueHuesTest(unittest.TestCase):
 
     def test_a_red_without_a_lean_is_of_a_warm_and_a_cool_one(self) -> None:
         """Common practice, no published source."""
-        box = [L.paint("PR108-light"), L.paint("PR122"), L.paint("PB29"), L.paint("PY3")]
+        box = [L.paint("PR108-light"), L.paint("PV19"), L.paint("PB29"), L.paint("PY3")]
         (red,) = true_hues([("red", angle_of("red"))], box)
-        self.assertEqual({p.key for p in red.paints}, {"PR108-light", "PR122"})
+        self.assertEqual({p.key for p in red.paints}, {"PR108-light", "PV19"})
         self.assertTrue(red.is_true)
         self.assertIn("without a lean", red.says)
 
