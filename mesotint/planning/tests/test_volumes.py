@@ -63,7 +63,7 @@ class VolumesTest(unittest.TestCase):
         used = {use.paint.key: use.volume_ml for use in told.used}
         self.assertAlmostEqual(used["PBr7-burnt-umber"], 4.0 + 0.3, delta=0.02)
         self.assertAlmostEqual(used["PW6"], 2.0 + 1.2, delta=0.02)
-        self.assertEqual([line.heading for line in told.lines], ["Mud", "Mud", "Sand"])
+        self.assertEqual([line.heading for line in told.lines], ["Mud", "Mud", "Open mud"])
         self.assertLess(max(told.costs), 0.5)
 
 
