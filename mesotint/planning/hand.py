@@ -5,8 +5,11 @@ from dataclasses import dataclass, fields
 from itertools import pairwise
 from typing import Final
 
+import numpy as np
+
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import checked_amount
+from mesotint.optics.grid import Array
 
 LEAST_ML: Final = 0.001
 MOST_ML: Final = 200.0
@@ -16,6 +19,7 @@ NEAR_ENOUGH: Final = 0.05
 """Share of an amount that may be left off so that a hand has fewer kinds to count (our own
 judgement: a hand misses by more)."""
 
+_SMALLEST: Final = "knife-tip"
 _NEARLY: Final = 1e-6
 """Share of an amount by which it may fall short and still be one."""
 
@@ -74,8 +78,7 @@ class Hand:
         """
         left, counted = ml, []
         for name, each in self:
-            smallest = name == "knife-tip"
-            count = round(left / each) if smallest else int(left / each + _NEARLY)
+            count = round(left / each) if name == _SMALLEST else int(left / each + _NEARLY)
             if count:
                 counted.append((name, count))
                 left -= count * each
@@ -83,19 +86,24 @@ class Hand:
                 break
         return counted
 
-    def nearest(self, ml: float) -> float:
-        """The nearest volume that can be counted, in millilitres.
+    def nearest(self, ml: Array) -> Array:
+        """The nearest volumes that can be counted, in millilitres.
 
         Parameters
         ----------
-        ml : float
+        ml : array
             Millilitres, zero or more.
         """
-        each = dict(self)
-        # Knife-tips that make up a larger amount are counted as that amount.
+        # Knife-tips that make up a larger amount are counted as that amount: once more, then.
         for _ in range(2):
-            ml = sum(count * each[name] for name, count in self.counts(ml))
-        return ml
+            left = np.asarray(ml, dtype=np.float64)
+            counted = np.zeros_like(left)
+            for name, each in self:
+                share = left / each
+                count = np.rint(share) if name == _SMALLEST else np.floor(share + _NEARLY)
+                counted, left = counted + count * each, left - count * each
+            ml = counted
+        return np.asarray(ml)
 
     def in_words(self, ml: float, near_enough: float = 0.0) -> str:
         """A volume in the words of a hand: "a hazelnut, 2 peas and a lentil (1.7 ml)".

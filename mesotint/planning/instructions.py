@@ -6,6 +6,7 @@ portions, and of let-downs as few are made as keep every patch so near that no e
 
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 from itertools import islice
 from math import inf
 from typing import Final
@@ -100,15 +101,37 @@ def instructions(
     InputError
         For a volume that the measure cannot tell, or a method that is not known.
     """
-    asked = _Asked(np.asarray(parts, dtype=np.float64), paints, labels, viewing, ingredients or {})
-    best = asked.best(work)
-    if asked.shortfall(work, best) <= 0:
-        return best
-    return replace(best, advice=(*best.advice, asked.what_would_do(work, best)))
+    return _instructions(
+        tuple(map(tuple, np.asarray(parts, dtype=np.float64).tolist())),
+        tuple(paints),
+        tuple(labels),
+        work,
+        viewing,
+        tuple((ingredients or {}).items()),
+    )
+
+
+# The same plan is computed again with every line that is ticked.
+@lru_cache(maxsize=64)
+def _instructions(
+    parts: tuple[tuple[float, ...], ...],
+    paints: tuple[Paint, ...],
+    labels: tuple[str, ...],
+    work: Work,
+    viewing: Viewing,
+    ingredients: tuple[tuple[str, Paint], ...],
+) -> Instructions:
+    planner = _Planner(np.array(parts), paints, labels, viewing, dict(ingredients))
+    best = planner.best(work)
+    if planner.shortfall(work, best) > 0:
+        return replace(best, advice=(*best.advice, planner.what_would_do(work, best)))
+    if best.doubt >= SEEN_AT_ONCE and (finer := planner.reads_better(work)):
+        return replace(best, advice=(*best.advice, finer))
+    return best
 
 
 @dataclass(frozen=True)
-class _Asked:
+class _Planner:
     """What is to be made, however it is measured."""
 
     parts: Array
@@ -156,9 +179,9 @@ class _Asked:
         plain = followed(())
         yield plain
         for let_downs in islice(patches.sets(plain.costs), most):
-            told = followed(let_downs)
-            yield told
-            if self._wastes(work, told):
+            plan_with = followed(let_downs)
+            yield plan_with
+            if self._wastes(work, plan_with):
                 yield followed(let_downs, sparing=True)
 
     def shortfall(self, work: Work, plan: Instructions) -> float:
@@ -180,13 +203,22 @@ class _Asked:
         asked = sum(work.volumes_ml(len(self.parts)))
         return plan.used_ml > max(PAINT_AT_MOST * asked, asked + A_JAR_ML)
 
-    def _does(self, work: Work) -> bool:
-        """Whether a plan done so falls short of nothing."""
+    def _tried(self, work: Work) -> Instructions | None:
+        """A plan done so, if it falls short of nothing."""
         try:
-            return self.shortfall(work, self.best(work, _TRIED_FOR_ADVICE)) <= 0
+            plan = self.best(work, _TRIED_FOR_ADVICE)
         except InputError:
             # Less than this measure can tell at all.
-            return False
+            return None
+        return plan if self.shortfall(work, plan) <= 0 else None
+
+    def reads_better(self, work: Work) -> str:
+        """What no care is needed with, where half a step shows at once; empty where nothing is."""
+        finer = work.measure.finer
+        better = self._tried(replace(work, measure=finer))
+        if better is None or better.doubt >= SEEN_AT_ONCE:
+            return ""
+        return f"A scale that reads {finer.step:g} {finer.unit} would tell it better."
 
     def what_would_do(self, work: Work, plan: Instructions) -> str:
         """What would do where this measure does not, once it is tried: more, or a finer scale."""
@@ -194,11 +226,11 @@ class _Asked:
         for times in _MORE_TIMES:
             each = tuple(times * ml for ml in work.volumes_ml(len(self.parts)))
             more = replace(work, each_ml=each if isinstance(work.each_ml, tuple) else each[0])
-            if self._does(more):
+            if self._tried(more):
                 ways.append(f"mix {times} times as much")
                 break
         finer = work.measure.finer
-        if self._does(replace(work, measure=finer)):
+        if self._tried(replace(work, measure=finer)):
             ways.append(f"use a scale that reads {finer.step:g} {finer.unit}")
         worst = int(np.argmax(plan.costs))
         if plan.costs[worst] > OFF_AT_MOST:

@@ -93,8 +93,7 @@ class Measure:
         steps: Array = np.rint(np.asarray(amounts, dtype=np.float64) / self.step) * self.step
         if self.hand is None:
             return steps
-        counted = [self.hand.nearest(ml) for ml in (steps / self.units_per_ml).ravel().tolist()]
-        return np.array(counted).reshape(steps.shape) * self.units_per_ml
+        return self.hand.nearest(steps / self.units_per_ml) * self.units_per_ml
 
     def told(self, amount: float) -> str:
         """An amount in its unit, with as many decimals as its step has; of a hand in its words.
@@ -289,7 +288,7 @@ MEASURES: Final[dict[str, tuple[Callable[[float], Measure], float]]] = {
 and of a brush its load in ml."""
 
 
-def measure_of(name: str, step: float | None = None) -> Measure:
+def measure_of(name: str, step: float | None = None, own: Hand | None = None) -> Measure:
     """A measure by its name and its step; `InputError` with the nearest names for another.
 
     Parameters
@@ -298,7 +297,11 @@ def measure_of(name: str, step: float | None = None) -> Measure:
         A key of `MEASURES`.
     step : float or None
         Its smallest step, in its own unit; its usual one where none is given.
+    own : Hand, optional
+        What the amounts of the hand are that measures, if one does.
     """
+    if name == "hand" and own is not None:
+        return hand(own)
     if name not in MEASURES:
         near = nearest_words(name, MEASURES) or list(MEASURES)
         raise InputError(

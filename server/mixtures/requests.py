@@ -7,7 +7,7 @@ from pydantic import Field, model_validator
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
 from mesotint.planning.measures import Measure as CoreMeasure
-from mesotint.planning.measures import hand, measure_of
+from mesotint.planning.measures import measure_of
 from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, PhotoArea
 from server.painters import older
@@ -89,10 +89,8 @@ class MeasureSteps(Asked):
     @property
     def core(self) -> CoreMeasure:
         """The measure of the core."""
-        if self.kind == "hand":
-            return hand(self.hand_ml.core)
-        own = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "brush": None}
-        return measure_of(self.kind, own.get(self.kind, self.step))
+        steps = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "brush": None}
+        return measure_of(self.kind, steps.get(self.kind, self.step), self.hand_ml.core)
 
 
 class Measure(MeasureSteps):

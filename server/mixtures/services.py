@@ -11,7 +11,7 @@ from mesotint.mixing.traces import touch
 from mesotint.paints import roles
 from mesotint.paints.cautions import cautions
 from mesotint.paints.library import MEDIUM, WATER, Paint, library
-from mesotint.planning.measures import Measure, hand, measure_of
+from mesotint.planning.measures import Measure, measure_of
 from mesotint.planning.patch import Patch
 from server.kept.looks import Look, looks
 from server.mixtures.answers import PaintRef, Part
@@ -26,9 +26,7 @@ OIL = "oil"
 
 def usual_measure(painter: Painter, name: str) -> Measure:
     """A measure by its name with its usual step, a hand's amounts those of this painter."""
-    if name == "hand":
-        return hand(HandMl.model_validate(painter.hand_ml).core)
-    return measure_of(name)
+    return measure_of(name, own=HandMl.model_validate(painter.hand_ml).core)
 
 
 def box_of(painter: Painter, mixtures: Iterable[TubeMixture] = ()) -> PaintBox:

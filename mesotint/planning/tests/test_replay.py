@@ -112,6 +112,10 @@ class ReplayTest(unittest.TestCase):
                 ways = [says for says in told.advice if says.startswith("With this measure")]
                 if not ways:
                     self.assertLess(off.max(), 1.05)
+                    # Each step lies from the one before it to the side that was asked for.
+                    asked = trail.viewing.lab(parts, trail.paints)
+                    along = (np.diff(made, axis=0) * np.diff(asked, axis=0)).sum(axis=1)
+                    self.assertGreater(along.min(), -1e-3)
                     # Told by the rule, with our own figure: a let-down is no waste.
                     self.assertLess(sum(used.volume_ml for used in told.used), WASTE * volumes.sum()
                                     + told.left_ml)  # fmt: skip
@@ -166,6 +170,20 @@ class ReplayTest(unittest.TestCase):
             cared += bool(care)
         self.assertGreater(looked, 40)
         self.assertGreater(cared, 10)
+
+    def test_where_half_a_step_shows_at_once_a_finer_scale_is_named_that_does_it(self) -> None:
+        trail = Trail(PAINT("PG23"), PAINT("PR122"), 4.0)
+        parts = np.array([step.parts for step in Scale(trail, STEPS).steps])
+
+        def plan(measure: Measure) -> tuple[Instructions, float]:
+            made = instructions(parts, trail.paints, LABELS, Work(measure, 5.0))
+            care = re.search(r"shows \(ΔE ([\d.]+)\)", " ".join(made.advice))
+            return made, float(care[1]) if care else 0.0
+
+        coarse, shows = plan(ounces(0.01))
+        self.assertGreater(shows, 4)
+        self.assertIn("A scale that reads 0.001 oz would tell it better.", coarse.advice)
+        self.assertLess(plan(ounces(0.001))[1], 4)
 
     def test_what_a_plan_says_would_do_does(self) -> None:
         trail = Trail(PAINT("PR177"), PAINT("PG18"), 3.0)

@@ -141,6 +141,10 @@ class SurroundTest(StudioTest):
         now = self.send("get", "me")[1]["hand_ml"]
         usual = {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1, "walnut": 15}
         self.assertEqual(now, {name: 2 * ml for name, ml in usual.items()})
+        for wrong in ("much", True, -1, [0.3]):
+            with self.subTest(pea=wrong):
+                self.assertEqual(self.send("patch", "me", {"pea_ml": wrong})[0], 422)
+        self.assertEqual(self.send("get", "me")[1]["hand_ml"], now)
 
     def test_the_surround_is_kept_with_the_painter(self) -> None:
         self.assertEqual(self.send("patch", "me", {"stage_value": 7.5})[0], 200)

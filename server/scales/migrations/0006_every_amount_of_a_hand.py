@@ -5,20 +5,10 @@ from django.db import migrations
 from server.painters import older
 
 
-def as_it_was(apps, schema_editor):
-    # A backup of an earlier version is migrated in a database of its own.
-    kept = apps.get_model("scales", "Sheet").objects.using(schema_editor.connection.alias)
-    for each in kept.iterator():
-        each.measure = older.hand(each.measure)
-        each.save(update_fields=["measure"])
-
-
 class Migration(migrations.Migration):
 
-    dependencies = [
-        ("scales", "0005_browns_by_volume"),
-    ]
+    dependencies = [("scales", "0005_browns_by_volume")]
 
     operations = [
-        migrations.RunPython(as_it_was, migrations.RunPython.noop),
+        migrations.RunPython(older.keeping("scales", "Sheet"), migrations.RunPython.noop),
     ]
