@@ -24,9 +24,13 @@ from mesotint.paints.stray import bent
 from mesotint.pictures.camera import made_up_lights, made_up_sensitivities, responses, tone_shapes
 
 _PX_PER_MM: Final = 6.0
-_PAPER: Final = 0.85
-_BLACK: Final = 0.05
-"""Between what a printer's driver thinks its dots lie."""
+_DRIVER: Final = (0.9, 0.04)
+"""Paper and black that a printer's driver was made for, whatever lies in the printer."""
+
+_YULE_NIELSEN: Final = 2.0
+"""How far light spreads below the dots: 1 not at all, 2 wholly (J. A. C. Yule and W. J. Nielsen,
+*The penetration of light into paper and its effect on halftone reproduction*, TAGA Proceedings 3,
+1951; from memory). The reading knows nothing of it."""
 
 _TABLE: Final = 0.13
 STREAKS: Final = 0.02
@@ -202,6 +206,8 @@ class Shot:
         Markers that a finger hides.
     ink : float
         Reflectance of what the sheet's printer prints as black.
+    flare : float
+        Share of the paper's light that the lens scatters over the whole picture.
     quality : int
         Of the JPEG.
     """
@@ -217,6 +223,7 @@ class Shot:
     grain: float = 0.008
     covered: tuple[int, ...] = ()
     ink: float = 0.045
+    flare: float = 0.0
     quality: int = 92
 
 
@@ -258,13 +265,21 @@ def _page(sheet: PaintedSheet, camera: Camera, shot: Shot, rng: np.random.Genera
     page *= np.exp(rng.normal(0, 0.004, (high, wide, 1))).astype(np.float32)
     _print_markers(page, layout, ink, paper, shot)
     for grey in layout.greys:
-        # Dots of ink on the paper, by area; no two printers agree on how large they are.
-        dots = np.clip((_PAPER - grey.reflectance) / (_PAPER - _BLACK), 0, 1)
-        level = (dots * shot.ink + (1 - dots) * sheet.paper) * np.exp(rng.normal(0, 0.1))
+        # No two printers agree on a grey.
+        level = _printed(grey.reflectance, shot.ink, sheet.paper) * np.exp(rng.normal(0, 0.1))
         page[_area(grey.rect_mm)] = camera.answers @ level
+    scattered = (shot.flare * paper).astype(np.float32)
     for box, film in zip(layout.boxes, sheet.films, strict=True):
         _paint_box(page, box.rect_mm, camera, film, sheet, box.id, rng)
-    return page
+    return page + scattered
+
+
+def _printed(meant: float, ink: float, paper: Array) -> Array:
+    """Reflectance of a grey in dots that are right for the printer its driver was made for."""
+    root = 1 / _YULE_NIELSEN
+    white, black = (each**root for each in _DRIVER)
+    dots = np.clip((white - meant**root) / (white - black), 0, 1)
+    return np.asarray((dots * ink**root + (1 - dots) * paper**root) ** _YULE_NIELSEN)
 
 
 def _print_markers(page: Array, layout: SheetLayout, ink: Array, paper: Array, shot: Shot) -> None:

@@ -29,7 +29,7 @@ from mesotint.optics.film import opaque_film_of
 from mesotint.optics.grid import Array, Pixels
 from mesotint.painted.boxes import grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.found import flat_page
-from mesotint.painted.joint_fit import Sighting, inked, tone_and_white
+from mesotint.painted.joint_fit import tone_and_white
 from mesotint.painted.layout import Grey, Marker, Rectangle, SheetLayout
 from mesotint.painted.placing import GREYS
 from mesotint.painted.sheet import (
@@ -40,6 +40,7 @@ from mesotint.painted.sheet import (
     line_of_text,
     with_fonts,
 )
+from mesotint.painted.unknowns import Sighting, inked
 from mesotint.paints.library import library
 from mesotint.pictures.camera import (
     made_up_lights,

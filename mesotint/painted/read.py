@@ -17,9 +17,10 @@ from mesotint.optics.grid import Array, Mask, Pixels
 from mesotint.painted.boxes import BoxPixels, box_pixels, grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.code import codes_in
 from mesotint.painted.found import FlatPage, flat_by_corners, flat_page
-from mesotint.painted.joint_fit import JointFit, Sighting, inked, joint_fit
+from mesotint.painted.joint_fit import JointFit, joint_fit
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.remarks import remark_on_box, remarks_on_tubes
+from mesotint.painted.unknowns import Sighting, inked
 from mesotint.paints.library import Paint, library
 from mesotint.pictures.taken import read_pixels
 

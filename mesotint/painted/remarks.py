@@ -21,6 +21,10 @@ UNEXPLAINED_FROM: Final = 4.0
 TRUE_BELOW: Final = 2.0
 """CIEDE2000 from what was meant, below which a box is true to plan."""
 
+TRUE: Final = "true to plan"
+AS_TOLD: Final = "mixed as told; the tubes are not quite what was thought"
+"""Remarks on a box with which nothing is wrong."""
+
 SAYS_MUCH: Final = 0.5
 SAYS_LITTLE: Final = 0.8
 """Shares of a ± that are left below which a sheet says much of a tube, and above which little."""
@@ -58,9 +62,18 @@ def remark_on_box(
         told.insert(0, "another colour than what was told can make")
     if told:
         return off, "; ".join(told)
-    if delta_e < TRUE_BELOW:
-        return off, "true to plan"
-    return off, "mixed as told; the tubes are not quite what was thought"
+    return off, TRUE if delta_e < TRUE_BELOW else AS_TOLD
+
+
+def is_right(remark: str) -> bool:
+    """Whether a remark says that nothing is wrong with how a box was mixed.
+
+    Parameters
+    ----------
+    remark : str
+        As `remark_on_box` makes it, with a capital or without.
+    """
+    return remark[:1].lower() + remark[1:] in (TRUE, AS_TOLD)
 
 
 def _mixed_off(fit: JointFit, place: int) -> tuple[int, float] | None:

@@ -12,7 +12,8 @@ from server.painted.requests import Kind
 class ReadBox(BaseModel):
     """One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
 
-    `painted` is none where it tells nothing; `says` is how far painted is from meant.
+    `painted` is none where it tells nothing; `says` is how far painted is from meant, and `right`
+    whether nothing is wrong with how it was mixed.
     """
 
     id: str
@@ -24,6 +25,7 @@ class ReadBox(BaseModel):
     says: str
     spread: float
     remark: str
+    right: bool
 
 
 class LearntTube(BaseModel):

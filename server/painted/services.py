@@ -17,6 +17,7 @@ from mesotint.optics.grid import Array
 from mesotint.painted.code import codes_in
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.read import BoxReading, TubeReading, read_sheet
+from mesotint.painted.remarks import is_right
 from mesotint.paints.calibration import Calibration
 from mesotint.paints.library import Paint, library
 from mesotint.paints.stray import Doubts
@@ -188,6 +189,7 @@ def read_back_out(row: ReadBack) -> ReadBackOut:
             ReadBox(
                 id=box["id"], label=box["label"], meant=of[0], painted=seen, learnt=of[1],
                 delta_e=box["delta_e"], spread=box["spread"], remark=box["remark"],
+                right=is_right(box["remark"]),
                 says="" if box["delta_e"] is None else difference_in_words(box["delta_e"]),
             )
             for box, of, seen in zip(boxes, meant, painted, strict=True)

@@ -7,8 +7,9 @@ import numpy as np
 
 from mesotint.colour.srgb import encoded
 from mesotint.mixing.mixture import Viewing
-from mesotint.painted.joint_fit import Sighting, _Problem, inked, joint_fit
+from mesotint.painted.joint_fit import joint_fit
 from mesotint.painted.tests.painting import PAPER
+from mesotint.painted.unknowns import Problem, Sighting, inked
 from mesotint.paints.library import library
 from mesotint.paints.stray import NO_DOUBTS
 from mesotint.pictures.camera import expected
@@ -40,7 +41,7 @@ class JointFitTest(unittest.TestCase):
         for viewing in (Viewing(), Viewing("wash", "matte")):
             camera = expected("daylight", "filtered")
             films = viewing.reflectance(PARTS, PAINTS)
-            problem = _Problem(seen_by(camera.mean, films), PAINTS, viewing, PAPER, camera)
+            problem = Problem(seen_by(camera.mean, films), PAINTS, viewing, PAPER, camera)
             rng = np.random.default_rng(2)
             x = rng.normal(0, 0.4, problem.count)
             weights = rng.uniform(0.4, 1, len(PARTS)), rng.uniform(0.4, 1, problem.held.shape[1])

@@ -24,7 +24,7 @@ export function Bands({ boxes }: { boxes: readonly ReadBox[] }) {
             )}
             <Swatch colour={box.learnt} className="h-9 w-full" />
             <span className="block pt-1">{box.label}</span>
-            <span className={isPlain(box) ? "block text-ink-soft text-sm" : "block font-bold"}>
+            <span className={box.right ? "block text-ink-soft text-sm" : "block font-bold"}>
               {box.remark}
             </span>
             {box.delta_e !== null && (
@@ -38,6 +38,3 @@ export function Bands({ boxes }: { boxes: readonly ReadBox[] }) {
     </>
   );
 }
-
-/** Nothing is wrong with how it was mixed. */
-const isPlain = (box: ReadBox) => /^(True to plan|Mixed as told)/.test(box.remark);
