@@ -20,7 +20,7 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.character import hue_of, strength
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.mixing.searcher import paint_sets
-from mesotint.mixing.traces import TRACE_BELOW, one_in
+from mesotint.mixing.traces import ratio
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import is_white
@@ -35,10 +35,10 @@ NEAR_WITHIN: Final = 12.0
 """Degrees within which a mixture still is that hue, if with a lean; beyond, the hue is out of reach
 (a hue of the wheel is some 30 wide; our own judgement)."""
 
-CLEAREST_WITHIN: Final = 1.25
+CLEAREST_WITHIN: Final = 1.7
 """Degrees that may be given away for a clearer mixture."""
 
-_ALONE_WITHIN: Final = 1.5
+_ALONE_WITHIN: Final = 1.8
 """The same for a tube as it is."""
 
 _LEAST_CHROMA: Final = GREY_BELOW_CHROMA
@@ -52,7 +52,12 @@ _TRIAD_SCAN: Final = np.linspace(-4.0, 4.0, 9)
 _REFINED: Final = 6
 """Mixtures of each hue that are refined."""
 
-_APART: Final = 40
+_FEW_TUBES: Final = 8
+"""Tubes up to which all threes are tried, and many mixtures of each set are sought closer; of more
+some pair is nearly always clear."""
+
+_STARTS: Final = 12
+"""Mixtures that are sought closer beside the best of each set, with few tubes."""
 
 _STEPS: Final = (0.5, 0.25, 0.12, 0.06, 0.03, 0.015)
 _MOVES: Final = 6
@@ -65,7 +70,7 @@ _LACKING: Final = 20.0
 """Degrees that a unit of chroma short of that counts for."""
 
 _CLEAR: Final = 20.0
-"""Chroma from which no third tube is tried."""
+"""Chroma from which no third tube is tried, of many."""
 
 _AT_ONCE: Final = 20_000
 _LEAST_STRENGTH: Final = 0.02
@@ -165,16 +170,12 @@ class TrueHue:
                 f"toward {toward}."
             )
         first, *others = (paint.name for paint in self.paints)
-        told = first
+        mixed = first
         if others:
-            told += " with " + " and ".join(name.lower() for name in others)
-            least = min(self.parts)
-            if least < TRACE_BELOW:
-                told += f", 1 in {one_in(least)}"
-            else:
-                told += ", " + " to ".join(f"{part / least:.2g}" for part in self.parts)
+            names = " and ".join(name.lower() for name in others)
+            mixed = f"{first} with {names}, {ratio(self.parts)}"
         return (
-            f"{told}: {self.name} {'without a lean' if self.is_true else 'as near as they come'}."
+            f"{mixed}: {self.name} {'without a lean' if self.is_true else 'as near as they come'}."
         )
 
 
@@ -264,7 +265,10 @@ class _Mixtures:
             scans.append(self._scan(2, np.stack([-_SCAN, _SCAN], axis=1) / 2))
         every = np.arange(len(self.angles))
         found = self._chosen(scans, every)
-        short = np.array([at for at in every if found[at].wanting], dtype=np.intp)
+        short = np.array(
+            [at for at in every if found[at].wanting or len(self.paints) <= _FEW_TUBES],
+            dtype=np.intp,
+        )
         if len(short) and len(self.paints) > 2:
             # A third tube serves only where no pair has the hue, or none has it clear.
             grid = np.stack(np.meshgrid(_TRIAD_SCAN, _TRIAD_SCAN), axis=-1).reshape(-1, 2)
@@ -315,14 +319,16 @@ class _Mixtures:
             [min(abs(float(turn(mixed.hue, angle))) for mixed in of)
              for of, angle in zip(near, angles, strict=True)]
         )  # fmt: skip
-        clearest = self._refined(scans, angles, away + CLEAREST_WITHIN)
+        # Nothing is given away by which a hue that is in reach would be out of it.
+        reach = np.where(away <= NEAR_WITHIN, NEAR_WITHIN, np.inf)
+        clearest = self._refined(scans, angles, np.minimum(away + CLEAREST_WITHIN, reach))
         chosen = []
         for i, angle in enumerate(angles.tolist()):
             merits = []
             for mixed in (tried := [*near[i], *clearest[i]]):
                 # A tube as it is, without a lean, is no reason to mix.
                 alone = _ALONE_WITHIN if len(mixed.places) == 1 else CLEAREST_WITHIN
-                within = float(away[i]) + alone
+                within = min(float(away[i]) + alone, float(reach[i]))
                 merit = _merit(np.array(mixed.clear), np.array(mixed.hue), angle, within)
                 merits.append(float(merit) - _A_TUBE_MORE * len(mixed.places))
             best = tried[int(np.argmax(merits))]
@@ -344,9 +350,9 @@ class _Mixtures:
                 order = np.argpartition(-merit, few - 1)[:few]
                 order = order[np.argsort(-merit[order], kind="stable")]
                 first = np.unique(scan.sets[order], axis=0, return_index=True)[1]
-                # The best of each set, and others of the best that may lie in another valley, of
-                # which threes have more than twos.
-                apart = order[:: _APART if scan.sets.shape[1] < 3 else _APART // 4]
+                # The best of each set, and others of the best that may lie in another valley.
+                many = _STARTS if len(self.paints) <= _FEW_TUBES else _REFINED
+                apart = order[:: max(1, len(order) // many)]
                 mine = np.unique(np.append(order[np.sort(first)[:_REFINED]], apart))
                 starts += mine.tolist()
                 of += [i] * len(mine)
@@ -359,7 +365,9 @@ class _Mixtures:
         """Some mixtures of one size, each moved to and fro in ever smaller steps."""
         count, size = logs.shape
         # To and fro in each, and in two of them together: what is nearest runs along an edge.
-        both = [move for move in product((-1.0, 0.0, 1.0), repeat=size - 1)
+        # That edge is seldom even in both, so that of two tubes quarters of a step are tried too.
+        steps = (-1.0, -0.25, 0.0, 0.25, 1.0) if size < 4 else (-1.0, 0.0, 1.0)
+        both = [move for move in product(steps, repeat=size - 1)
                 if np.count_nonzero(move) <= 2]  # fmt: skip
         moves = np.column_stack([np.zeros(len(both)), sorted(both, key=np.count_nonzero)])
         clear, hue = np.zeros(count), np.zeros(count)

@@ -55,7 +55,7 @@ def compared(box: list[Paint]) -> list[tuple[TrueHue, float, float]]:
     told = []
     for found in true_hues(wheel_hues(12), box):
         away = np.abs((angles - found.angle + 180) % 360 - 180)
-        as_near = clear[away <= abs(found.off) + 0.5]
+        as_near = clear[away <= abs(found.off)]
         own = float(np.hypot(*found.lab[1:]))
         times = float(as_near.max()) / own if len(as_near) else 0.0
         told.append((found, float(away.min()), times))
