@@ -19,7 +19,7 @@ from mesotint.commands.reading import (
 )
 from mesotint.errors import InputError
 from mesotint.mixing.darks import darks as darks_of
-from mesotint.mixing.layers import THICKEST, THINNEST, layer_grid, thinned
+from mesotint.mixing.layers import THICKEST, THINNEST, laid_in_words, layer_grid
 from mesotint.mixing.mixture import appearances, checked_amount, merged
 from mesotint.mixing.muting.grid import GREYEST, STRENGTH, in_order, pair_grid
 from mesotint.mixing.nudging import nudged
@@ -191,7 +191,7 @@ def layers(args: argparse.Namespace) -> None:
     if args.json:
         print(json.dumps({"coats": float(found.coats[at]), "cells": cells}))
         return
-    print(f"Glazes of {thinned(float(found.coats[at]))}.")
+    print(f"Glazes: {laid_in_words(coats)}.")
     for cell in (cell for line in cells for cell in line):
         print(
             f"{cell['over']} over {cell['under']}: {cell['name']}; the mixture of both is ΔE "

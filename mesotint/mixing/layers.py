@@ -6,7 +6,7 @@ through, and that each layer dries before the next, is common practice.
 """
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Final
 
 import numpy as np
@@ -19,6 +19,7 @@ from mesotint.errors import InputError
 from mesotint.mixing.ground import ground_reflectance
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.recipe import Recipe, search
+from mesotint.mixing.traces import ratio
 from mesotint.optics.film import GLAZE_THICKNESS
 from mesotint.optics.grid import Array
 from mesotint.optics.kubelka_munk import film_reflectance, mixed, opaque_reflectance
@@ -97,10 +98,12 @@ def layers(
     (lab,), labs = (
         _laid(ground, [above], thick, viewing)[0, 0] for thick in (np.array([coats]), steps)
     )
-    single = search(lab, box, viewing=viewing).recipes[0]
+    single = min(search(lab, box, viewing=viewing).recipes, key=lambda recipe: recipe.delta_e)
+    # What lies below is dry, however wet the film over it is.
+    dry = replace(viewing, wet_load=1.0)
     return Layers(
         lab,
-        viewing.lab_of_film(viewing.film_of(*below)),
+        dry.lab_of_film(dry.film_of(*below)),
         viewing.lab_of_film(viewing.film_of(*above)),
         steps,
         labs,
@@ -271,8 +274,8 @@ _THICKNESSES: Final = (
 """Coats below which a layer is called so: our own words."""
 
 
-def thickness(coats: float) -> str:
-    """How thick a layer is, in words.
+def laid_in_words(coats: float) -> str:
+    """How thick a layer is and how it is laid, as a painter says it.
 
     Parameters
     ----------
@@ -281,10 +284,49 @@ def thickness(coats: float) -> str:
 
     Examples
     --------
-    >>> thickness(0.3), thickness(1.0)
-    ('a thin glaze', 'a coat')
+    >>> laid_in_words(0.3)
+    'a thin glaze, 1 part to 2.3 of medium'
+    >>> laid_in_words(1.0)
+    'a coat, as it comes from the tube'
+    """
+    return f"{thickness(coats)}, {thinned(coats)}"
+
+
+def thickness(coats: float) -> str:
+    """How thick a layer is, as `laid_in_words` says it first.
+
+    Parameters
+    ----------
+    coats : float
+        Of unthinned paint.
     """
     return next(word for below, word in _THICKNESSES if coats < below)
+
+
+def layer_in_words(over: str, under: str, coats: float, partner: str, share: float) -> str:
+    """A layer: its paint, how thick, what lies under it; and the mixture that comes nearest to it.
+
+    Parameters
+    ----------
+    over, under : str
+        Names of what is laid, and of what lies below.
+    coats : float
+        Of unthinned paint.
+    partner : str
+        What the mixture is of beside the upper paint: the lower one, or white over a bare ground.
+    share : float
+        Share of the upper paint in that mixture, 0 to 1.
+    """
+    names, parts = [over.lower(), partner.lower()], [share, 1 - share]
+    most = int(share < 0.5)
+    if 0 < share < 1:
+        mixed = f"{names[most]} with {names[1 - most]}, {ratio([parts[most], parts[1 - most]])}"
+    else:
+        mixed = f"{names[most]} alone"
+    return (
+        f"{over}, {laid_in_words(coats)}, over {under.lower()}. The nearest mixture, in the corner "
+        f"of the cell, is another thing: {mixed}."
+    )
 
 
 def thinned(coats: float) -> str:

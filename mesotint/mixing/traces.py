@@ -1,5 +1,6 @@
 """Traces: shares so small that no hand measures them, told with the let-down they need."""
 
+from collections.abc import Sequence
 from typing import Final
 
 TRACE_BELOW: Final = 1 / 40
@@ -21,6 +22,25 @@ def one_in(share: float) -> int:
     280
     """
     return int(float(f"{1 / share:.2g}"))
+
+
+def ratio(parts: Sequence[float]) -> str:
+    """Parts of a mixture against each other, as a hand would take them.
+
+    Parameters
+    ----------
+    parts : sequence of float
+        By volume, two or more, above zero.
+
+    Examples
+    --------
+    >>> ratio([18.0, 1.0]), ratio([280.0, 1.0])
+    ('18 to 1', '1 in 280')
+    """
+    least, whole = min(parts), sum(parts)
+    if least / whole < TRACE_BELOW:
+        return f"1 in {one_in(least / whole)}"
+    return " to ".join(f"{part / least:.2g}" for part in parts)
 
 
 def touch(of: int) -> str:

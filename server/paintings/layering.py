@@ -5,7 +5,7 @@ from collections.abc import Sequence
 import numpy as np
 from django.http import Http404
 
-from mesotint.mixing.layers import layers, thinned
+from mesotint.mixing.layers import laid_in_words, layers
 from mesotint.paints.library import Paint
 from server.kept.looks import looks, swatches
 from server.mixtures.requests import TubeMixture
@@ -34,7 +34,7 @@ def layers_out(painter: Painter, asked: ComputeLayersIn) -> LayersOut:
         coats=found.coats.tolist(),
         # Nothing is opened with white that lies in layers: the white test shows it as it is.
         ahead=swatches(found.labs, found.labs),
-        laid=thinned(told.coats),
+        laid=laid_in_words(told.coats),
         single=single,
         mixture=None if parts is None else TubeMixture(parts=parts),
         delta_e=found.single.delta_e,
@@ -70,6 +70,6 @@ def in_order(passages: Sequence[PassageIn], box: PaintBox) -> list[str]:
             continue
         told.append(
             f"{name} in layers: first {under}, opaque, and let it dry; then {over}, "
-            f"{thinned(passage.layers.coats)}."
+            f"{laid_in_words(passage.layers.coats)}."
         )
     return told

@@ -22,10 +22,11 @@ _REQUESTS: TypeAdapter[AnyRequest] = TypeAdapter(SheetRequest)
 class PatchOut(BaseModel):
     """A patch: its parts and how it looks.
 
-    `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
-    `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
-    It is none where a paint of it is in no tube of the painter's. `near` names the colour that it
-    is near and how it differs, empty where it lies between the names.
+    `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
+    layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
+    without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
+    `near` names the colour that it is near and how it differs, empty where it lies between the
+    names.
     """
 
     label: str
@@ -33,7 +34,7 @@ class PatchOut(BaseModel):
     parts: list[Part]
     mixture: list[TubePart] | None
     rounding_delta_e: float
-    uncertainty_delta_e: float
+    uncertainty_delta_e: float | None
     near: str
 
 

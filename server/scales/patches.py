@@ -1,10 +1,13 @@
 """The patches of a sheet as they are computed, and as they are kept."""
 
 from dataclasses import dataclass
+from typing import Final
 
+import numpy as np
 from pydantic import BaseModel
 
 from mesotint.mixing.mixture import Appearance, Viewing
+from mesotint.mixing.near import near_names
 from mesotint.paints.library import Paint
 from mesotint.planning.patch import Patch
 from server.kept.looks import look
@@ -36,6 +39,10 @@ class Result(BaseModel):
     summary: str
     columns: int
     patches: list[PatchResult]
+
+
+_NO_MIXTURE: Final = {"mixture": None, "uncertainty_delta_e": None}
+"""Of layers: no mixture is what they are, and no ± of one is theirs."""
 
 
 @dataclass(frozen=True)
@@ -73,14 +80,17 @@ class Patches:
 
     def out(self, *, absent: bool = True) -> list[PatchOut]:
         """The patches as the API tells them, with the paints absent from each or without."""
-        told = [
+        patches = [
             patch_out(label, self.paints, patch, self.box, absent=absent)
             for label, patch in zip(self.labels, self.patches, strict=True)
         ]
-        for each, seen in zip(told, self.layered, strict=bool(self.layered)):
-            # Nothing is opened with white that lies in layers: the white test shows it as it is.
-            each.look = look(seen, seen.srgb)
-        return told
+        if not self.layered:
+            return patches
+        near = near_names(np.array([seen.lab for seen in self.layered]))
+        return [
+            patch.model_copy(update={**_NO_MIXTURE, "look": look(seen, seen.srgb), "near": name})
+            for patch, seen, name in zip(patches, self.layered, near, strict=True)
+        ]
 
     @property
     def result(self) -> Result:
@@ -98,7 +108,7 @@ class Patches:
                     name=seen.name,
                     parts=parts_of(self.paints, patch, absent=False),
                     rounding_delta_e=patch.whole.cost_delta_e,
-                    shares=shares_of(self.box, self.paints, patch.parts),
+                    shares=None if self.layered else shares_of(self.box, self.paints, patch.parts),
                 )
             )
         return Result(summary=self.summary, columns=self.columns, patches=told)
@@ -114,7 +124,12 @@ def result_key(asked: AnyRequest, box: PaintBox) -> str:
 
 
 def patch_out(
-    label: str, paints: tuple[Paint, ...], patch: Patch, box: PaintBox, *, absent: bool = True
+    label: str,
+    paints: tuple[Paint, ...],
+    patch: Patch,
+    box: PaintBox,
+    *,
+    absent: bool = True,
 ) -> PatchOut:
     """A patch as the API tells it; paints that are absent from it are told or left out."""
     return PatchOut(

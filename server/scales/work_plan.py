@@ -4,10 +4,10 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from mesotint.optics.grid import Array
-from mesotint.planning.following import Line
+from mesotint.mixing.layers import thickness
+from mesotint.planning.following import Instructions, Line
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import least_ml, syringe, volume_for_area
+from mesotint.planning.measures import Measure, least_ml, syringe, volume_for_area
 from server.kept.looks import look
 from server.mixtures.answers import Part, Used
 from server.mixtures.services import cautions_of, parts_of
@@ -32,7 +32,7 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
         return _in_parts(made, measure)
     read, each = measure.core, volume_ml(measure)
     parts = np.array([patch.parts for patch in made.patches])
-    told = instructions(
+    plan = instructions(
         parts,
         made.paints,
         made.labels,
@@ -48,20 +48,32 @@ def work_plan(made: Patches, measure: SheetMeasure) -> WorkPlan:
             ],
             cost_delta_e=patch.cost_delta_e,
         )
-        for patch in told.patches
+        for patch in plan.patches
     ]
+    return _answer(made, plan, plan.lines, patches, read, each)
+
+
+def _answer(
+    made: Patches,
+    plan: Instructions,
+    lines: Sequence[Line],
+    patches: list[MeasuredOut],
+    read: Measure,
+    each_ml: float,
+) -> WorkPlan:
+    """A plan of the core as the API tells it, by some lines and amounts of each patch."""
     return WorkPlan(
-        key=plan_key(told.lines),
+        key=plan_key(lines),
         patches=patches,
-        lines=work_lines(told.lines),
-        worst_delta_e=max(told.costs),
-        used=[used(each_used, read) for each_used in told.used],
-        left_ml=told.left_ml,
-        left=look(told.left) if told.left else None,
-        spare=spares(told),
-        advice=[*made.advice, *told.advice],
-        cautions=cautions_of(made.box, (each_used.paint for each_used in told.used)),
-        each_ml=each,
+        lines=work_lines(lines),
+        worst_delta_e=max(plan.costs),
+        used=[used(each, read) for each in plan.used],
+        left_ml=plan.left_ml,
+        left=look(plan.left) if plan.left else None,
+        spare=spares(plan),
+        advice=[*made.advice, *plan.advice],
+        cautions=cautions_of(made.box, (each.paint for each in plan.used)),
+        each_ml=each_ml,
     )
 
 
@@ -78,34 +90,24 @@ def _in_layers(made: Patches, laying: Laying, measure: SheetMeasure) -> WorkPlan
     # By eye nothing is weighed; what the tubes must give is told all the same.
     read = syringe(0.01) if by_eye else measure.core
     volumes = [max(ml, least_ml([1.0], [paint], read)) for _, paint, ml in layers]
-    parts: Array = np.eye(len(layers))
-    told = instructions(
-        parts, paints, [label for label, *_ in layers], Work(read, tuple(volumes)), made.viewing,
-        made.ingredients,
-    )  # fmt: skip
-    lines = told.lines
+    labels = [label for label, *_ in layers]
+    work = Work(read, tuple(volumes))
+    plan = instructions(np.eye(len(layers)), paints, labels, work, made.viewing, made.ingredients)
+    lines = plan.lines
     if by_eye:
         how = [*["as much as covers"] * len(unders), *[laying.says] * len(glazes)]
         lines = tuple(
             Line(f"{label[0].upper()}{label[1:]}", f"{paint.name}, {says}")
             for (label, paint, _), says in zip(layers, how, strict=True)
         )
-    share = [AmountOut(name=paint.name, says=laying.says) for paint in laying.glazes]
-    return WorkPlan(
-        key=plan_key(lines),
-        patches=[
-            MeasuredOut(amounts=[glaze], cost_delta_e=0.0) for _ in laying.unders for glaze in share
-        ],
-        lines=work_lines(lines),
-        worst_delta_e=max(told.costs),
-        used=[used(each_used, read) for each_used in told.used],
-        left_ml=told.left_ml,
-        left=look(told.left) if told.left else None,
-        spare=spares(told),
-        advice=[*made.advice, *told.advice],
-        cautions=cautions_of(made.box, (each_used.paint for each_used in told.used)),
-        each_ml=each,
-    )
+    row = [
+        MeasuredOut(
+            amounts=[AmountOut(name=paint.name, says=f"{thickness(laying.coats)} of")],
+            cost_delta_e=0.0,
+        )
+        for paint in laying.glazes
+    ]
+    return _answer(made, plan, lines, row * len(laying.unders), read, each)
 
 
 def _says(part: Part) -> str:

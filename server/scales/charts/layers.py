@@ -1,9 +1,14 @@
 """Glazes over dry layers, and the mixtures beside them."""
 
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
-from mesotint.mixing.layers import LayerGrid, layer_grid, thickness, thinned
+from mesotint.mixing.layers import (
+    LayerGrid,
+    laid_in_words,
+    layer_grid,
+    layer_in_words,
+    thinned,
+)
 from mesotint.mixing.mixture import Appearance, appearances
-from mesotint.mixing.traces import TRACE_BELOW, one_in
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning import charts as core
@@ -24,20 +29,21 @@ def layers(asked: Asked) -> Grid:
         wanted.coats,
     )
     at = found.nearest(wanted.coats)
-    how = f"{thickness(wanted.coats)}, {thinned(wanted.coats)}"
-    below = [*([viewing.lightener] if ground else []), *asked.paints]
-    names = [*([f"bare ground, {ground}"] if ground else []), *(p.name for p in asked.paints)]
+    how = laid_in_words(wanted.coats)
+    unders: list[Paint | None] = [*([None] if ground else []), *asked.paints]
+    names = ["bare ground, " + ground if paint is None else paint.name for paint in unders]
     rows, remarks = [], []
-    for i, (under, name) in enumerate(zip(below, names, strict=True)):
-        labels = [f"{glaze.name} over {name.lower()}" for glaze in asked.columns]
+    for i, (under, name) in enumerate(zip(unders, names, strict=True)):
         rows.append([
-            core.Cell(label, (glaze,), (1.0,), found.labs[i, j, at])
-            for j, (label, glaze) in enumerate(zip(labels, asked.columns, strict=True))
-        ])  # fmt: skip
-        remarks.append([
-            f"{glaze.name}, {how}, over {name.lower()}. The nearest mixture of the two is another "
-            f"thing: {_in_parts(under, glaze, float(found.mixed_shares[i, j, at]))}."
+            core.Cell(f"{glaze.name} over {name.lower()}", (glaze,), (1.0,), found.labs[i, j, at])
             for j, glaze in enumerate(asked.columns)
+        ])  # fmt: skip
+        partner = (under or viewing.lightener).name
+        remarks.append([
+            layer_in_words(glaze.name, name, wanted.coats, partner, share)
+            for glaze, share in zip(
+                asked.columns, found.mixed_shares[i, :, at].tolist(), strict=True
+            )
         ])  # fmt: skip
     told = [f"Lay {listed(asked.paints)}, each in its row, and let it dry."] if asked.paints else []
     over = f"Then lay {listed(asked.columns)}, each down its column: {how}."
@@ -48,23 +54,9 @@ def layers(asked: Asked) -> Grid:
         [paint.name for paint in asked.columns],
         remarks=remarks,
         layers=found,
-        laying=Laying(
-            (*([None] if ground else []), *asked.paints), tuple(asked.columns), wanted.coats, how
-        ),
+        laying=Laying(tuple(unders), tuple(asked.columns), wanted.coats, how),
         advice=(*told, over),
     )
-
-
-def _in_parts(under: Paint, glaze: Paint, share: float) -> str:
-    """The mixture of two paints in whole parts, as far as an eye tells."""
-    if under.key == glaze.key or share <= 0 or share >= 1:
-        return (glaze if share >= 1 or under.key == glaze.key else under).name.lower()
-    if (least := min(share, 1 - share)) < TRACE_BELOW:
-        trace, most = (glaze, under) if share < 0.5 else (under, glaze)
-        return f"{most.name.lower()} with {trace.name.lower()}, 1 in {one_in(least)}"
-    parts = share / (1 - share)
-    more, less = (glaze, under) if parts >= 1 else (under, glaze)
-    return f"{max(parts, 1 / parts):.2g} {more.name.lower()} to 1 {less.name.lower()}"
 
 
 def looks_of(grid: Grid, coats: float) -> tuple[Appearance, ...]:

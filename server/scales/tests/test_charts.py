@@ -153,7 +153,12 @@ class LayersTest(ChartsTest):
         cell, remark = told["rows"][1][0], told["remarks"][1][0]
         self.assertEqual([part["key"] for part in cell["parts"]], ["PY3"])
         self.assertIn("Hansa yellow light, a thin glaze, 1 part to 2.3 of medium, over", remark)
-        self.assertRegex(remark, "The nearest mixture of the two is another thing: .*violet")
+        self.assertRegex(remark, "The nearest mixture, .*, is another thing: .*violet")
+        bare = told["remarks"][0][0]
+        self.assertRegex(bare, "over bare ground, .* is another thing: .*titanium white")
+        # Nothing that is true of a mixture alone is said of a layer.
+        self.assertEqual((cell["mixture"], cell["uncertainty_delta_e"]), (None, None))
+        self.assertNotIn("Hansa", cell["near"])
         wanted = layers({PAINT("PV23"): 1.0}, {PAINT("PY3"): 1.0}, 0.3, [PAINT("PV23")]).lab
         self.assertLess(float(delta_e_2000(np.array(cell["look"]["lab"]), wanted)), 0.01)
         kept = self.kept(self.asked(coats=0.3))

@@ -4029,7 +4029,7 @@ export interface components {
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Uncertainty Delta E */
-            uncertainty_delta_e: number;
+            uncertainty_delta_e: number | null;
             /** Near */
             near: string;
             /** Share */
@@ -4181,10 +4181,11 @@ export interface components {
          * PatchOut
          * @description A patch: its parts and how it looks.
          *
-         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation.
-         *     `mixture` is the patch in tubes, to go on with as an end of another sheet; without its water.
-         *     It is none where a paint of it is in no tube of the painter's. `near` names the colour that it
-         *     is near and how it differs, empty where it lies between the names.
+         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
+         *     layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
+         *     without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
+         *     `near` names the colour that it is near and how it differs, empty where it lies between the
+         *     names.
          */
         PatchOut: {
             /** Label */
@@ -4197,7 +4198,7 @@ export interface components {
             /** Rounding Delta E */
             rounding_delta_e: number;
             /** Uncertainty Delta E */
-            uncertainty_delta_e: number;
+            uncertainty_delta_e: number | null;
             /** Near */
             near: string;
         };
@@ -7275,7 +7276,8 @@ export interface components {
          * ReadBox
          * @description One box: as it was meant, as it was painted, and as the tubes that were learnt make it.
          *
-         *     `painted` is none where it tells nothing; `says` is how far painted is from meant.
+         *     `painted` is none where it tells nothing; `says` is how far painted is from meant, and `right`
+         *     whether nothing is wrong with how it was mixed.
          */
         ReadBox: {
             /** Id */
@@ -7293,6 +7295,8 @@ export interface components {
             spread: number;
             /** Remark */
             remark: string;
+            /** Right */
+            right: boolean;
         };
         /**
          * TubesIn

@@ -1,3 +1,4 @@
+import { LIMITS } from "../api/tables";
 import { Choice } from "../ui/Choice";
 import { Never } from "../ui/Never";
 import { NumberField } from "../ui/NumberField";
@@ -15,9 +16,6 @@ const HANDS = [
 
 /** Grams in a millilitre of titanium white as it comes from the tube (from memory). */
 const WHITE_G_PER_ML = 2;
-
-/** Grams that an amount of a hand may be (as the server takes it). */
-const GRAMS = { least: 0.002, most: 400 };
 
 /** Units, the hand that holds the brush, and how much each amount of this hand is. */
 export function HowYouWork({ className }: { className: string }) {
@@ -61,8 +59,8 @@ export function HowYouWork({ className }: { className: string }) {
             unit="g"
             value={Number((ml * WHITE_G_PER_ML).toFixed(3))}
             // Each is more than the one before it, or the words of a hand would mean nothing.
-            least={(amounts[place - 1]?.[1] ?? GRAMS.least / WHITE_G_PER_ML) * WHITE_G_PER_ML}
-            most={(amounts[place + 1]?.[1] ?? GRAMS.most / WHITE_G_PER_ML) * WHITE_G_PER_ML}
+            least={(amounts[place - 1]?.[1] ?? LIMITS.HandMl[name].least) * WHITE_G_PER_ML}
+            most={(amounts[place + 1]?.[1] ?? LIMITS.HandMl[name].most) * WHITE_G_PER_ML}
             onChange={(grams) =>
               prefer({ hand_ml: { ...me.hand_ml, [name]: grams / WHITE_G_PER_ML } })
             }

@@ -65,10 +65,9 @@ function remarkOn(chart: Chart, place: number, at: number): string {
   const there = chart.column_says[column];
   const away = chart.layers?.away[place]?.[at];
   const told = [
-    away !== undefined &&
-      `The nearest mixture of the two is in the corner of the cell: off by ${differenceText(away)}.`,
     chart.row_says[row],
     chart.remarks[row]?.[column],
+    away !== undefined && `It is off by ${differenceText(away)}.`,
     there && `At this hue stands ${there}.`,
   ];
   return told.filter(Boolean).join(" ");

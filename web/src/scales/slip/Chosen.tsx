@@ -86,7 +86,7 @@ export function Chosen<R extends RequestDraft>({
       </p>
       {!rough && <InStrength patch={patch} />}
       {remark && <p className="mt-1 leading-snug">{remark}</p>}
-      {!rough && (
+      {!rough && patch.uncertainty_delta_e !== null && (
         <p className="text-ink-soft text-sm leading-snug">
           Predicted within ± {differenceText(patch.uncertainty_delta_e)}.{" "}
           {patch.rounding_delta_e >= 0.1
