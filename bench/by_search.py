@@ -4,7 +4,7 @@ from itertools import combinations
 
 import numpy as np
 
-from bench.timing import Figure, below
+from bench.timing import Figure, above, below
 from mesotint.errors import InputError
 from mesotint.harmony.few_tubes import SetTable
 from mesotint.mixing.darks import darks
@@ -17,7 +17,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
 from mesotint.paints.table import WHITES
 from mesotint.practice.habits import habits
-from mesotint.practice.tests.test_habits import career
+from mesotint.practice.tests.test_habits import career, with_habit
 
 HUE_BOXES = 300
 DARK_BOXES = 60
@@ -25,6 +25,7 @@ SHUFFLED_BOXES = 100
 SHUFFLES = 5
 BOXES_OF_NINE = 60
 CAREERS = 1500
+HABITS = 200
 
 
 def _box(rng: np.random.Generator, size: int, *, whites: bool = False) -> list[Paint]:
@@ -99,7 +100,7 @@ def few() -> list[Figure]:
 
 
 def careers() -> list[Figure]:
-    """Habits told of painters who have none."""
+    """Habits told of painters who have none, and of those who have one."""
     return [
         below(
             f"a habit told of {CAREERS} without one, {count} mixtures",
@@ -114,6 +115,16 @@ def careers() -> list[Figure]:
             5,
         )
         for count in (8, 20, 40, 200)
+    ] + [
+        above(
+            f"a habit of ΔE 3 told by the twentieth mixture, too {word}",
+            100 * float(np.mean([any(f"too {word}" in each.says
+                                     for each in habits(*with_habit(seed, 20, sign)))
+                                 for seed in range(HABITS)])),
+            "%",
+            80,
+        )
+        for sign, word in ((-1, "dull"), (1, "clear"))
     ]  # fmt: skip
 
 

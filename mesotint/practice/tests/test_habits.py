@@ -37,6 +37,19 @@ def career(
     return wanted, wanted + rng.normal(0, 2.5, (count, 3))
 
 
+def with_habit(seed: int, count: int, sign: int) -> tuple[np.ndarray, np.ndarray]:
+    """Such a career that ends too clear, or below zero too dull, by a CIEDE2000 of 3."""
+    wanted, came = career(seed, count, least=20.0)
+    hue = wanted[:, 1:] / np.linalg.norm(wanted[:, 1:], axis=1, keepdims=True)
+    far = np.array([
+        brentq(lambda x, w=w, h=sign * h: float(delta_e_2000(
+            w + np.array([0, *(x * h)]), w)) - 3, 0.1, 15)
+        for w, h in zip(wanted, hue, strict=True)
+    ])  # fmt: skip
+    came[:, 1:] += sign * far[:, None] * hue
+    return wanted, came
+
+
 class HabitsTest(unittest.TestCase):
     def test_a_painter_without_habits_is_told_of_one_in_one_of_twenty_cases_at_most(self) -> None:
         """Of 400 such painters; 27 or fewer with a chance of 1 in 1,000 of this failing for
@@ -59,15 +72,8 @@ class HabitsTest(unittest.TestCase):
         for sign, word in ((-1, "dull"), (1, "clear")):
             hits = 0
             for seed in range(200):
-                wanted, came = career(seed, 20, least=20.0)
-                hue = wanted[:, 1:] / np.linalg.norm(wanted[:, 1:], axis=1, keepdims=True)
-                far = np.array([
-                    brentq(lambda x, w=w, h=sign * h: float(delta_e_2000(
-                        w + np.array([0, *(x * h)]), w)) - 3, 0.1, 15)
-                    for w, h in zip(wanted, hue, strict=True)
-                ])  # fmt: skip
-                came[:, 1:] += sign * far[:, None] * hue
-                hits += any(f"too {word}" in each.says for each in habits(wanted, came))
+                found = habits(*with_habit(seed, 20, sign))
+                hits += any(f"too {word}" in each.says for each in found)
             with self.subTest(habit=word):
                 self.assertGreaterEqual(hits, 160)
 
