@@ -24,7 +24,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Reading, calibrate
 from mesotint.paints.library import Paint, library
 from mesotint.paints.table import WHITES
-from mesotint.planning.charts import complement_chart
+from mesotint.planning.charts.complement import complement_chart
 from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import gram_scale
 from mesotint.planning.scale import Scale

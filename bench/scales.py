@@ -79,7 +79,7 @@ def api() -> list[Figure]:
             pair = [asked.one(key) for key in PAIRS[0]]
             trail = {"first": pair[0], "second": pair[1], "steps": 9}
             browns = {
-                **{"kind": "chart", "chart": "browns", "count": 4, "base": [2, 1, 1]},
+                **{"kind": "chart", "chart": "browns", "base": [2, 1, 1]},
                 "mixtures": [asked.one(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
             }
             grams = {"kind": "grams", "step": 0.1}

@@ -19,7 +19,6 @@ from mesotint.commands.reading import (
 )
 from mesotint.errors import InputError
 from mesotint.mixing.correction import MOST_GROWTH
-from mesotint.mixing.muting.grid import ORDERS
 from mesotint.mixing.searcher import MOST_PAINTS
 from mesotint.planning.scale import SPACINGS
 from mesotint.planning.work_plan import METHODS
@@ -112,49 +111,13 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
 
 
 def _chart_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
-    grid = commands.add_parser("grid", help="some paints against others, every mixture of two")
-    grid.add_argument("--rows", required=True, metavar="KEY,KEY")
-    grid.add_argument("--columns", required=True, metavar="KEY,KEY")
-    grid.add_argument("--ratio", default="1:1", help="row to column: 2:1, strength or greyest")
-    grid.add_argument("--white", type=float, default=0.0)
-    grid.add_argument("--order", default="given", help=", ".join(ORDERS))
-    viewing_options(grid)
-    grid.set_defaults(run=charts.grid)
-    darks = commands.add_parser("darks", help="the darks of a box, best first")
-    advice_options(darks)
-    darks.add_argument("--most", type=int, default=3, help="paints in a dark: 2 or 3")
-    darks.add_argument("--no-black", action="store_true", help="no black from the tube")
-    darks.add_argument("--transparent", action="store_true", help="transparent paints alone")
-    darks.add_argument("--leans", default="", help="warm, cool or a hue, once it is opened")
-    viewing_options(darks)
-    darks.set_defaults(run=charts.darks)
-    shades = commands.add_parser("shades", help="a colour down in value, by what may darken it")
-    shades.add_argument("paint", metavar="PAINT")
-    advice_options(shades)
-    shades.add_argument("--with", dest="added", default="", metavar="KEY,KEY")
-    shades.add_argument("--steps", type=int, default=5)
-    shades.add_argument("--up", action="store_true", help="up in value, by what may lighten it")
-    viewing_options(shades)
-    shades.set_defaults(run=charts.shades)
-    layers = commands.add_parser("layers", help="glazes over dry layers, beside their mixtures")
-    layers.add_argument("--under", default="", metavar="KEY,KEY")
-    layers.add_argument("--over", required=True, metavar="KEY,KEY")
-    layers.add_argument("--coats", type=float, default=0.3, help="of unthinned paint")
-    layers.add_argument("--bare", default="none", help="a ground that stands first, or none")
-    viewing_options(layers)
-    layers.set_defaults(run=charts.layers)
+    charts.chart_commands(commands)
     nudge = commands.add_parser("nudge", help="traces that take the lean out of a pile")
     nudge.add_argument("--pile", nargs="+", required=True, metavar="PAINT=ML")
     advice_options(nudge)
     nudge.add_argument("--test", default="white", help="white, or film: thin over white")
     viewing_options(nudge)
     nudge.set_defaults(run=charts.nudge)
-    wheel = commands.add_parser("wheel", help="the hues of the wheel, mixed true from a box")
-    advice_options(wheel)
-    wheel.add_argument("--count", type=int, default=12, help="6, 12 or 24")
-    wheel.add_argument("--hue", default="", help="one of the twelve alone")
-    viewing_options(wheel)
-    wheel.set_defaults(run=charts.wheel)
     kinds = commands.add_parser("kinds", help="kinds of colour to aim at: skin, foliage, stone …")
     kinds.add_argument("kind", nargs="?", default="")
     kinds.add_argument("--json", action="store_true")
@@ -257,8 +220,8 @@ def _parser() -> argparse.ArgumentParser:
 
 
 _OF_PAINTS = (
-    "parts", "pair", "trio", "paint", "paints", "forbid", "require", "pile", "mix", "rows",
-    "columns", "under", "over", "added", "dark", "key",
+    "parts", "pair", "trio", "paint", "paints", "tubes", "forbid", "require", "pile", "mix",
+    "mixtures", "columns", "dark", "key",
 )  # fmt: skip
 """The arguments in which paints are named."""
 

@@ -324,3 +324,14 @@ def parse(text: str) -> Array:
     if chroma > GREATEST_CHROMA:
         raise InputError(f"'{shown}': chroma runs from 0 to {GREATEST_CHROMA:g}.", "munsell")
     return np.array([hue, value, chroma])
+
+
+def lightness_of_value(value: float) -> float:
+    """L* of a Munsell value (ASTM D1535).
+
+    Parameters
+    ----------
+    value : float
+        Munsell value, 0 to 10.
+    """
+    return float(lab_from_munsell(np.array([0.0, value, 0.0]))[0])

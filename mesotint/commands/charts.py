@@ -1,202 +1,203 @@
-"""``mesotint grid``, ``darks``, ``shades``, ``layers``, ``nudge``, ``wheel`` and ``kinds``."""
+"""Charts of every kind at the shell, ``nudge`` and ``kinds``."""
 
 import argparse
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Mapping
+from dataclasses import replace
+from functools import partial
 from typing import Any
 
 import numpy as np
 
-from mesotint.colour.kinds import KINDS, SOURCE, WARMTHS, field_of, kind
-from mesotint.colour.words import difference_in_words
+from mesotint.colour.kinds import KINDS as COLOURS
+from mesotint.colour.kinds import SOURCE, WARMTHS, field_of, kind
 from mesotint.commands.reading import (
+    advice_options,
     advised_box,
     box_of,
     lightener_of,
     number,
     parts_of,
     viewing_from,
+    viewing_options,
 )
-from mesotint.errors import InputError
-from mesotint.mixing.darks import darks as darks_of
-from mesotint.mixing.layers import THICKEST, THINNEST, laid_in_words, layer_grid
-from mesotint.mixing.mixture import appearances, checked_amount, merged
-from mesotint.mixing.muting.grid import GREYEST, STRENGTH, in_order, pair_grid
+from mesotint.errors import InputError, nearest_words
+from mesotint.mixing.mixture import appearances, checked_amount
 from mesotint.mixing.nudging import nudged
-from mesotint.mixing.true_hues import angle_of, true_hues, wheel_hues
-from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
-from mesotint.planning.shades import shades as shades_of
-from mesotint.planning.shades import usual_darkeners, usual_lighteners
+from mesotint.planning.charts import KINDS
+from mesotint.planning.charts.cells import Cell
+from mesotint.planning.charts.kind import Chart, Kind
+from mesotint.planning.charts.options import Count, Number, Numbers, OfEach, OneOf, Option, Toggle
+
+NO_GROUND = "none"
 
 
-def _looks(labs: Array) -> list[dict[str, Any]]:
-    return [
-        {"lab": list(look.lab), "munsell": look.munsell, "name": look.name}
-        for look in appearances(np.asarray(labs).reshape(-1, 3))
-    ]
+def chart_commands(commands: "argparse._SubParsersAction[Any]") -> None:
+    """Give the command a verb for each kind of chart, with a flag for each side and option."""
+    for each in KINDS.values():
+        parser = commands.add_parser(each.key, help=f"{each.title}: {each.question}")
+        parser.add_argument("tubes", nargs="*", metavar="PAINT", help="what stands first")
+        for name, side in each.sides.items():
+            parser.add_argument(*_flags(each, name), dest=name, metavar="KEY,KEY", help=side.label)
+        for name, option in each.choices.items():
+            flags, help_text = _flags(each, name), _offered(option)
+            if isinstance(option, OneOf | Toggle) and set(_values(option)) == {True, False}:
+                parser.add_argument(*flags, dest=name, action="store_true", help=help_text)
+            else:
+                parser.add_argument(*flags, dest=name, help=help_text)
+        advice_options(parser)
+        viewing_options(parser)
+        parser.set_defaults(run=partial(_chart, each))
 
 
-def _told(paints: Sequence[Paint], parts: Sequence[float]) -> dict[str, float]:
-    """Parts by key of the paints that are in it."""
-    once, amounts = merged(paints, np.array(parts, dtype=np.float64))
-    return {p.key: round(n, 6) for p, n in zip(once, amounts.tolist(), strict=True) if n > 0}
+def _flags(each: Kind[Any], name: str) -> list[str]:
+    names = [each.flags[name], name] if name in each.flags else [name]
+    return [f"--{each.replace('_', '-')}" for each in names]
 
 
-def _named(text: str, field: str) -> list[Paint]:
+def _values(option: OneOf | Toggle) -> list[Any]:
+    """What may be chosen; a ground that is chosen with a toggle has a name."""
+    if isinstance(option, OneOf):
+        return list(option.words)
+    return [NO_GROUND] if option.ground else [option.on, option.off]
+
+
+def _offered(option: Option) -> str:
+    """An option in the command's help."""
+    match option:
+        case OneOf():
+            words = ", ".join(str(word) for word in option.words if word != "")
+            return f"{option.label} {words}".strip()
+        case Toggle():
+            return f"{option.label}: a ground, or {NO_GROUND}" if option.ground else option.label
+        case Count():
+            return f"{option.word}, {option.least} to {option.most}"
+        case Numbers():
+            return f"{option.word}, as 1,2,4"
+        case OfEach():
+            return "a number for each, as 1,2,4"
+        case Number():
+            return f"{option.label} {option.least:g} to {option.most:g}".strip()
+
+
+def _read(option: Option, text: str, name: str) -> Any:
+    """An option as it is typed."""
+    match option:
+        case Count():
+            count = number(text, name)
+            if count != int(count) or not option.least <= count <= option.most:
+                raise InputError(f"Give {option.least} to {option.most} {option.word}.", name)
+            return int(count)
+        case Number():
+            return checked_amount(number(text, name), name, least=option.least, most=option.most)
+        case Numbers() | OfEach():
+            return [
+                checked_amount(number(word, name), name, least=option.least, most=option.most)
+                for word in text.split(",")
+            ]
+        case OneOf() | Toggle():
+            values = {str(value): value for value in _values(option)}
+            if text in values:
+                return values[text]
+            if isinstance(option, OneOf) and option.between:
+                return _ratio(text, option, name)
+            *most, last = [word for word in values if word]
+            near = nearest_words(text, list(values)) or [f"{', '.join(most)} or {last}"]
+            raise InputError(f"'{text[:40]}' is nothing for {name}; say {' or '.join(near)}.", name)
+
+
+def _ratio(text: str, option: OneOf, name: str) -> float:
+    """A number, or one to another as 2:1."""
+    one, colon, other = text.partition(":")
+    try:
+        ratio = number(one, name) / (number(other, name) if colon else 1.0)
+    except (InputError, ZeroDivisionError):
+        words = " or ".join(word for word in option.words if isinstance(word, str))
+        raise InputError(f"'{text[:40]}' is no {name}; write 2:1, or say {words}.", name) from None
+    least, most = option.between or (0.0, np.inf)
+    return checked_amount(ratio, name, least=least, most=most)
+
+
+def _named(text: str, name: str) -> list[Paint]:
     """Paints of a list that may not be empty."""
     if not text.strip(" ,"):
-        raise InputError(f"Name a paint or more for {field}, as PR177,PG7.", field)
+        raise InputError(f"Name a paint or more for {name}, as PR177,PG7.", name)
     return box_of(text)
 
 
-def ratio_of(text: str) -> float | str:
-    """A ratio as it is typed: 2:1, a number, strength or greyest."""
-    if text in (STRENGTH, GREYEST):
-        return text
-    one, colon, other = text.partition(":")
-    try:
-        below = number(other, "ratio") if colon else 1.0
-        ratio = number(one, "ratio") / below
-    except (InputError, ZeroDivisionError):
-        raise InputError(
-            f"'{text[:40]}' is no ratio; write 2:1, or say {STRENGTH} or {GREYEST}.", "ratio"
-        ) from None
-    return ratio
+def _chart(each: Kind[Any], args: argparse.Namespace) -> None:
+    """A chart of a kind."""
+    given = vars(args)
+    viewing = viewing_from(given)
+    sides = {name: _named(given[name], name) for name in each.sides if given[name] is not None}
+    if args.tubes:
+        first = next(iter(each.sides))
+        sides[first] = [*sides.get(first, []), *(library().paint(key) for key in args.tubes)]
+    options: dict[str, Any] = {}
+    for name, option in each.choices.items():
+        text = given[name]
+        if isinstance(option, Toggle) and option.ground:
+            named = text not in (None, NO_GROUND)
+            options[name] = option.on if named else option.off
+            viewing = replace(viewing, ground=text) if named else viewing
+        elif isinstance(option, Number) and option.in_wash and viewing.medium == "wash":
+            options[name] = lightener_of(args)
+        elif text is not None:
+            options[name] = text if isinstance(text, bool) else _read(option, text, name)
+    chart = each.chart(sides, options, advised_box(args), viewing)
+    if args.json:
+        print(json.dumps({"chart": each.key, **_answer(chart)}))
+        return
+    print(chart.title)
+    for row, says in zip(chart.rows, chart.row_says or [""] * len(chart.rows), strict=True):
+        for cell, look in zip(row, appearances(np.array([c.lab for c in row])), strict=True):
+            parts = "  ".join(f"{key}={part:.3g}" for key, part in _parts(cell).items())
+            print(f"{cell.label}: {look.name}  [{parts}]")
+        if says:
+            print(says)
+    for remark in (remark for row in chart.remarks for remark in row if remark):
+        print(remark)
 
 
-def grid(args: argparse.Namespace) -> None:
-    """Rows against columns, each cell their mixture."""
-    viewing = viewing_from(vars(args))
-    rows, columns = (
-        in_order(_named(text, side), args.order, viewing)
-        for text, side in ((args.rows, "rows"), (args.columns, "columns"))
-    )
-    found = pair_grid(rows, columns, ratio_of(args.ratio), lightener_of(args), viewing)
-    looks = iter(_looks(found.labs))
+def _parts(cell: Cell) -> dict[str, float]:
+    """Parts by key of the paints that are in it."""
+    parts: dict[str, float] = {}
+    for paint, part in zip(cell.paints, cell.parts, strict=True):
+        if part > 0:
+            parts[paint.key] = round(parts.get(paint.key, 0.0) + part, 6)
+    return parts
+
+
+def _answer(chart: Chart) -> dict[str, Any]:
+    """A chart as JSON: every cell with its parts, its look and what else is known of it."""
+    looks = iter(appearances(np.array([cell.lab for row in chart.rows for cell in row])))
     cells = [
         [
             {
-                "parts": _told([row, column, viewing.lightener], found.amounts[i, j].tolist()),
-                **next(looks),
-                "kind": found.kinds[i][j],
-                "remark": found.remarks[i][j],
+                "label": cell.label,
+                "parts": _parts(cell),
+                **_look(next(looks)),
+                **cell.facts,
+                **({"kind": chart.kinds[i][j]} if i < len(chart.kinds) else {}),
+                **({"remark": chart.remarks[i][j]} if chart.remarks else {}),
             }
-            for j, column in enumerate(found.columns)
+            for j, cell in enumerate(row)
         ]
-        for i, row in enumerate(found.rows)
+        for i, row in enumerate(chart.rows)
     ]
-    if args.json:
-        keys = {"rows": [p.key for p in rows], "columns": [p.key for p in columns]}
-        print(json.dumps({**keys, "cells": cells}))
-        return
-    for row, line in zip(rows, cells, strict=True):
-        for column, cell in zip(columns, line, strict=True):
-            told = "  ".join(f"{key}={n:.3g}" for key, n in cell["parts"].items())
-            print(f"{row.key} × {column.key}: {cell['name']}  [{told}]")
+    says = {"row_says": chart.row_says, "column_says": chart.column_says}
+    return {
+        "title": chart.title,
+        "rows": chart.row_labels,
+        "columns": chart.column_labels,
+        "cells": cells,
+        **{name: sentences for name, sentences in says.items() if sentences},
+    }
 
 
-def darks(args: argparse.Namespace) -> None:
-    """Darks of a box, best first."""
-    viewing = viewing_from(vars(args))
-    found = darks_of(
-        advised_box(args),
-        args.most,
-        no_black=args.no_black,
-        transparent=args.transparent,
-        leans=args.leans,
-        viewing=viewing,
-    )
-    if args.json:
-        answer = [
-            {
-                "parts": _told(dark.paints, dark.parts),
-                "opened_lab": [round(x, 3) for x in dark.opened_lab.tolist()],
-                "lean": dark.lean,
-                "transparent": dark.transparent,
-                **look,
-            }
-            for dark, look in zip(found, _looks(np.array([d.lab for d in found])), strict=True)
-        ]
-        print(json.dumps({"darks": answer}))
-        return
-    for dark in found[:20]:
-        told = "  ".join(f"{key}={n:.3g}" for key, n in _told(dark.paints, dark.parts).items())
-        print(f"{told}: {dark.says}")
-
-
-def shades(args: argparse.Namespace) -> None:
-    """One colour down in value by each of some paints, or up."""
-    viewing = viewing_from(vars(args))
-    colour = library().paint(args.paint)
-    usual = usual_lighteners if args.up else usual_darkeners
-    added = box_of(args.added) if args.added else usual(colour, advised_box(args), viewing)
-    rows = shades_of(colour, added, args.steps, up=args.up, viewing=viewing)
-    if not args.json:
-        for row in rows:
-            print(row.says)
-        return
-    answer = [
-        {
-            "paint": row.paint.key,
-            "says": row.says,
-            "steps": [
-                {
-                    "value": round(step.value, 3),
-                    "parts": _told([colour, row.paint], step.parts),
-                    "turns": round(step.turns, 2),
-                    "keeps": None if step.keeps is None else round(step.keeps, 4),
-                    **look,
-                }
-                for step, look in zip(
-                    row.steps, _looks(np.array([step.lab for step in row.steps])), strict=True
-                )
-            ],
-        }
-        for row in rows
-    ]
-    print(json.dumps({"colour": colour.key, "shades": answer}))
-
-
-def layers(args: argparse.Namespace) -> None:
-    """Glazes over dry layers, and beside each the mixture of the two that comes nearest."""
-    viewing = viewing_from(vars(args))
-    unders = _named(args.under, "under") if args.under else []
-    glazes = _named(args.over, "over")
-    coats = checked_amount(args.coats, "coats", least=THINNEST, most=THICKEST)
-    ground = "" if args.bare == "none" else args.bare
-    found = layer_grid(
-        [{p: 1.0} for p in unders], [{p: 1.0} for p in glazes], viewing, ground, coats
-    )
-    at = found.nearest(coats)
-    below: list[Paint | None] = [*([None] if ground else []), *unders]
-    looks = iter(_looks(found.labs[:, :, at]))
-    mixed = iter(_looks(found.mixed_labs[:, :, at]))
-    cells = []
-    for i, under in enumerate(below):
-        line = []
-        for j, glaze in enumerate(glazes):
-            share = float(found.mixed_shares[i, j, at])
-            parts = _told([under or viewing.lightener, glaze], [1 - share, share])
-            line.append(
-                {
-                    "under": under.key if under else ground,
-                    "over": glaze.key,
-                    **next(looks),
-                    "mixture": {"parts": parts, **next(mixed)},
-                    "delta_e": round(float(found.away[i, j, at]), 3),
-                }
-            )
-        cells.append(line)
-    if args.json:
-        print(json.dumps({"coats": float(found.coats[at]), "cells": cells}))
-        return
-    print(f"Glazes: {laid_in_words(coats)}.")
-    for cell in (cell for line in cells for cell in line):
-        print(
-            f"{cell['over']} over {cell['under']}: {cell['name']}; the mixture of both is ΔE "
-            f"{cell['delta_e']:.1f} off, {difference_in_words(cell['delta_e'])}"
-        )
+def _look(look: Any) -> dict[str, Any]:
+    return {"lab": list(look.lab), "munsell": look.munsell, "name": look.name}
 
 
 def nudge(args: argparse.Namespace) -> None:
@@ -236,32 +237,9 @@ def _ml(pile: Mapping[Paint, float]) -> dict[str, float]:
     return {paint.key: round(volume, 6) for paint, volume in pile.items()}
 
 
-def wheel(args: argparse.Namespace) -> None:
-    """The hues of the painters' wheel from a box, each from the tubes on either side of it."""
-    viewing = viewing_from(vars(args))
-    hues = [(args.hue, angle_of(args.hue))] if args.hue else wheel_hues(args.count)
-    found = true_hues(hues, advised_box(args), viewing)
-    if not args.json:
-        for each in found:
-            print(each.says)
-        return
-    answer = [
-        {
-            "hue": each.name,
-            "parts": _told([*each.paints, viewing.lightener], [*each.parts, each.white]),
-            "off": round(each.off, 2),
-            "true": each.is_true,
-            "says": each.says,
-            **look,
-        }
-        for each, look in zip(found, _looks(np.array([e.lab for e in found])), strict=True)
-    ]
-    print(json.dumps({"hues": answer}))
-
-
 def kinds(args: argparse.Namespace) -> None:
     """Kinds of colour to aim at, or the field of one."""
-    told = [kind(args.kind)] if args.kind else list(KINDS)
+    told = [kind(args.kind)] if args.kind else list(COLOURS)
     if args.json:
         answer = [
             {

@@ -65,6 +65,28 @@ class Layers:
     says: tuple[str, ...]
 
 
+@dataclass(frozen=True)
+class Laying:
+    """Layers row by row and column by column, as they are laid.
+
+    Attributes
+    ----------
+    unders : tuple of Paint or None
+        What lies dry below, a row each; a bare ground is no paint.
+    glazes : tuple of Paint
+        What is glazed over it, a column each.
+    coats : float
+        How thick, in coats of unthinned paint.
+    says : str
+        The same in words.
+    """
+
+    unders: tuple[Paint | None, ...]
+    glazes: tuple[Paint, ...]
+    coats: float
+    says: str
+
+
 def layers(
     under: Mapping[Paint, float],
     over: Mapping[Paint, float],

@@ -478,37 +478,39 @@ class ChartsTest(unittest.TestCase):
         self.assertGreater(strong["PR177"], strong["PG7"])
         greyest = self.answer(*words, "--ratio", "greyest")["cells"][0][0]
         self.assertLess(abs(greyest["lab"][1]) + abs(greyest["lab"][2]), 2)
-        self.assertIn("PR177 × PG7", run(*words)[1])
+        self.assertIn("[PR177=0.5  PG7=0.5]", run(*words)[1])
 
     def test_darks(self) -> None:
-        told = self.answer("darks", "--paints", "PG7,PV19,PB29,PBk9,PR177", "--no-black")["darks"]
-        for dark in told:
-            self.assertLessEqual({"parts", "lab", "opened_lab", "lean"}, set(dark))
+        told = self.answer("darks", "--paints", "PG7,PV19,PB29,PBk9,PR177", "--no-black")
+        for dark, opened, _ in told["cells"]:
+            self.assertLessEqual({"parts", "lab", "lean", "transparent"}, set(dark))
             self.assertNotIn("PBk9", dark["parts"])
             self.assert_alike(dark["lab"], dark["parts"])
-            opened = {**dark["parts"], "PW6": 4 * sum(dark["parts"].values())}
-            self.assert_alike(dark["opened_lab"], opened)
+            parts = {**dark["parts"], "PW6": 4 * sum(dark["parts"].values())}
+            self.assert_alike(opened["lab"], parts)
         self.assertIn("PR177", run("darks", "--paints", "PG7,PR177", "--most", "2")[1])
 
     def test_shades_layers_nudge_wheel_and_kinds(self) -> None:
-        told = self.answer("shades", "PY74", "--with", "PV23,PG7", "--steps", "4")["shades"]
+        told = self.answer("shades", "PY74", "--with", "PV23,PG7", "--steps", "4")["cells"]
         for row in told:
-            self.assertEqual(len(row["steps"]), 4)
-            for step in row["steps"]:
+            self.assertEqual(len(row), 4)
+            for step in row:
                 self.assert_alike(step["lab"], step["parts"])
-        self.assertTrue(self.answer("shades", "PR108-light")["shades"])
+                self.assertLessEqual({"value", "turns", "keeps"}, set(step))
+        self.assertTrue(self.answer("shades", "PR108-light")["cells"])
         cells = self.answer("layers", "--under", "PV23,PB29", "--over", "PY43", "--bare", "cream")
         self.assertEqual([row[0]["under"] for row in cells["cells"]], ["cream", "PV23", "PB29"])
         for (cell,) in cells["cells"]:
-            self.assert_alike(cell["mixture"]["lab"], cell["mixture"]["parts"])
+            self.assert_alike(cell["mixture_lab"], cell["mixture"])
         nudged = self.answer("nudge", "--pile", "PG7=1", "PR254=1.4")
         pile = {"PG7": 1.0, "PR254": 1.4}
         for step in nudged["nudges"]:
             pile[step["paint"]] = pile.get(step["paint"], 0.0) + step["volume_ml"]
             self.assert_alike(step["lab"], pile)
         self.assertEqual(set(pile), set(nudged["pile"]))
-        hues = self.answer("wheel", "--paints", "PY3,PR108-light,PB29", "--count", "6")["hues"]
-        for hue in hues:
+        rings = self.answer("wheel", "--paints", "PY3,PR108-light,PB29", "--count", "6")["cells"]
+        self.assertEqual([len(ring) for ring in rings], [6] * 4)
+        for hue in (hue for ring in rings for hue in ring):
             self.assert_alike(hue["lab"], hue["parts"])
         kinds = self.answer("kinds")["kinds"]
         self.assertTrue(all(len(kind["munsell"]) == 15 for kind in kinds))

@@ -166,6 +166,8 @@ def _validation_sentence(error: dict[str, Any]) -> tuple[str, str]:
     message = message[0].lower() + message[1:]
     if not field:
         return f"The request cannot be used: {message}.", field
+    if error.get("type") == "extra_forbidden":
+        return f"There is no “{place[-1].replace('_', ' ')}” to choose here; leave it out.", field
     named = next((p for p in reversed(place) if not p.isdigit()), field).replace("_", " ")
     return f"What is given for “{named}” cannot be used: {message}.", field
 

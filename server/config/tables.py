@@ -14,7 +14,6 @@ from mesotint.colour.hues import MIDDLES, WHEEL
 from mesotint.colour.munsell import lab_from_munsell
 from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
-from mesotint.mixing.darks import LEANS
 from mesotint.mixing.traces import TRACE_BELOW
 from mesotint.paints.cautions import CHILDREN, LIBRARY, OILY, SAY, cautions
 from mesotint.paints.first_boxes import FIRST_MEDIA, FirstMedium, without_usual_hazards
@@ -22,11 +21,13 @@ from mesotint.paints.library import library
 from mesotint.paints.roles import NEVER
 from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
-from mesotint.planning.charts import CHART_COLUMNS, CHART_COUNTS, CHART_MIXTURES, WEATHERS
+from mesotint.planning.charts import KINDS
+from mesotint.planning.charts.kind import Kind
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from mesotint.practice.session import SURROUND
 from server.config.api import api
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
+from server.scales.chart_requests import CHART_REQUESTS
 
 _LIMITS: Final = {
     "minimum": "least",
@@ -88,12 +89,8 @@ def tables() -> dict[str, Any]:
     whole = lab_from_munsell(np.array([[0.0, value, 0.0] for value in range(1, 10)]))[:, 0]
     return {
         "steps": [FEWEST_STEPS, MOST_STEPS],
-        "chartMixtures": CHART_MIXTURES,
-        "chartColumns": CHART_COLUMNS,
-        "weathers": {name: vars(weather) for name, weather in WEATHERS.items()},
+        "charts": {key: _chart(kind) for key, kind in KINDS.items()},
         "wheel": [hue.name for hue in WHEEL],
-        "leans": LEANS,
-        "chartCounts": CHART_COUNTS,
         "traceBelow": TRACE_BELOW,
         "differences": [
             [None if below == float("inf") else below, word] for below, word in DIFFERENCES
@@ -115,6 +112,31 @@ def tables() -> dict[str, Any]:
         "mostPhotographBytes": MOST_BYTES,
         "recolour": RECOLOUR,
     }
+
+
+def _chart(kind: Kind[Any]) -> dict[str, Any]:
+    """What a kind of chart says of itself: its sides, and how each option is offered."""
+    told = {
+        field: getattr(kind, field)
+        for field in ("title", "noun", "question", "opaque", "presets", "example", "goes_on",
+                      "goes_on_as", "for_class")
+    }  # fmt: skip
+    # What is usual stands in the request.
+    fields = CHART_REQUESTS[kind.key].model_fields
+    options = [
+        {"name": name, "is": type(option).__name__, **_offered(asdict(option)),
+         "usual": fields[name].default}
+        for name, option in kind.choices.items()
+    ]  # fmt: skip
+    sides = [{"name": name, **asdict(side)} for name, side in kind.sides.items()]
+    return {**told, "sides": sides, "options": options}
+
+
+def _offered(option: dict[str, Any]) -> dict[str, Any]:
+    """An option with its words in pairs, since they may be called by numbers."""
+    if "words" in option:
+        option["words"] = list(option["words"].items())
+    return option
 
 
 def _first_medium(medium: FirstMedium) -> dict[str, Any]:

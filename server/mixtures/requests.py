@@ -6,6 +6,7 @@ from pydantic import Field, model_validator
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
+from mesotint.planning.charts.options import MOST_OPENING
 from mesotint.planning.measures import Measure as CoreMeasure
 from mesotint.planning.measures import measure_of
 from server.kept.models import TOKEN_LENGTH
@@ -13,14 +14,13 @@ from server.kept.requests import Asked, Key, Name, PhotoArea
 from server.painters import older
 from server.painters.requests import HandMl
 
-GREATEST_LIGHTENER = 20.0
 LEAST_STEP = 0.001
 """Of a scale in grams, of a syringe in millilitres: finer than any on a palette."""
 
 MOST_IN_MIXTURE = 8
 
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
-Opening = Annotated[float, Field(ge=0, le=GREATEST_LIGHTENER, allow_inf_nan=False)]
+Opening = Annotated[float, Field(ge=0, le=MOST_OPENING, allow_inf_nan=False)]
 MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 

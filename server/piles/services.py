@@ -13,7 +13,7 @@ from mesotint.errors import InputError
 from mesotint.mixing import palette as core
 from mesotint.mixing.mixture import appearances
 from mesotint.optics.grid import Array
-from mesotint.planning.charts import RECEDING, receded, valued
+from mesotint.planning.charts.recession import RECEDING, receded, valued
 from server.kept.notes import pile_hit, pile_scooped
 from server.mixtures import keeping
 from server.mixtures.models import PILE, KeptMixture, Mixing

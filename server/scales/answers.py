@@ -139,7 +139,7 @@ class ChartOut(BaseModel):
 
     `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
     `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
-    chart has nothing of the kind.
+    chart has nothing of the kind. `pairs` are the places on both sides of what a cell is mixed of.
     """
 
     title: str
@@ -151,6 +151,7 @@ class ChartOut(BaseModel):
     remarks: list[list[str]] = []
     row_says: list[str] = []
     column_says: list[str] = []
+    pairs: list[list[tuple[int, int]]] = []
     layers: LayersAhead | None = None
     paint_data_version: str
 

@@ -5,7 +5,7 @@ from typing import Literal
 from django.db.models import QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
-from ninja import Router, Status
+from ninja import Body, Router, Status
 
 from server.kept.answers import KeptAgain
 from server.kept.requests import Ticked
@@ -29,11 +29,11 @@ from server.scales.answers import (
     sheet_out,
     summaries_out,
 )
+from server.scales.chart_requests import AnyChart
 from server.scales.first import first_scale
 from server.scales.models import Sheet
 from server.scales.nudges import nudges_out
 from server.scales.requests import (
-    ChartIn,
     CompareIn,
     FirstIn,
     MutingIn,
@@ -71,7 +71,7 @@ def compute_triad(request: SignedIn, payload: TriadIn) -> Shown:
 
 
 @router.post("/compute/chart", response=ChartOut)
-def compute_chart(request: SignedIn, payload: ChartIn) -> Shown:
+def compute_chart(request: SignedIn, payload: Body[AnyChart]) -> Shown:
     """The cells of a chart; nothing is kept."""
     return shown(request.user, payload)
 

@@ -5,7 +5,6 @@ from collections.abc import Sequence
 from django.http import HttpResponse
 
 from mesotint.formats.sheet import SheetData, sheet_csv, sheet_json
-from mesotint.mixing.layers import thickness
 from mesotint.painted import placing
 from mesotint.painted.layout import SheetLayout
 from mesotint.painted.sheet import draw
@@ -19,8 +18,8 @@ from server.mixtures.services import (
     tubes_of,
 )
 from server.scales.answers import SheetOut, request_of, sheet_out
+from server.scales.chart_requests import ChartIn
 from server.scales.models import Sheet
-from server.scales.requests import ChartIn
 
 WRITTEN = {"csv": sheet_csv, "json": sheet_json}
 
@@ -60,9 +59,9 @@ def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
 
 
 def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
-    laid = ""
-    if isinstance(sheet.request, ChartIn) and sheet.request.chart == "layers":
-        laid = thickness(sheet.request.coats)
+    asked, laid = sheet.request, ""
+    if isinstance(asked, ChartIn) and asked.of.laid:
+        laid = asked.of.laid(asked.of.chosen(asked.options))
     return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,

@@ -6,6 +6,7 @@ from typing import Final
 import numpy as np
 from pydantic import BaseModel
 
+from mesotint.mixing.layers import Laying
 from mesotint.mixing.mixture import Appearance, Viewing
 from mesotint.mixing.near import near_names
 from mesotint.paints.library import Paint
@@ -43,17 +44,6 @@ class Result(BaseModel):
 
 _NO_MIXTURE: Final = {"mixture": None, "uncertainty_delta_e": None}
 """Of layers: no mixture is what they are, and no ± of one is theirs."""
-
-
-@dataclass(frozen=True)
-class Laying:
-    """Layers: what lies dry below, row by row (a bare ground is no paint), and what is glazed over
-    it, column by column, how thick."""
-
-    unders: tuple[Paint | None, ...]
-    glazes: tuple[Paint, ...]
-    coats: float
-    says: str
 
 
 @dataclass(frozen=True)

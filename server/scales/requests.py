@@ -1,27 +1,26 @@
 """What a painter asks for: a scale, a triangle or a chart, and how to measure it."""
 
-from typing import Annotated, Literal
+from collections.abc import Mapping
+from functools import reduce
+from operator import or_
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
-from pydantic import Field
+from pydantic import Discriminator, Field, Tag
 
-from mesotint.mixing.layers import THICKEST, THINNEST
-from mesotint.planning.browns import BROWN_WHITES, LEAST_MORE, MOST_MORE
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Revision, Share, Token
 from server.mixtures.requests import (
-    Amount,
     MeasureKind,
     MeasureSteps,
     Opening,
     TubeMixture,
     Viewing,
 )
+from server.scales.chart_requests import CHART_REQUESTS, ChartIn
 from server.scales.models import NOTE_LENGTH
 
 MOST_PATCHES = 200
-MOST_MIXTURES = 24
-"""Tubes or mixtures along one side of a chart; how many each takes is its own to say."""
 
 
 class ThirdIn(Asked):
@@ -80,74 +79,32 @@ class TriadIn(Viewing):
         return self.corners
 
 
-class ChartIn(Viewing):
-    """A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
-
-    `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
-    enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
-    values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
-    alone, in tints and together, to be painted and read back. `telling`: what would tell most of
-    them now. `grid`: rows against `columns`. `darks`: the darks of some tubes or of the desk, each
-    opened. `shades`: one colour at falling values, by each of `columns`. `layers`: `columns` as
-    glazes over dry layers. `wheel`: hues mixed true, with their rings toward grey.
-    """
-
-    kind: Literal["chart"] = "chart"
-    chart: Literal[
-        "complement",
-        "browns",
-        "values",
-        "tints",
-        "strings",
-        "recession",
-        "calibration",
-        "telling",
-        "grid",
-        "darks",
-        "shades",
-        "layers",
-        "wheel",
-    ]
-    mixtures: list[TubeMixture] = Field([], max_length=MOST_MIXTURES)
-    columns: list[TubeMixture] = Field([], max_length=MOST_MIXTURES)
-    base: list[Amount] = Field([], max_length=8, description="Parts of each in the base.")
-    more: float = Field(1.0, gt=0, le=20, allow_inf_nan=False)
-    richer: list[Annotated[float, Field(ge=LEAST_MORE, le=MOST_MORE, allow_inf_nan=False)]] = Field(
-        [], max_length=8, description="Measures more of each row's paint; less below zero."
-    )
-    counted_by: Literal["strength", "volume"] = Field(
-        "strength", description="What a measure of browns is equal in."
-    )
-    count: int = 9
-    openings: list[Opening] = Field(list(BROWN_WHITES), min_length=1, max_length=10)
-    values: list[Annotated[float, Field(ge=0.5, le=9.8, allow_inf_nan=False)]] = Field(
-        [3, 4, 5, 6, 7, 8], min_length=2, max_length=11
-    )
-    dark: TubeMixture | None = None
-    lighter: float = Field(8.0, ge=0, le=40, allow_inf_nan=False)
-    cooler: float = Field(8.0, ge=0, le=90, allow_inf_nan=False)
-    greyer: float = Field(0.35, ge=0, le=1, allow_inf_nan=False)
-    flatter: float = Field(0.0, ge=0, le=1, allow_inf_nan=False)
-    ratio: Literal["parts", "strength", "greyest"] = "parts"
-    row_parts: float = Field(1.0, ge=0.01, le=100, allow_inf_nan=False, description="To one.")
-    white: Opening = 0.0
-    order: Literal["given", "temperature", "value", "hue"] = "given"
-    most: Literal[2, 3] = 3
-    no_black: bool = False
-    transparent: bool = False
-    leans: str = Field("", max_length=20, description="warm, cool or a hue; none for grey.")
-    up: bool = False
-    coats: float = Field(0.3, ge=THINNEST, le=THICKEST, allow_inf_nan=False)
-    bare: bool = Field(True, description="Whether the bare ground stands first among the layers.")
-
-    @property
-    def asked_for(self) -> list[TubeMixture]:
-        """Every tube or mixture that it names."""
-        return [*self.mixtures, *self.columns, *([self.dark] if self.dark else [])]
-
-
 AnyRequest = ScaleIn | TriadIn | ChartIn
-SheetRequest = Annotated[AnyRequest, Field(discriminator="kind")]
+
+
+def _kind(request: Any) -> str:
+    """Which request it is: a chart by its own kind."""
+    kind, chart = (
+        request.get(name) if isinstance(request, dict) else getattr(request, name, None)
+        for name in ("kind", "chart")
+    )
+    return str(chart if kind == "chart" else kind)
+
+
+_SHEETS: Mapping[str, Any] = {"scale": ScaleIn, "triad": TriadIn, **CHART_REQUESTS}
+
+if TYPE_CHECKING:
+    SheetRequest = AnyRequest
+else:
+    # A discriminator within another one is none that an OpenAPI schema can say.
+    SheetRequest = Annotated[
+        reduce(or_, (Annotated[request, Tag(kind)] for kind, request in _SHEETS.items())),
+        Discriminator(
+            _kind,
+            custom_error_type="kind_of_sheet",
+            custom_error_message=f"A sheet is one of {', '.join(_SHEETS)}",
+        ),
+    ]
 
 
 class SheetMeasure(MeasureSteps):

@@ -4,12 +4,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from mesotint.colour.munsell import lightness_of_value
 from mesotint.colour.words import lean
 from mesotint.mixing.muting.trail import Hold, Third, Trail
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import black_of, mixture
 from mesotint.planning import scale as core
-from mesotint.planning.charts import lightness_of_value
 from server.kept.looks import line
 from server.mixtures.services import (
     ingredients_of,

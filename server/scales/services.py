@@ -26,9 +26,10 @@ from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
 from server.scales import chart, scale, triad
 from server.scales.answers import OpenedOut, Shown, request_of, sheet_out
+from server.scales.chart_requests import ChartIn
 from server.scales.models import Patch, Sheet
 from server.scales.patches import Patches, Result, result_key
-from server.scales.requests import AnyRequest, ChartIn, ScaleIn, SheetIn, TriadIn
+from server.scales.requests import AnyRequest, ScaleIn, SheetIn, TriadIn
 from server.tubes.services import PaintBox, data_version
 
 # How a sheet is looked at until the painter asks for another light.

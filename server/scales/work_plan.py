@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from mesotint.mixing.layers import thickness
+from mesotint.mixing.layers import Laying, thickness
 from mesotint.planning.following import Instructions, Line
 from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import Measure, least_ml, syringe, volume_for_area
@@ -13,7 +13,7 @@ from server.mixtures.answers import Part, Used
 from server.mixtures.services import cautions_of, parts_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.scales.answers import AmountOut, MeasuredOut, WorkPlan
-from server.scales.patches import Laying, Patches
+from server.scales.patches import Patches
 from server.scales.requests import SheetMeasure
 
 

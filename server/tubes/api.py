@@ -9,12 +9,12 @@ from django.shortcuts import get_object_or_404
 from ninja import File, Router, Status, UploadedFile
 from pydantic import Field
 
+from mesotint.colour.munsell import lightness_of_value
 from mesotint.errors import InputError
 from mesotint.formats.box import TubeData, box_schema, checked_tube
 from mesotint.mixing.reach import reach
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import library
-from mesotint.planning.charts import lightness_of_value
 from server.kept import clock
 from server.painters.requests import SignedIn
 from server.tubes import files, instrument, readings

@@ -12,7 +12,7 @@ from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing
 from mesotint.paints.library import Paint, library
 from mesotint.paints.roles import mixture
 from mesotint.paints.table import WHITES
-from mesotint.planning.shades import shades
+from mesotint.planning.charts.shades import shades
 
 L = library()
 KEYS = ("PG7", "PV19", "PR177", "PB15:3", "PO73", "PBr7-burnt-sienna", "PB29", "PBr7-burnt-umber",

@@ -14,8 +14,8 @@ from mesotint.colour.words import describe
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.paints.library import Paint, library
-from mesotint.planning.browns import brown_chart, brown_says, equal_base
-from mesotint.planning.charts import Cell
+from mesotint.planning.charts.browns import brown_chart, brown_says, equal_base
+from mesotint.planning.charts.cells import Cell
 
 PAINT = library().paint
 WHITE = PAINT("PW6")

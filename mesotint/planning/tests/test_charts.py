@@ -5,22 +5,16 @@ import unittest
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
-from mesotint.colour.munsell import munsell_from_lab
+from mesotint.colour.munsell import lightness_of_value, munsell_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
-from mesotint.planning.charts import (
-    VEIL_L,
-    WEATHERS,
-    complement_chart,
-    lightness_of_value,
-    receded,
-    recession,
-    string,
-    tint_column,
-    value_scale,
-)
+from mesotint.planning.charts.complement import complement_chart
+from mesotint.planning.charts.recession import VEIL_L, WEATHERS, receded, recession
+from mesotint.planning.charts.strings import string
+from mesotint.planning.charts.tints import tint_column
+from mesotint.planning.charts.values import value_scale
 from mesotint.planning.scale import Scale
 
 PAINT = library().paint

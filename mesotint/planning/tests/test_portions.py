@@ -9,7 +9,9 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, together
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
-from mesotint.planning.charts import Cell, complement_chart, tint_column
+from mesotint.planning.charts.cells import Cell
+from mesotint.planning.charts.complement import complement_chart
+from mesotint.planning.charts.tints import tint_column
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import dropper, gram_scale, syringe

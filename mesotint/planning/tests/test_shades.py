@@ -9,7 +9,7 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing
 from mesotint.paints.library import library, mixed_tube
-from mesotint.planning.shades import Shade, Shades, shades, usual_darkeners, usual_lighteners
+from mesotint.planning.charts.shades import Shade, Shades, shades, usual_darkeners, usual_lighteners
 
 L = library()
 PAINT = L.paint

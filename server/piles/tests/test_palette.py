@@ -12,7 +12,7 @@ from mesotint.instruments.colorimeter import hidden_tube
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Mixture, Viewing
 from mesotint.mixing.palette import Added, Carried, Palette
 from mesotint.paints.library import library
-from mesotint.planning.charts import receded
+from mesotint.planning.charts.recession import receded
 from server.kept.clock import moved
 from server.mixtures import keeping
 from server.mixtures.models import KeptMixture

@@ -30,7 +30,7 @@ class GridTest(ChartsTest):
         return self.chart("grid", *down.split(), columns=columns, **more)
 
     def test_a_grid_of_two_sides(self) -> None:
-        told = self.computed("chart", self.grid("PO20 PY3", "PB29 PV23 PG7", row_parts=2, white=1))
+        told = self.computed("chart", self.grid("PO20 PY3", "PB29 PV23 PG7", ratio=2, white=1))
         self.assertEqual([len(row) for row in told["rows"]], [3, 3])
         self.assertEqual(told["column_labels"][0], PAINT("PB29").name)
         cell = told["rows"][1][2]

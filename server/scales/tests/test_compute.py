@@ -2,12 +2,12 @@
 
 import numpy as np
 
+from mesotint.colour.munsell import lightness_of_value
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.mixing.muting.partners import partners
 from mesotint.mixing.muting.trail import Third, Trail
 from mesotint.mixing.muting.triad import Triad
 from mesotint.paints.library import library
-from mesotint.planning.charts import lightness_of_value
 from mesotint.planning.scale import Scale as CoreScale
 from server.scales.tests.desk import DeskTest
 
@@ -158,7 +158,7 @@ class ChartTest(DeskTest):
             (self.chart("browns", "PO20", "PY3", "PB29"), 4, 5),
             (self.chart("values", "PV23", count=9), 1, 9),
             (self.chart("tints", "PO20", "PB29", openings=[0, 1, 4]), 2, 3),
-            (self.chart("strings", "PO20", "PY3", values=[4, 5, 6], dark=self.one("PV23")), 2, 3),
+            (self.chart("strings", "PO20", "PY3", values=[4, 5, 6], dark=[self.one("PV23")]), 2, 3),
             (self.chart("recession", "PO20", "PB29"), 2, 3),
         ]
         for asked, rows, columns in cases:

@@ -41,7 +41,8 @@ export type TubePart = components["schemas"]["TubePart"];
 export type TubeMixture = components["schemas"]["TubeMixture"];
 export type ScaleRequest = components["schemas"]["ScaleIn"];
 export type TriadRequest = components["schemas"]["TriadIn"];
-export type ChartRequest = components["schemas"]["ChartIn"];
+export type ChartRequest =
+  paths["/api/scales/compute/chart"]["post"]["requestBody"]["content"]["application/json"];
 export type Light = NonNullable<ScaleRequest["light"]>;
 export type SheetRequest = ScaleRequest | TriadRequest | ChartRequest;
 export type SheetMeasure = components["schemas"]["SheetMeasure"];

@@ -4095,8 +4095,9 @@ export interface components {
              */
             ground: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @default scale
+             * @constant
              */
             kind: "scale";
             first: components["schemas"]["TubeMixture"];
@@ -4264,8 +4265,9 @@ export interface components {
              */
             ground: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @default triad
+             * @constant
              */
             kind: "triad";
             /** Corners */
@@ -4287,7 +4289,7 @@ export interface components {
          *
          *     `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
          *     `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
-         *     chart has nothing of the kind.
+         *     chart has nothing of the kind. `pairs` are the places on both sides of what a cell is mixed of.
          */
         ChartOut: {
             /** Title */
@@ -4320,6 +4322,14 @@ export interface components {
              * @default []
              */
             column_says: string[];
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: [
+                number,
+                number
+            ][][];
             layers?: components["schemas"]["LayersAhead"] | null;
             /** Paint Data Version */
             paint_data_version: string;
@@ -4354,18 +4364,10 @@ export interface components {
             away: number[][];
         };
         /**
-         * ChartIn
-         * @description A chart. Each takes what it needs of the rest; a field it does not need changes nothing.
-         *
-         *     `complement`: a pair in steps, opened in rows. `browns`: a base in parts, each paint of it
-         *     enriching a row. `values`: a dark to white. `tints`: each mixture opened. `strings`: each at
-         *     values, darkened with `dark`. `recession`: each near, middle and far. `calibration`: tubes
-         *     alone, in tints and together, to be painted and read back. `telling`: what would tell most of
-         *     them now. `grid`: rows against `columns`. `darks`: the darks of some tubes or of the desk, each
-         *     opened. `shades`: one colour at falling values, by each of `columns`. `layers`: `columns` as
-         *     glazes over dry layers. `wheel`: hues mixed true, with their rings toward grey.
+         * BrownsChartIn
+         * @description Choose the tubes of a base, three primaries say: their brown, and a richer one for each.
          */
-        ChartIn: {
+        BrownsChartIn: {
             /**
              * Medium
              * @default opaque
@@ -4391,28 +4393,30 @@ export interface components {
              */
             ground: string;
             /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
+             * Kind
+             * @default chart
+             * @constant
              */
             kind: "chart";
             /**
-             * Chart
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            chart: "complement" | "browns" | "values" | "tints" | "strings" | "recession" | "calibration" | "telling" | "grid" | "darks" | "shades" | "layers" | "wheel";
+            chart: "browns";
             /**
              * Mixtures
+             * @description In the base
              * @default []
              */
             mixtures: components["schemas"]["TubeMixture"][];
             /**
-             * Columns
-             * @default []
+             * Counted By
+             * @default strength
+             * @enum {string}
              */
-            columns: components["schemas"]["TubeMixture"][];
+            counted_by: "strength" | "volume";
             /**
              * Base
-             * @description Parts of each in the base.
              * @default []
              */
             base: number[];
@@ -4423,19 +4427,117 @@ export interface components {
             more: number;
             /**
              * Richer
-             * @description Measures more of each row's paint; less below zero.
              * @default []
              */
             richer: number[];
             /**
-             * Counted By
-             * @description What a measure of browns is equal in.
-             * @default strength
+             * Openings
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       3,
+             *       4
+             *     ]
+             */
+            openings: number[];
+        };
+        /**
+         * CalibrationChartIn
+         * @description Choose one to six tubes: painted and photographed, this sheet tells what is really in them.
+         */
+        CalibrationChartIn: {
+            /**
+             * Medium
+             * @default opaque
              * @enum {string}
              */
-            counted_by: "strength" | "volume";
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "calibration";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+        };
+        /**
+         * ComplementChartIn
+         * @description Choose two tubes: every step between them, opened with white in rows.
+         */
+        ComplementChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "complement";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
             /**
              * Count
+             * @description 3 to 15.
              * @default 9
              */
             count: number;
@@ -4450,19 +4552,269 @@ export interface components {
              *     ]
              */
             openings: number[];
+        };
+        /**
+         * DarksChartIn
+         * @description The darks of your desk, best first.
+         */
+        DarksChartIn: {
             /**
-             * Values
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "darks";
+            /**
+             * Mixtures
+             * @description Among
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Count
+             * @description 2 to 12.
+             * @default 9
+             */
+            count: number;
+            /**
+             * Leans
+             * @default
+             * @enum {string}
+             */
+            leans: "" | "warm" | "cool" | "red" | "orange" | "yellow" | "yellow-green" | "green" | "blue-green" | "blue" | "violet" | "red-violet";
+            /**
+             * No Black
+             * @default false
+             */
+            no_black: boolean;
+            /**
+             * Transparent
+             * @default false
+             */
+            transparent: boolean;
+            /**
+             * Most
+             * @default 3
+             * @enum {integer}
+             */
+            most: 2 | 3;
+            /**
+             * Openings
              * @default [
-             *       3,
+             *       0,
              *       4,
-             *       5,
-             *       6,
-             *       7,
-             *       8
+             *       12
              *     ]
              */
-            values: number[];
-            dark?: components["schemas"]["TubeMixture"] | null;
+            openings: number[];
+        };
+        /**
+         * GridChartIn
+         * @description Choose tubes for down and for across: reds against greens, say, each with each.
+         */
+        GridChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "grid";
+            /**
+             * Mixtures
+             * @description Down
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Columns
+             * @description Across
+             * @default []
+             */
+            columns: components["schemas"]["TubeMixture"][];
+            /**
+             * Ratio
+             * @default 1
+             */
+            ratio: number | ("strength" | "greyest");
+            /**
+             * Order
+             * @default given
+             * @enum {string}
+             */
+            order: "given" | "temperature" | "value" | "hue";
+            /**
+             * White
+             * @default 0
+             */
+            white: number;
+        };
+        /**
+         * LayersChartIn
+         * @description Choose what lies dry below, down, and what is glazed over it, across.
+         */
+        LayersChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "layers";
+            /**
+             * Mixtures
+             * @description Dry below
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Columns
+             * @description Glazed over
+             * @default []
+             */
+            columns: components["schemas"]["TubeMixture"][];
+            /**
+             * Bare
+             * @default true
+             */
+            bare: boolean;
+            /**
+             * Coats
+             * @default 0.3
+             */
+            coats: number;
+        };
+        /**
+         * RecessionChartIn
+         * @description Choose tubes: each near, in the middle, and far away.
+         */
+        RecessionChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "recession";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
             /**
              * Lighter
              * @default 8
@@ -4483,67 +4835,352 @@ export interface components {
              * @default 0
              */
             flatter: number;
+        };
+        /**
+         * ShadesChartIn
+         * @description Choose a colour: a row for each thing that may darken it, or lighten it.
+         */
+        ShadesChartIn: {
             /**
-             * Ratio
-             * @default parts
+             * Medium
+             * @default opaque
              * @enum {string}
              */
-            ratio: "parts" | "strength" | "greyest";
+            medium: "opaque" | "wash";
             /**
-             * Row Parts
-             * @description To one.
-             * @default 1
-             */
-            row_parts: number;
-            /**
-             * White
-             * @default 0
-             */
-            white: number;
-            /**
-             * Order
-             * @default given
+             * Finish
+             * @default satin
              * @enum {string}
              */
-            order: "given" | "temperature" | "value" | "hue";
+            finish: "gloss" | "satin" | "matte";
             /**
-             * Most
-             * @default 3
-             * @enum {integer}
+             * Light
+             * @default D65
+             * @enum {string}
              */
-            most: 2 | 3;
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
             /**
-             * No Black
-             * @default false
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
              */
-            no_black: boolean;
+            ground: string;
             /**
-             * Transparent
-             * @default false
+             * Kind
+             * @default chart
+             * @constant
              */
-            transparent: boolean;
+            kind: "chart";
             /**
-             * Leans
-             * @description warm, cool or a hue; none for grey.
-             * @default
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            leans: string;
+            chart: "shades";
+            /**
+             * Mixtures
+             * @description The colour
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Columns
+             * @description By what
+             * @default []
+             */
+            columns: components["schemas"]["TubeMixture"][];
             /**
              * Up
              * @default false
              */
             up: boolean;
             /**
-             * Coats
-             * @default 0.3
+             * Count
+             * @description 2 to 11.
+             * @default 9
              */
-            coats: number;
+            count: number;
+        };
+        /**
+         * StringsChartIn
+         * @description Choose tubes: each brought to every value, from shadow to light.
+         */
+        StringsChartIn: {
             /**
-             * Bare
-             * @description Whether the bare ground stands first among the layers.
-             * @default true
+             * Medium
+             * @default opaque
+             * @enum {string}
              */
-            bare: boolean;
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "strings";
+            /**
+             * Mixtures
+             * @description Colours
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Dark
+             * @description Darkened with
+             * @default []
+             */
+            dark: components["schemas"]["TubeMixture"][];
+            /**
+             * Values
+             * @default [
+             *       3,
+             *       4,
+             *       5,
+             *       6,
+             *       7,
+             *       8
+             *     ]
+             */
+            values: number[];
+        };
+        /**
+         * TellingChartIn
+         * @description Choose tubes: the mixtures of them that would tell most of what is not known yet.
+         */
+        TellingChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "telling";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+        };
+        /**
+         * TintsChartIn
+         * @description Choose tubes: each opened with white, a row each.
+         */
+        TintsChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "tints";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Openings
+             * @default [
+             *       0,
+             *       1,
+             *       2,
+             *       4,
+             *       8
+             *     ]
+             */
+            openings: number[];
+        };
+        /**
+         * ValuesChartIn
+         * @description Choose a black, or a dark mixture: its scale to white, even in Munsell value.
+         */
+        ValuesChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "values";
+            /**
+             * Mixtures
+             * @description Row {}
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Count
+             * @description 3 to 11.
+             * @default 9
+             */
+            count: number;
+        };
+        /**
+         * WheelChartIn
+         * @description The hues of the wheel, each mixed true from the tubes beside it.
+         */
+        WheelChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "wheel";
+            /**
+             * Mixtures
+             * @description From
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Count
+             * @default 12
+             * @enum {integer}
+             */
+            count: 6 | 12 | 24;
+            /**
+             * Hue
+             * @default
+             * @enum {string}
+             */
+            hue: "" | "red" | "red-orange" | "orange" | "yellow-orange" | "yellow" | "yellow-green" | "green" | "blue-green" | "blue" | "blue-violet" | "violet" | "red-violet";
         };
         /**
          * FixOut
@@ -4900,7 +5537,7 @@ export interface components {
          */
         PlanIn: {
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
         };
         /**
@@ -5051,7 +5688,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
             /** Patches */
             patches: components["schemas"]["SavedPatchOut"][];
@@ -5092,7 +5729,7 @@ export interface components {
             /** Name */
             name: string;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["ChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             /**
              * @default {
              *       "kind": "parts",
@@ -9687,7 +10324,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ChartIn"];
+                "application/json": components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             };
         };
         responses: {

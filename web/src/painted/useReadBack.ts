@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useRef } from "react";
-import { api, type ChartRequest, got, type ReadBack } from "../api/client";
+import { api, got, type ReadBack } from "../api/client";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { sendFile } from "../api/upload";
@@ -88,11 +88,11 @@ export function useTakingOver(read: ReadBack) {
             body: {
               name: `What tells most of ${tubes.map((each) => each.name).join(", ")}`.slice(0, 120),
               request: {
-                ...DEFAULTS.ChartIn,
+                ...DEFAULTS.Viewing,
                 kind: "chart",
                 chart: "telling",
                 mixtures: tubes.map(({ tube }) => ({ parts: [{ tube, parts: 1 }], name: "" })),
-              } as ChartRequest,
+              },
               measure: DEFAULTS.SheetMeasure,
               notes: [],
               token: newToken(),

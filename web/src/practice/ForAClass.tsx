@@ -4,7 +4,8 @@ import { api, got, type PracticeKind, type PracticeSession, type ResultRow } fro
 import { tubesQuery } from "../api/queries";
 import { sendFile, upload } from "../api/upload";
 import { fetchFile } from "../keeping/useTask";
-import { draftWith, EMPTY_CHART, examplePair, exampleTriad } from "../scales/sheet/draft";
+import { emptyChart, exampleOf, OFFERED } from "../scales/chart/kinds";
+import { draftWith } from "../scales/sheet/draft";
 import { useNewSheet } from "../scales/sheet/useNewSheet";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -145,32 +146,15 @@ export function ForAClass({
         <p className="w-full leading-snug">
           Sheets to print, paint and read back from a photograph.
         </p>
-        <Button
-          look="paper"
-          onClick={() =>
-            begin(
-              draftWith({
-                ...{ ...EMPTY_CHART, chart: "strings" },
-                mixtures: exampleTriad(tubes) ?? [],
-              }),
-            )
-          }
-        >
-          Three value columns
-        </Button>
-        <Button
-          look="paper"
-          onClick={() =>
-            begin(
-              draftWith({
-                ...{ ...EMPTY_CHART, chart: "complement" },
-                mixtures: examplePair(tubes) ?? [],
-              }),
-            )
-          }
-        >
-          A complement scale
-        </Button>
+        {OFFERED.filter(([, kind]) => kind.for_class).map(([chart, kind]) => (
+          <Button
+            key={chart}
+            look="paper"
+            onClick={() => begin(draftWith({ ...emptyChart(chart), ...exampleOf(kind, tubes) }))}
+          >
+            {kind.for_class}
+          </Button>
+        ))}
       </section>
     </div>
   );

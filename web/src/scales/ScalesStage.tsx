@@ -5,9 +5,9 @@ import type { Me, Sheet } from "../api/client";
 import { sheetQuery } from "../api/queries";
 import { usualMeasure } from "../app/preferences";
 import { Note } from "../ui/Note";
+import type { ChartDraft } from "./chart/kinds";
 import { ScaleBench } from "./pair/ScaleBench";
 import {
-  type ChartDraft,
   type Draft,
   draftOf,
   emptyDraft,

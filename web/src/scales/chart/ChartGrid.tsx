@@ -53,10 +53,11 @@ export function ChartGrid({
         {/* biome-ignore lint/a11y/useSemanticElements: a row of the CSS grid */}
         <div role="row" tabIndex={-1} className="contents">
           <span />
-          {chart.column_labels.map((label) => (
+          {chart.column_labels.map((label, c) => (
             // biome-ignore lint/a11y/useSemanticElements: a heading in the CSS grid
             <span
-              key={label}
+              // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
+              key={c}
               role="columnheader"
               tabIndex={-1}
               className="self-end overflow-hidden px-0.5 pb-1 text-center text-sm text-stage-ink leading-tight"
@@ -67,7 +68,8 @@ export function ChartGrid({
         </div>
         {chart.rows.map((row, r) => (
           // biome-ignore lint/a11y/useSemanticElements: a row of the CSS grid
-          <div key={chart.row_labels[r]} role="row" tabIndex={-1} className="contents">
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          <div key={r} role="row" tabIndex={-1} className="contents">
             {/* biome-ignore lint/a11y/useSemanticElements: a heading in the CSS grid */}
             <span
               role="rowheader"
@@ -119,8 +121,9 @@ function WordMap({ chart }: { chart: Chart }) {
       <thead className="sr-only">
         <tr>
           <td />
-          {chart.column_labels.map((label) => (
-            <th key={label} scope="col">
+          {chart.column_labels.map((label, c) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a column is its place
+            <th key={c} scope="col">
               {label}
             </th>
           ))}
@@ -128,7 +131,8 @@ function WordMap({ chart }: { chart: Chart }) {
       </thead>
       <tbody>
         {chart.kinds.map((row, r) => (
-          <tr key={chart.row_labels[r]} className="border-ink/20 border-b last:border-0">
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          <tr key={r} className="border-ink/20 border-b last:border-0">
             <th scope="row" className="w-[6.5rem] truncate px-2 py-1 text-left font-normal">
               {chart.row_labels[r]}
             </th>

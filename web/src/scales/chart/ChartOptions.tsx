@@ -1,352 +1,173 @@
 import { useQuery } from "@tanstack/react-query";
 import { tubesQuery } from "../../api/queries";
-import { TABLES } from "../../api/tables";
+import { mixtureName } from "../../mixtures/mixture";
 import { Ground } from "../../seen/Ground";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
-import {
-  CHART_COLUMNS,
-  CHART_MIXTURES,
-  type ChartDraft,
-  draftWith,
-  mixtureName,
-} from "../sheet/draft";
+import { draftWith } from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
-
-const CHARTS = [
-  ["grid", "Grid"],
-  ["darks", "Darks"],
-  ["shades", "Shades"],
-  ["layers", "Layers"],
-  ["wheel", "Wheel of hues"],
-  ["browns", "Brown chart"],
-  ["complement", "Complement chart"],
-  ["values", "Value scale"],
-  ["tints", "Tint columns"],
-  ["strings", "Strings"],
-  ["recession", "Recession"],
-  ["calibration", "Calibration sheet"],
-  ["telling", "What tells most"],
-] as const;
+import { asKind, type ChartDraft, KINDS, OFFERED, type Option, sideOf } from "./kinds";
 
 const MEDIA = [
   ["opaque", "White"],
   ["wash", "Water"],
 ] as const;
 
-const RATIOS = [
-  ["1", "1 to 1"],
-  ["2", "2 to 1"],
-  ["0.5", "1 to 2"],
-  ["strength", "Equal strength"],
-  ["greyest", "Greyest"],
-] as const;
+/** As many words as still stand beside each other. */
+const MOST_BESIDE = 3;
 
-const ORDERS = [
-  ["given", "As chosen"],
-  ["temperature", "Warm to cool"],
-  ["value", "Light to dark"],
-  ["hue", "By hue"],
-] as const;
-
-const HUES = [
-  ["6", "6 hues"],
-  ["12", "12 hues"],
-  ["24", "24 hues"],
-] as const;
-
-const LEANS = [
-  ["", "True grey"],
-  ...TABLES.leans.map((lean) => [lean, `Leans ${lean}`] as const),
-] as const;
-
-const COUNTED_BY = [
-  ["strength", "Equal in strength"],
-  ["volume", "By volume"],
-] as const;
-
-const DIRECTIONS = [
-  ["down", "Darkened"],
-  ["up", "Lightened"],
-] as const;
-
-const WEATHERS = [
-  ["own", "My own"],
-  ["clear", "Clear"],
-  ["haze", "Haze"],
-  ["mist", "Mist"],
-  ["rain", "Rain"],
-] as const;
-
-/** What is laid over something dry, or goes far away, is opaque. */
-const OPAQUE: ReadonlyArray<ChartDraft["chart"]> = ["recession", "layers"];
-
-const STEPS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> = TABLES.chartCounts;
-
-/** Which chart, and what each kind leaves to choose. */
+/** Which chart, and what its kind leaves to choose. */
 export function ChartOptions({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
-  const { request } = sheet.draft;
-  const { chart, openings, values } = request;
-  const { set } = sheet;
+  const { request, measure } = sheet.draft;
+  const kind = KINDS[request.chart];
   const begin = useNewSheet();
-  const choose = (next: ChartDraft["chart"]) => {
-    if (next === chart) return;
-    const [least, most] = STEPS[next] ?? [0, 99];
-    // Another kind is another sheet: what is kept stays what it is.
-    begin({
-      ...draftWith({
-        ...request,
-        chart: next,
-        count: next === "wheel" ? 12 : Math.min(most, Math.max(least, request.count)),
-        // What is sought on the whole desk begins with the whole desk.
-        mixtures:
-          next === "darks" || next === "wheel"
-            ? []
-            : request.mixtures.slice(0, CHART_MIXTURES[next][1]),
-        columns: request.columns.slice(0, CHART_COLUMNS[next]?.[1] ?? 0),
-        base: [],
-        richer: [],
-        ...(next === "darks" ? { openings: [0, 4, 12] } : {}),
-        ...(OPAQUE.includes(next) ? { medium: "opaque" as const } : {}),
-      }),
-      measure: sheet.draft.measure,
-    });
-  };
-  const { data: tubes = [] } = useQuery(tubesQuery);
-  // Each row is turned by itself, from where all stand.
-  const turns = request.mixtures.map((_, i) => request.richer[i] ?? request.more);
-  const range = STEPS[chart];
-  const opened = ["complement", "browns", "tints", "darks"].includes(chart);
-  const weather =
-    Object.entries(TABLES.weathers).find(([, each]) =>
-      (["lighter", "cooler", "greyer", "flatter"] as const).every(
-        (figure) => each[figure] === request[figure],
-      ),
-    )?.[0] ?? "own";
+  const grounded = kind.options.some(
+    (each) => each.is === "Toggle" && each.ground && request[each.name] === each.on,
+  );
   return (
     <div className="flex flex-wrap items-end gap-2">
       <Select
         label="Chart"
-        options={CHARTS}
-        value={chart}
-        onChoose={choose}
+        options={OFFERED.map(([key, { title }]) => [key, title] as const)}
+        value={request.chart}
+        onChoose={(next) => {
+          // Another kind is another sheet: what is kept stays what it is.
+          if (next !== request.chart) begin({ ...draftWith(asKind(request, next)), measure });
+        }}
         className="font-bold"
       />
-      {range && (
-        <Stepper
-          value={request.count}
-          least={range[0]}
-          most={range[1]}
-          word={chart === "darks" ? "darks" : chart === "shades" ? "values" : "steps"}
-          onChange={(count) => set({ count })}
-        />
-      )}
-      {!OPAQUE.includes(chart) && (
+      {!kind.opaque && (
         <Choice
           label="Lightened with"
           options={MEDIA}
           value={request.medium}
-          onChoose={(medium) => set({ medium })}
+          onChoose={(medium) => sheet.set({ medium })}
         />
       )}
-      {((!OPAQUE.includes(chart) && request.medium === "wash") ||
-        (chart === "layers" && request.bare)) && (
-        <Ground ground={request.ground} onChange={(ground) => set({ ground })} />
+      {(grounded || (!kind.opaque && request.medium === "wash")) && (
+        <Ground ground={request.ground} onChange={(ground) => sheet.set({ ground })} />
       )}
-      {chart === "grid" && (
-        <>
-          <Select
-            label="Ratio, down to across"
-            options={RATIOS}
-            value={ratioOf(request)}
-            onChoose={(ratio) =>
-              set(
-                ratio === "strength" || ratio === "greyest"
-                  ? { ratio }
-                  : { ratio: "parts", row_parts: Number(ratio) },
-              )
-            }
-          />
-          <Select
-            label="Order"
-            options={ORDERS}
-            value={request.order}
-            onChoose={(order) => set({ order })}
-          />
-          <NumberField
-            label={request.medium === "wash" ? "Water" : "White"}
-            unit="parts"
-            value={request.white}
-            least={0}
-            most={20}
-            onChange={(white) => set({ white })}
-            className="w-24"
-          />
-        </>
-      )}
-      {chart === "darks" && (
-        <>
-          <Select
-            label="Which way it leans"
-            options={LEANS}
-            value={request.leans as (typeof LEANS)[number][0]}
-            onChoose={(leans) => set({ leans })}
-          />
-          <Button
-            aria-pressed={request.no_black}
-            onClick={() => set({ no_black: !request.no_black })}
-          >
-            No tube black
-          </Button>
-          <Button
-            aria-pressed={request.transparent}
-            onClick={() => set({ transparent: !request.transparent })}
-          >
-            Transparent
-          </Button>
-          <Button
-            aria-pressed={request.most === 2}
-            onClick={() => set({ most: request.most === 2 ? 3 : 2 })}
-          >
-            Two paints
-          </Button>
-        </>
-      )}
-      {chart === "shades" && (
-        <Choice
-          label="Which way"
-          options={DIRECTIONS}
-          value={request.up ? "up" : "down"}
-          onChoose={(way) => set({ up: way === "up", columns: [] })}
-        />
-      )}
-      {chart === "layers" && (
-        <Button aria-pressed={request.bare} onClick={() => set({ bare: !request.bare })}>
-          Bare ground first
-        </Button>
-      )}
-      {chart === "wheel" && (
-        <Choice
-          label="Hues"
-          options={HUES}
-          value={String(request.count) as "6" | "12" | "24"}
-          onChoose={(count) => set({ count: Number(count) })}
-        />
-      )}
-      {opened && (
-        <Stepper
-          value={openings.length}
-          least={1}
-          most={8}
-          word={chart === "complement" ? "rows" : "columns"}
-          onChange={(count) => set({ openings: opening(openings, count) })}
-        />
-      )}
-      {chart === "browns" && (
-        <>
-          <Choice
-            label="What a measure is equal in"
-            options={COUNTED_BY}
-            value={request.counted_by}
-            onChoose={(counted_by) => set({ counted_by })}
-          />
-          {request.mixtures.map((mixture, i) => (
-            <NumberField
-              // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
-              key={i}
-              label={`More ${mixtureName(mixture, tubes).toLowerCase()}`}
-              unit="measures"
-              value={turns[i] ?? request.more}
-              least={-1}
-              most={20}
-              onChange={(turn) =>
-                set({ richer: turns.map((each, at) => (at === i ? turn : each)) }, `richer ${i}`)
-              }
-              className="w-36"
-            />
-          ))}
-        </>
-      )}
-      {chart === "strings" && (
-        <Stepper
-          value={values.length}
-          least={2}
-          most={9}
-          word="values"
-          onChange={(count) => set({ values: spread(count) })}
-        />
-      )}
-      {chart === "recession" && (
-        <>
-          <Select
-            label="Weather"
-            options={WEATHERS}
-            value={weather as (typeof WEATHERS)[number][0]}
-            onChoose={(named) => named !== "own" && set({ ...TABLES.weathers[named] })}
-          />
-          <NumberField
-            label="Lighter by"
-            unit="L*"
-            value={request.lighter}
-            least={0}
-            most={40}
-            onChange={(lighter) => set({ lighter })}
-            className="w-28"
-          />
-          <NumberField
-            label="Cooler by"
-            unit="°"
-            value={request.cooler}
-            least={0}
-            most={90}
-            onChange={(cooler) => set({ cooler })}
-            className="w-24"
-          />
-          <NumberField
-            label="Greyer by"
-            unit="%"
-            value={Math.round(request.greyer * 100)}
-            least={0}
-            most={100}
-            onChange={(percent) => set({ greyer: percent / 100 })}
-            className="w-24"
-          />
-          <NumberField
-            label="Flatter by"
-            unit="%"
-            value={Math.round(request.flatter * 100)}
-            least={0}
-            most={100}
-            onChange={(percent) => set({ flatter: percent / 100 })}
-            className="w-24"
-          />
-        </>
-      )}
+      <Presets sheet={sheet} />
+      {kind.options.map((option) => (
+        <Offered key={option.name} option={option} sheet={sheet} />
+      ))}
     </div>
   );
 }
 
-/** The ratio of a grid among those that are offered; another one as it was typed. */
-function ratioOf(request: ChartDraft): (typeof RATIOS)[number][0] {
-  return (request.ratio === "parts" ? String(request.row_parts) : request.ratio) as never;
+/** What sets several options at once. */
+function Presets({ sheet }: { sheet: OpenSheet<ChartDraft> }) {
+  const { request } = sheet.draft;
+  const { presets } = KINDS[request.chart];
+  if (!presets) return null;
+  const [label, sets] = presets;
+  const names = Object.entries(sets);
+  const set = names.find(([, values]) =>
+    Object.entries(values).every(([name, value]) => request[name] === value),
+  );
+  return (
+    <Select
+      label={label}
+      options={[["", "My own"], ...names.map(([name]) => [name, capital(name)] as const)]}
+      value={set?.[0] ?? ""}
+      onChoose={(name) => sheet.set({ ...sets[name] })}
+    />
+  );
 }
 
-/** Parts of white, one more or one less: each new one twice as far as the last was. */
-function opening(openings: readonly number[], count: number): number[] {
-  const next = openings.slice(0, count);
-  while (next.length < count) {
-    const last = next.at(-1) ?? 0;
-    const before = next.at(-2) ?? 0;
-    next.push(Math.min(20, last + Math.max(1, last - before)));
+const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
+
+/** One option, as its kind offers it. */
+function Offered({ option, sheet }: { option: Option; sheet: OpenSheet<ChartDraft> }) {
+  const { request } = sheet.draft;
+  const { data: tubes = [] } = useQuery(tubesQuery);
+  const { name } = option;
+  const set = (value: unknown, stroke?: string) => sheet.set({ [name]: value }, stroke);
+  switch (option.is) {
+    case "Count": {
+      const value = request[name] as number;
+      return <Stepper {...option} value={value} onChange={(count) => set(count)} />;
+    }
+    case "Numbers": {
+      const rows = option.by_length;
+      const lengths = Object.keys(rows).map(Number);
+      return (
+        <Stepper
+          value={(request[name] as number[]).length}
+          least={Math.min(...lengths)}
+          most={Math.max(...lengths)}
+          word={option.word}
+          onChange={(count) => set(rows[count])}
+        />
+      );
+    }
+    case "Number": {
+      if (!option.label) return null;
+      const times = option.percent ? 100 : 1;
+      return (
+        <NumberField
+          label={(request.medium === "wash" && option.in_wash) || option.label}
+          unit={option.unit}
+          value={Math.round((request[name] as number) * times * 1000) / 1000}
+          least={option.least * times}
+          most={option.most * times}
+          onChange={(value) => set(value / times)}
+          className="w-28"
+        />
+      );
+    }
+    case "Toggle": {
+      const on = request[name] === option.on;
+      return (
+        <Button aria-pressed={on} onClick={() => set(on ? option.off : option.on)}>
+          {option.label}
+        </Button>
+      );
+    }
+    case "OneOf": {
+      if (!option.label) return null;
+      const Chooser = option.words.length > MOST_BESIDE ? Select : Choice;
+      return (
+        <Chooser
+          label={option.label}
+          options={option.words.map(([value, word]) => [String(value), word] as const)}
+          value={String(request[name])}
+          onChoose={(chosen) => {
+            const [value] = option.words.find(([each]) => String(each) === chosen) ?? [];
+            const emptied = option.clears.map((side) => [side, []]);
+            sheet.set({ [name]: value, ...Object.fromEntries(emptied) });
+          }}
+        />
+      );
+    }
+    case "OfEach": {
+      const first = KINDS[request.chart].sides[0]?.name ?? "";
+      const ends = option.label ? sideOf(request, first) : [];
+      // Each is turned by itself, from where all stand.
+      const given = request[name] as number[];
+      const values = ends.map((_, i) => given[i] ?? option.each);
+      return ends.map((end, i) => (
+        <NumberField
+          // biome-ignore lint/suspicious/noArrayIndexKey: a row is its place
+          key={i}
+          label={option.label.replace("{}", mixtureName(end, tubes).toLowerCase())}
+          unit={option.unit}
+          value={values[i] ?? option.each}
+          least={option.least}
+          most={option.most}
+          onChange={(value) =>
+            set(
+              values.map((each, at) => (at === i ? value : each)),
+              `${name} ${i}`,
+            )
+          }
+          className="w-36"
+        />
+      ));
+    }
   }
-  return next;
-}
-
-/** Munsell values from shadow to light, even. */
-function spread(count: number): number[] {
-  return Array.from({ length: count }, (_, i) => Math.round((3 + (5 * i) / (count - 1)) * 2) / 2);
 }

@@ -4,11 +4,12 @@ import type { Partner, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { useViewing } from "../../app/viewing";
 import { Hint } from "../../help/Hint";
+import { oneTube } from "../../mixtures/mixture";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { useSize } from "../../ui/useSize";
-import { oneTube, type ScaleDraft } from "../sheet/draft";
+import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { FanPlot } from "./FanPlot";
 

@@ -1,9 +1,10 @@
 import { ArrowLeftRight, Pipette, X } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import type { Tube, TubeMixture } from "../../api/client";
+import { mixtureName } from "../../mixtures/mixture";
 import { Button } from "../../ui/Button";
 import { MixtureChip } from "../MixtureChip";
-import { mixtureName, type ScaleDraft } from "../sheet/draft";
+import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import type { ThirdControl } from "./third";
 

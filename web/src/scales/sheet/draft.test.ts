@@ -2,20 +2,19 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { Sheet, Tube } from "../../api/client";
 import { history, startHistory } from "../../keeping/history";
 import { keepUnsaved, readUnsaved } from "../../keeping/unsaved";
+import { oneTube, tubeOf } from "../../mixtures/mixture";
+import { asKind, chartOf, emptyChart, exampleOf, KINDS, OFFERED } from "../chart/kinds";
 import {
   type Draft,
   draftOf,
   draftWith,
-  EMPTY_CHART,
   EMPTY_SCALE,
   EMPTY_TRIAD,
   emptyDraft,
   examplePair,
   nameFor,
-  oneTube,
   requestOf,
   type ScaleDraft,
-  tubeOf,
   withSteps,
 } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";
@@ -80,8 +79,8 @@ describe("what is asked of the server", () => {
       light: "A",
     });
     expect(requestOf({ ...EMPTY_TRIAD, corners: [first, null, first] }, "D65")).toBeNull();
-    expect(requestOf({ ...EMPTY_CHART, mixtures: [first] }, "D65")).toBeNull();
-    expect(requestOf({ ...EMPTY_CHART, chart: "values", mixtures: [first] }, "D65")).not.toBeNull();
+    expect(requestOf({ ...emptyChart("browns"), mixtures: [first] }, "D65")).toBeNull();
+    expect(requestOf({ ...emptyChart("values"), mixtures: [first] }, "D65")).not.toBeNull();
   });
 });
 
@@ -142,7 +141,7 @@ describe("names", () => {
     expect(nameFor({ ...EMPTY_SCALE, ...ends }, tubes)).toBe(
       "Cadmium orange into ultramarine blue",
     );
-    expect(nameFor({ ...EMPTY_CHART, mixtures: [oneTube(2)] }, tubes)).toBe(
+    expect(nameFor({ ...emptyChart("browns"), mixtures: [oneTube(2)] }, tubes)).toBe(
       "Browns of ultramarine blue",
     );
   });
@@ -171,11 +170,57 @@ describe("unsaved work", () => {
     expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toBeNull();
   });
 
+  it("of an earlier version has what its kind of chart takes now", () => {
+    const request = {
+      ...{ kind: "chart", chart: "strings", medium: "opaque", ground: "bright white" },
+      ...{ mixtures: [oneTube(1)], columns: [], base: [], more: 1, richer: [], count: 9 },
+      ...{ openings: [0, 1], values: [3, 5, 8], dark: oneTube(2), lighter: 8, cooler: 8 },
+      ...{ greyer: 0.35, ratio: "parts", row_parts: 2, up: false },
+    };
+    window.localStorage.setItem(
+      "mesotint.sheet.ann.new-chart",
+      JSON.stringify({ draft: { name: "Rope", request, notes: {} }, revision: null }),
+    );
+    expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-chart")?.draft.request).toEqual({
+      ...{ kind: "chart", chart: "strings", medium: "opaque", ground: "bright white" },
+      ...{ mixtures: [oneTube(1)], dark: [oneTube(2)], values: [3, 5, 8] },
+    });
+  });
+
   it("that cannot be read is left alone", () => {
     for (const broken of ["{broken", "null", '{"draft": {"request": {"kind": "pie"}}}']) {
       window.localStorage.setItem("mesotint.sheet.ann.new-scale", broken);
       expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toBeNull();
     }
+  });
+});
+
+describe("a kind of chart", () => {
+  it("holds what it takes and nothing else, whatever it is made from", () => {
+    const wheel = chartOf({ chart: "wheel", count: 24, up: true, mixtures: [oneTube(3)] });
+    expect(wheel).toMatchObject({ chart: "wheel", count: 24, mixtures: [oneTube(3)] });
+    expect(wheel).not.toHaveProperty("up");
+    for (const [chart] of OFFERED) expect(chartOf(emptyChart(chart))).toEqual(emptyChart(chart));
+    expect(chartOf({ chart: "pie" }).chart).toBe(OFFERED[0]?.[0]);
+  });
+
+  it("takes over the tubes of another as far as it has places for them", () => {
+    const mixtures = [1, 2, 3].map(oneTube);
+    const many = { ...emptyChart("tints"), medium: "wash" as const, mixtures };
+    expect(asKind(many, "values")).toMatchObject({ mixtures: [oneTube(1)], medium: "wash" });
+    expect(asKind(many, "recession")).toMatchObject({ medium: "opaque" });
+    // The whole desk is sought first.
+    expect(asKind(many, "darks").mixtures).toEqual([]);
+  });
+
+  it("begins with an example from the tubes that are there, each once", () => {
+    const box = ["PY3", "PR101", "PB29", "PV19", "PG7"].map(
+      (key, id) => ({ id: id + 1, paint: { key } }) as Tube,
+    );
+    expect(exampleOf(KINDS.browns, box)?.mixtures).toEqual([4, 1, 3].map(oneTube));
+    expect(exampleOf(KINDS.grid, box)).toMatchObject({ columns: [5, 3].map(oneTube), white: 2 });
+    expect(exampleOf(KINDS.grid, box.slice(0, 1))).toBeNull();
+    expect(exampleOf(KINDS.darks, box)).toBeNull();
   });
 });
 

@@ -9,6 +9,8 @@ import type {
   TubeMixture,
 } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
+import { mixtureName, oneTube } from "../../mixtures/mixture";
+import { type ChartDraft, chartOf, emptyChart, endsOf, isEnough, KINDS } from "../chart/kinds";
 
 export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
 
@@ -18,7 +20,7 @@ export const MOST_LIGHTENER = 12;
 /** The light a sheet is kept and opened under; the room's light only changes how it is looked at. */
 export const KEPT_LIGHT = "D65";
 
-type Unlit<T> = Omit<T, "light" | "finish">;
+export type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */
 export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
@@ -28,7 +30,6 @@ export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
 export type TriadDraft = Omit<Unlit<TriadRequest>, "corners"> & {
   corners: Array<TubeMixture | null>;
 };
-export type ChartDraft = Unlit<ChartRequest>;
 export type RequestDraft = ScaleDraft | TriadDraft | ChartDraft;
 export type Kind = RequestDraft["kind"];
 
@@ -57,15 +58,10 @@ export const EMPTY_TRIAD = {
   corners: [null, null, null],
 } as TriadDraft;
 
-export const EMPTY_CHART = {
-  ...unlit(DEFAULTS.ChartIn),
-  ...{ chart: "browns", mixtures: [], dark: null },
-} as ChartDraft;
-
 const EMPTY: Record<Kind, RequestDraft> = {
   scale: EMPTY_SCALE,
   triad: EMPTY_TRIAD,
-  chart: EMPTY_CHART,
+  chart: emptyChart(),
 };
 
 export function emptyDraft(kind: Kind): Draft {
@@ -77,12 +73,6 @@ export function draftWith<R extends RequestDraft>(request: R): Draft<R> {
   return { name: "", request, measure: DEFAULTS.SheetMeasure, notes: {} };
 }
 
-export const oneTube = (tube: number): TubeMixture => ({ parts: [{ tube, parts: 1 }], name: "" });
-
-/** The tube of an end that is no mixture. */
-export const tubeOf = (end: TubeMixture | null): number | null =>
-  end?.parts.length === 1 ? (end.parts[0]?.tube ?? null) : null;
-
 /** Every end a request has, in order. */
 export function mixturesOf(request: RequestDraft): TubeMixture[] {
   const ends =
@@ -90,17 +80,9 @@ export function mixturesOf(request: RequestDraft): TubeMixture[] {
       ? [request.first, request.second, request.third?.mixture ?? null]
       : request.kind === "triad"
         ? request.corners
-        : [...request.mixtures, ...request.columns, request.dark ?? null];
+        : endsOf(request);
   return ends.filter((end) => end !== null);
 }
-
-/** How many mixtures each chart takes: at least, at most. */
-export const CHART_MIXTURES: Record<ChartDraft["chart"], readonly [number, number]> =
-  TABLES.chartMixtures;
-
-/** How many stand across a chart that has two sides: at least, at most. */
-export const CHART_COLUMNS: Partial<Record<ChartDraft["chart"], readonly [number, number]>> =
-  TABLES.chartColumns;
 
 /** What is asked of the server under a light; null while something is still to be chosen. */
 export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): SheetRequest | null {
@@ -115,10 +97,7 @@ export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): Sh
       return corners.length === 3 ? { ...draft, ...lit, corners } : null;
     }
     case "chart":
-      return draft.mixtures.length >= CHART_MIXTURES[draft.chart][0] &&
-        draft.columns.length >= (CHART_COLUMNS[draft.chart]?.[0] ?? 0)
-        ? { ...draft, ...lit }
-        : null;
+      return isEnough(draft) ? ({ ...draft, ...lit } as unknown as ChartRequest) : null;
   }
 }
 
@@ -128,35 +107,14 @@ export function draftOf(sheet: Sheet): Draft {
   const notes = sheet.patches.flatMap((patch, i) => (patch.note ? [[i, patch.note]] : []));
   return {
     name: sheet.name,
-    request: { ...EMPTY[request.kind], ...request } as RequestDraft,
+    request:
+      request.kind === "chart"
+        ? chartOf(request)
+        : ({ ...EMPTY[request.kind], ...request } as RequestDraft),
     measure: sheet.measure,
     notes: Object.fromEntries(notes),
   };
 }
-
-/** What a painter would call an end: the tube's label, or the mixture's own name. */
-export function mixtureName(end: TubeMixture | null, tubes: readonly Tube[]): string {
-  if (!end) return "";
-  const label = (id: number) => tubes.find((t) => t.id === id)?.label ?? "a tube put away";
-  if (end.parts.length === 1) return label(end.parts[0]?.tube ?? 0);
-  return end.name || end.parts.map((part) => label(part.tube)).join(" with ");
-}
-
-const CHART_TITLES: Record<ChartDraft["chart"], string> = {
-  complement: "Complement chart",
-  browns: "Browns",
-  values: "Values",
-  tints: "Tints",
-  strings: "Strings",
-  recession: "Recession",
-  calibration: "Calibration",
-  telling: "What tells most",
-  grid: "Grid",
-  darks: "Darks",
-  shades: "Shades",
-  layers: "Layers",
-  wheel: "Wheel",
-};
 
 /** A name to find a sheet by until the painter gives it a better one. */
 export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
@@ -167,7 +125,7 @@ export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
       ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`
       : draft.kind === "triad"
         ? names.map((name, i) => (i ? lower(name) : name)).join(", ")
-        : `${CHART_TITLES[draft.chart]} of ${names.map(lower).join(", ") || "the desk"}`;
+        : `${KINDS[draft.chart].noun} of ${names.map(lower).join(", ") || "the desk"}`;
   return told.slice(0, 120);
 }
 
@@ -200,44 +158,6 @@ export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] 
   const warm = byKey(["PO20", "PO73", "PBr7-burnt-sienna", "PR101", "PR108-light"]) ?? tubes[0];
   const cool = byKey(["PB29", "PB28", "PB35", "PB15:3", "PB15:1"]) ?? tubes.at(-1);
   return warm && cool && warm !== cool ? [oneTube(warm.id), oneTube(cool.id)] : null;
-}
-
-/** Reds and browns of the box against its greens and blues: the sides of a grid to begin with. */
-export function exampleGrid(
-  tubes: readonly Tube[],
-): Pick<ChartDraft, "mixtures" | "columns" | "white"> {
-  const reds = ["PR108-light", "PO20", "PV19", "PR177", "PR101", "PBr7-burnt-sienna"];
-  return {
-    mixtures: someOf(tubes, reds, 4),
-    columns: someOf(tubes, ["PG18", "PG7", "PG17", "PG23", "PB29", "PB15:3", "PB35"], 4),
-    // Strong pairs are all but black; opened they say what they are.
-    white: 2,
-  };
-}
-
-/** A yellow, and what painters try first for its shadow. */
-export function exampleShades(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
-  return {
-    mixtures: someOf(tubes, ["PY3", "PY37", "PY74", "PY43"], 1),
-    columns: someOf(tubes, ["PV23", "PV19", "PG7", "PB29", "PBr7-burnt-umber", "PBk9"], 6),
-  };
-}
-
-/** Muted darks and a white below, what is thin over them across. */
-export function exampleLayers(tubes: readonly Tube[]): Pick<ChartDraft, "mixtures" | "columns"> {
-  return {
-    mixtures: someOf(tubes, ["PV23", "PB29", "PBr7-burnt-umber", "PY43", "PW6"], 4),
-    columns: someOf(tubes, ["PY43", "PV19", "PO20", "PB15:3", "PG18", "PG7"], 4),
-  };
-}
-
-/** The first few tubes of some that the box has. */
-function someOf(tubes: readonly Tube[], keys: readonly string[], count: number): TubeMixture[] {
-  return keys
-    .map((key) => tubes.find((tube) => tube.paint.key === key))
-    .filter((tube) => tube !== undefined)
-    .slice(0, count)
-    .map((tube) => oneTube(tube.id));
 }
 
 /** A red, a yellow and a blue of the box, or three tubes that lie apart. */

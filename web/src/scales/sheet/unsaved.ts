@@ -1,14 +1,18 @@
 import type { UnsavedStore } from "../../keeping/unsaved";
+import { chartOf } from "../chart/kinds";
 import { type Draft, emptyDraft } from "./draft";
 
 /** A request by the names that its fields have now: one that waited may be of an older version. */
 function renamed(request: unknown): Record<string, unknown> {
   const { ends, ...rest } = request as Record<string, unknown>;
+  const { dark } = rest;
   const third = rest.third as { end?: unknown; parts?: unknown } | null | undefined;
   return {
     ...rest,
     ...(rest.kind === "triangle" ? { kind: "triad" } : {}),
     ...(ends === undefined ? {} : { mixtures: ends }),
+    ...(dark === undefined || Array.isArray(dark) ? {} : { dark: dark ? [dark] : [] }),
+    ...(rest.ratio === "parts" ? { ratio: rest.row_parts ?? 1 } : {}),
     ...(third?.end ? { third: { mixture: third.end, parts: third.parts } } : {}),
   };
 }
@@ -22,7 +26,8 @@ export const UNSAVED_SHEETS: UnsavedStore<Draft> = {
     const kind = now?.kind as Draft["request"]["kind"] | undefined;
     if (kind !== "scale" && kind !== "triad" && kind !== "chart") return null;
     const empty = emptyDraft(kind);
-    const request = { ...empty.request, ...now } as Draft["request"];
+    const request =
+      kind === "chart" ? chartOf(now ?? {}) : ({ ...empty.request, ...now } as Draft["request"]);
     return { ...empty, ...draft, request, measure: { ...empty.measure, ...draft?.measure } };
   },
 };

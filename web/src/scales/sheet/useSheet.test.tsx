@@ -4,8 +4,9 @@ import type { Sheet, SheetRequest } from "../../api/client";
 import { forgetOutbox } from "../../keeping/outbox";
 import { readUnsaved } from "../../keeping/unsaved";
 import { NAME_LENGTH } from "../../keeping/useKept";
+import { oneTube } from "../../mixtures/mixture";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
-import { draftOf, draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "./draft";
+import { draftOf, draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "./draft";
 import { UNSAVED_SHEETS } from "./unsaved";
 import { useSheet } from "./useSheet";
 

@@ -7,14 +7,8 @@ import { differenceText } from "../../seen/difference";
 import { sentence } from "../../seen/words";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
-import {
-  type ChartDraft,
-  draftWith,
-  EMPTY_CHART,
-  EMPTY_SCALE,
-  EMPTY_TRIAD,
-  type RequestDraft,
-} from "../sheet/draft";
+import { emptyChart, OFFERED } from "../chart/kinds";
+import { draftWith, EMPTY_SCALE, EMPTY_TRIAD, type RequestDraft } from "../sheet/draft";
 import { useNewSheet } from "../sheet/useNewSheet";
 import { NudgeTrue } from "./NudgeTrue";
 import { useAmounts } from "./plan";
@@ -154,13 +148,6 @@ function InStrength({ patch }: { patch: Patch }) {
   );
 }
 
-const CHARTS: ReadonlyArray<readonly [ChartDraft["chart"], string]> = [
-  ["tints", "A tint column of it"],
-  ["strings", "A string of it, dark to light"],
-  ["recession", "It near, middle and far"],
-  ["values", "A value scale from it to white"],
-];
-
 const patchOrigin = (id: number, place: number): Origin => ({ kind: "patch", id, place, key: "" });
 
 /** A mixture as the beginning of a sheet or a pile. */
@@ -186,22 +173,11 @@ export function GoOn({
     ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: start }))],
     ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: start })])],
     ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIAD, medium, corners }))],
-    [
-      "A colour’s shades with it",
-      () =>
-        begin(
-          draftWith({
-            ...{ ...EMPTY_CHART, chart: "shades", medium, mixtures: [] },
-            columns: [start],
-          }),
-        ),
-    ],
-    ...CHARTS.map(
-      ([chart, says]) =>
+    ...OFFERED.filter(([, kind]) => kind.goes_on).map(
+      ([chart, { goes_on, goes_on_as }]) =>
         [
-          says,
-          () =>
-            begin(draftWith({ ...EMPTY_CHART, ...chartStart(chart), medium, mixtures: [start] })),
+          goes_on,
+          () => begin(draftWith({ ...emptyChart(chart), medium, [goes_on_as]: [start] })),
         ] as const,
     ),
   ];
@@ -216,9 +192,4 @@ export function GoOn({
       <NoteIt mixture={start} viewing={{ medium }} className="flex-1" />
     </>
   );
-}
-
-/** A chart with the openings that suit it. */
-function chartStart(chart: ChartDraft["chart"]): Pick<ChartDraft, "chart" | "openings"> {
-  return { chart, openings: chart === "tints" ? [0, 1, 2, 4, 8] : EMPTY_CHART.openings };
 }

@@ -3,8 +3,9 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Sheet, SheetRequest, WorkPlan } from "../../api/client";
 import { computedQuery } from "../../api/queries";
+import { oneTube } from "../../mixtures/mixture";
 import { answerWith, studio } from "../../testing/wire";
-import { draftWith, EMPTY_SCALE, oneTube, requestOf, type ScaleDraft } from "../sheet/draft";
+import { draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { PlanList } from "./PlanList";
 

@@ -5,6 +5,7 @@ import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
 import { useViewing } from "../../app/viewing";
+import { mixtureName, oneTube, tubeOf } from "../../mixtures/mixture";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
@@ -13,14 +14,7 @@ import { Bench, type BenchProps } from "../Bench";
 import { Lightness, lightnessSaid } from "../Lightness";
 import { MixtureChip } from "../MixtureChip";
 import { NothingYet } from "../NothingYet";
-import {
-  exampleTriad,
-  mixtureName,
-  oneTube,
-  requestOf,
-  type TriadDraft,
-  tubeOf,
-} from "../sheet/draft";
+import { exampleTriad, requestOf, type TriadDraft } from "../sheet/draft";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { type Point, roughShares, sampleField } from "./field";

@@ -5,7 +5,8 @@ in volume, and a measure more of one is a measure by strength as well (common pr
 """
 
 from collections.abc import Mapping, Sequence
-from typing import Final
+from dataclasses import dataclass
+from typing import Annotated, Final, Literal
 
 import numpy as np
 
@@ -16,9 +17,11 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.muting.grid import kinds_of
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.charts import Cell, cells_with
+from mesotint.planning.charts.cells import OPENINGS, Cell, cells_with, opening_labels
+from mesotint.planning.charts.examples import TRIAD
+from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
+from mesotint.planning.charts.options import Number, OfEach, OneOf, Openings
 
-BROWN_WHITES: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
 STRENGTH, VOLUME = "strength", "volume"
 COUNTED_BY: Final = (STRENGTH, VOLUME)
 """How measures are counted; by volume as charts were before they knew strength."""
@@ -51,7 +54,7 @@ def equal_base(paints: Sequence[Paint]) -> dict[Paint, float]:
 def brown_chart(
     base: Mapping[Paint, float],
     enrichments: Sequence[Paint] | None = None,
-    whites: Sequence[float] = BROWN_WHITES,
+    whites: Sequence[float] = OPENINGS,
     more: float | Sequence[float] = 1.0,
     viewing: Viewing = DEFAULT_VIEWING,
     by: str = STRENGTH,
@@ -185,3 +188,59 @@ def _mended(
             if _is_brown(np.array(labs)):
                 return measures, paint
     return None
+
+
+@dataclass(frozen=True)
+class Options:
+    """What is chosen of browns; where `richer` is empty, each row has `more` of its paint."""
+
+    counted_by: Annotated[
+        Literal["strength", "volume"],
+        OneOf("What a measure is equal in", {STRENGTH: "Equal in strength", VOLUME: "By volume"}),
+    ] = "strength"
+    base: Annotated[tuple[float, ...], OfEach(0, 1000)] = ()
+    more: Annotated[float, Number(0, MOST_MORE, above=True)] = 1.0
+    richer: Annotated[
+        tuple[float, ...], OfEach(LEAST_MORE, MOST_MORE, "More {}", "measures")
+    ] = ()  # fmt: skip
+    openings: Openings = OPENINGS
+
+
+def _chart(inputs: Inputs[Options]) -> Chart:
+    chosen, paints, viewing = inputs.options, inputs.mixtures, inputs.viewing
+    if chosen.base and len(chosen.base) != len(paints):
+        raise InputError("Give parts for every tube of the base.", "base")
+    if chosen.base:
+        base = dict(zip(paints, chosen.base, strict=True))
+    elif chosen.counted_by == VOLUME:
+        base = dict.fromkeys(paints, 1.0)
+    else:
+        base = equal_base(paints)
+    turns = list(chosen.richer) or [chosen.more] * len(paints)
+    rows = brown_chart(base, None, chosen.openings, turns, viewing, chosen.counted_by)
+    words = ["more" if turn >= 0 else "less" for turn in turns]
+    labels = [
+        "base",
+        *(f"{word} {paint.name.lower()}" for word, paint in zip(words, paints, strict=True)),
+    ]
+    return Chart(
+        f"Browns of {', '.join(paint.name for paint in paints)}",
+        rows,
+        labels,
+        opening_labels(chosen.openings, viewing),
+        row_says=[brown_says(row, base, viewing) for row in rows],
+    )
+
+
+KIND: Final = Kind(
+    key="browns",
+    title="Brown chart",
+    noun="Browns",
+    question="Choose the tubes of a base, three primaries say: their brown, and a richer one for "
+    "each.",
+    takes="A brown chart takes two to six tubes; three primaries are usual.",
+    sides={"mixtures": Side("In the base", 2, 6, example=TRIAD)},
+    options=Options,
+    compute=_chart,
+    rank=60,
+)

@@ -6,14 +6,14 @@ a chromatic dark keeps the colour's life, and is taken by choice (all common pra
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from typing import Final
+from dataclasses import dataclass, replace
+from typing import Annotated, Final
 
 import numpy as np
 
 from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.hues import HUE_SEEN_FROM_CHROMA, family, turn
-from mesotint.colour.munsell import munsell_from_lab
+from mesotint.colour.munsell import lightness_of_value, munsell_from_lab
 from mesotint.errors import InputError
 from mesotint.mixing.character import hue_of, is_grey
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
@@ -21,7 +21,10 @@ from mesotint.mixing.muting.ranking import ranked
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import is_black, is_earth
-from mesotint.planning.charts import lightness_of_value
+from mesotint.planning.charts.cells import cells_of
+from mesotint.planning.charts.examples import first_of
+from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
+from mesotint.planning.charts.options import Count, OneOf
 
 FEWEST_SHADES: Final = 2
 MOST_SHADES: Final = 11
@@ -299,3 +302,61 @@ def usual_lighteners(
     near.sort(key=lambda each: each[0])
     found = [viewing.lightener, *(p for gap, p in near if gap <= _NEIGHBOUR_WITHIN)]
     return [paint for paint in found if paint.key != colour.key][:4]
+
+
+@dataclass(frozen=True)
+class Options:
+    """What is chosen of shades."""
+
+    up: Annotated[
+        bool, OneOf("Which way", {False: "Darkened", True: "Lightened"}, clears=("columns",))
+    ] = False
+    count: Annotated[int, Count(FEWEST_SHADES, MOST_SHADES, "values")] = 9
+
+
+def _chart(inputs: Inputs[Options]) -> Chart:
+    chosen, viewing, colour = inputs.options, inputs.viewing, inputs.mixtures[0]
+    usual = usual_lighteners if chosen.up else usual_darkeners
+    added = inputs.columns or usual(colour, inputs.box, viewing)
+    rows = shades(colour, added, chosen.count, up=chosen.up, viewing=viewing)
+    cells = []
+    for row in rows:
+        labels = [f"{colour.name} with {row.paint.name.lower()}, value {step.value:.1f}"
+                  for step in row.steps]  # fmt: skip
+        parts = np.array([step.parts for step in row.steps])
+        cells.append([
+            replace(cell, facts={"value": step.value, "turns": step.turns, "keeps": step.keeps})
+            for cell, step in zip(
+                cells_of(labels, [colour, row.paint], parts, viewing), row.steps, strict=True
+            )
+        ])  # fmt: skip
+    # Every row goes as far as its own paint brings it.
+    between = [f"step {i}" for i in range(2, chosen.count)]
+    return Chart(
+        f"Shades of {colour.name.lower()}",
+        cells,
+        [row.paint.name for row in rows],
+        ["as it is", *between, "lightest" if chosen.up else "deepest"],
+        remarks=[[step.says for step in row.steps] for row in rows],
+        row_says=[row.says for row in rows],
+    )
+
+
+KIND: Final = Kind(
+    key="shades",
+    title="Shades",
+    noun="Shades",
+    question="Choose a colour: a row for each thing that may darken it, or lighten it.",
+    takes="Shades take one colour, and up to eight of what darkens or lightens it.",
+    sides={
+        "mixtures": Side("The colour", 1, 1, example=first_of(("PY3", "PY37", "PY74", "PY43"), 1)),
+        "columns": Side("By what", 0, MOST_WITH, example=first_of(
+            ("PV23", "PV19", "PG7", "PB29", "PBr7-burnt-umber", "PBk9"), 6)),
+    },
+    options=Options,
+    compute=_chart,
+    rank=30,
+    flags={"columns": "with", "count": "steps"},
+    goes_on="A colour’s shades with it",
+    goes_on_as="columns",
+)  # fmt: skip

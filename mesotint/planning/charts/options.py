@@ -1,0 +1,161 @@
+"""What a painter may choose of a chart: within which limits, and in which words.
+
+An option is a field of its chart's dataclass of options. What it is annotated with says how it is
+offered; its type and its default are those of the field.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Annotated, Final
+
+from mesotint.planning.charts.cells import OPENINGS
+
+MOST_OPENING: Final = 20.0
+"""Parts of white or water to one; more makes every step alike (our own judgement)."""
+
+
+@dataclass(frozen=True)
+class Number:
+    """A number of any size within limits.
+
+    Attributes
+    ----------
+    least, most : float
+        Limits, both of which may be taken.
+    label : str
+        What stands beside it; empty where it is not offered but taken.
+    unit : str
+    in_wash : str
+        What stands beside it in a wash, where that is another word.
+    percent : bool
+        Whether it is a share that is told in hundredths.
+    above : bool
+        Whether `least` itself may not be taken.
+    """
+
+    least: float
+    most: float
+    label: str = ""
+    unit: str = ""
+    in_wash: str = ""
+    percent: bool = False
+    above: bool = False
+
+
+@dataclass(frozen=True)
+class Count:
+    """A whole number, one more or one less at a time; `word` is what is counted."""
+
+    least: int
+    most: int
+    word: str
+
+
+@dataclass(frozen=True)
+class OneOf:
+    """One of a few.
+
+    Attributes
+    ----------
+    label : str
+    words : mapping of str, int or bool to str
+        What each is called.
+    clears : tuple of str
+        Sides that are emptied when it changes, since what stands there suits the other alone.
+    between : (float, float), optional
+        Numbers that are taken as well, though they have no word.
+    """
+
+    label: str
+    words: Mapping[str | float | bool, str]
+    clears: tuple[str, ...] = ()
+    between: tuple[float, float] | None = None
+
+
+@dataclass(frozen=True)
+class Toggle:
+    """One of two, of which only one has a word.
+
+    Attributes
+    ----------
+    label : str
+    on : bool or int
+        What it is while it is on; its default, or the default's opposite, while it is off.
+    off : bool or int
+    ground : bool
+        Whether, while it is on, a ground is to be chosen as well.
+    """
+
+    label: str
+    on: bool | int = True
+    off: bool | int = False
+    ground: bool = False
+
+
+@dataclass(frozen=True)
+class Numbers:
+    """A row of numbers, of which the painter chooses how many.
+
+    Attributes
+    ----------
+    least, most : float
+        Limits of each.
+    word : str
+        What is counted.
+    by_length : mapping of int to tuple of float
+        The rows that are offered.
+    longest : int
+        How many are taken.
+    """
+
+    least: float
+    most: float
+    word: str
+    by_length: Mapping[int, tuple[float, ...]]
+    longest: int = 10
+
+
+@dataclass(frozen=True)
+class OfEach:
+    """A number for each of the first side's tubes.
+
+    Attributes
+    ----------
+    least, most : float
+        Limits of each.
+    label : str
+        What stands beside it, with {} for the tube's name; empty where it is not offered.
+    unit : str
+    each : float
+        What each is where none is given.
+    """
+
+    least: float
+    most: float
+    label: str = ""
+    unit: str = ""
+    each: float = 1.0
+
+
+Option = Number | Count | OneOf | Toggle | Numbers | OfEach
+
+
+def opened(word: str, usual: tuple[float, ...] = OPENINGS) -> Numbers:
+    """Parts of white or water in rising steps: each new one as far again as the last was.
+
+    Parameters
+    ----------
+    word : str
+        What is opened so: columns, or rows.
+    usual : tuple of float
+        How the row begins.
+    """
+    row = list(usual)
+    while len(row) < 8:
+        step = row[-1] - row[-2] if len(row) > 1 else 1.0
+        row.append(min(MOST_OPENING, row[-1] + max(1.0, step)))
+    return Numbers(0, MOST_OPENING, word, {n: tuple(row[:n]) for n in range(1, 9)})
+
+
+Openings = Annotated[tuple[float, ...], opened("columns")]
+"""Columns opened with white or water, even."""

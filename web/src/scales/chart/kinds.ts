@@ -1,0 +1,132 @@
+import type { ChartRequest, Tube, TubeMixture } from "../../api/client";
+import { DEFAULTS, TABLES } from "../../api/tables";
+import { oneTube } from "../../mixtures/mixture";
+
+export type ChartKind = ChartRequest["chart"];
+
+/** A chart that is being chosen: what stands on its sides and what is chosen, by name. */
+export type ChartDraft = Pick<ChartRequest, "kind" | "medium" | "ground"> & {
+  chart: ChartKind;
+} & Record<string, unknown>;
+
+export interface Side {
+  name: string;
+  label: string;
+  fewest: number;
+  most: number;
+  example: ReadonlyArray<readonly string[]>;
+}
+
+type Word = string | number | boolean;
+
+/** How an option is offered; without a label it is not. */
+export type Option = { name: string } & (
+  | ({ is: "Number"; label: string; unit: string; in_wash: string; percent: boolean } & Limits)
+  | ({ is: "Count"; word: string; usual: number } & Limits)
+  | {
+      is: "OneOf";
+      label: string;
+      words: ReadonlyArray<readonly [Word, string]>;
+      clears: readonly string[];
+    }
+  | { is: "Toggle"; label: string; on: Word; off: Word; ground: boolean }
+  | { is: "Numbers"; word: string; by_length: Readonly<Record<string, readonly number[]>> }
+  | ({ is: "OfEach"; label: string; unit: string; each: number } & Limits)
+) & { usual: unknown };
+
+interface Limits {
+  least: number;
+  most: number;
+}
+
+/** What a kind of chart says of itself, in the core. */
+export interface Kind {
+  title: string;
+  noun: string;
+  question: string;
+  opaque: boolean;
+  presets: readonly [string, Readonly<Record<string, Readonly<Record<string, number>>>>] | null;
+  goes_on: string;
+  goes_on_as: string;
+  for_class: string;
+  example: Readonly<Record<string, unknown>>;
+  sides: readonly Side[];
+  options: readonly Option[];
+}
+
+export const KINDS = TABLES.charts as unknown as Readonly<Record<ChartKind, Kind>>;
+
+/** The kinds as they are offered, the first before the others. */
+export const OFFERED = Object.entries(KINDS) as ReadonlyArray<readonly [ChartKind, Kind]>;
+
+const FIRST = OFFERED[0]?.[0] as ChartKind;
+
+/** What stands on a side of a chart. */
+export const sideOf = (draft: ChartDraft, name: string): readonly TubeMixture[] =>
+  (draft[name] ?? []) as readonly TubeMixture[];
+
+/** Every tube and mixture of a chart, side by side. */
+export const endsOf = (draft: ChartDraft): TubeMixture[] =>
+  KINDS[draft.chart].sides.flatMap((side) => [...sideOf(draft, side.name)]);
+
+/** Whether the tubes on the desk serve where none is chosen. */
+export const isFromDesk = ({ sides }: Kind) => sides.length === 1 && sides[0]?.fewest === 0;
+
+/** Whether every side has what it takes. */
+export const isEnough = (draft: ChartDraft) =>
+  KINDS[draft.chart].sides.every((side) => sideOf(draft, side.name).length >= side.fewest);
+
+/** A chart of which nothing is chosen yet. */
+export function emptyChart(chart: ChartKind = FIRST): ChartDraft {
+  const { medium, ground } = DEFAULTS.Viewing;
+  const { sides, options } = KINDS[chart];
+  return {
+    ...{ kind: "chart", chart, medium, ground },
+    ...Object.fromEntries(sides.map(({ name }) => [name, []])),
+    ...Object.fromEntries(options.map(({ name, usual }) => [name, usual])),
+  };
+}
+
+/** A chart with what its kind takes, and nothing else. */
+export function chartOf(request: Readonly<Record<string, unknown>>): ChartDraft {
+  const empty = emptyChart(
+    (request.chart as ChartKind) in KINDS ? (request.chart as ChartKind) : FIRST,
+  );
+  const named = Object.keys(empty).filter((name) => request[name] !== undefined);
+  return {
+    ...empty,
+    ...Object.fromEntries(named.map((name) => [name, request[name]])),
+    chart: empty.chart,
+  };
+}
+
+/** The same tubes as a chart of another kind, as far as it takes them. */
+export function asKind(draft: ChartDraft, chart: ChartKind): ChartDraft {
+  const kind = KINDS[chart];
+  const { medium, ground } = draft;
+  // What is sought on the whole desk begins with the whole desk.
+  const sides = isFromDesk(kind) ? [] : kind.sides;
+  return {
+    ...emptyChart(chart),
+    ...(kind.opaque ? {} : { medium, ground }),
+    ...Object.fromEntries(
+      sides.map(({ name, most }) => [name, sideOf(draft, name).slice(0, most)]),
+    ),
+  };
+}
+
+/** What a kind begins with from some tubes; null where they are too few. */
+export function exampleOf(kind: Kind, tubes: readonly Tube[]): Record<string, unknown> | null {
+  const sides = kind.sides.map(({ name, fewest, example }) => {
+    const taken: Tube[] = [];
+    for (const place of example) {
+      const tube = place
+        .map((key) => tubes.find((each) => each.paint.key === key))
+        .find((each) => each && !taken.includes(each));
+      if (tube) taken.push(tube);
+    }
+    return { name, ends: taken.map(({ id }) => oneTube(id)), enough: taken.length >= fewest };
+  });
+  if (!sides.every(({ enough }) => enough) || !sides.some(({ ends }) => ends.length)) return null;
+  return { ...kind.example, ...Object.fromEntries(sides.map(({ name, ends }) => [name, ends])) };
+}
