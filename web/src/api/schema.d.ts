@@ -4770,6 +4770,75 @@ export interface components {
             coats: number;
         };
         /**
+         * NeighboursChartIn
+         * @description Choose a mixture: around it what a little more of each tube would do, opened below.
+         */
+        NeighboursChartIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default chart
+             * @constant
+             */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "neighbours";
+            /**
+             * Mixtures
+             * @description The mixture
+             * @default []
+             */
+            mixtures: components["schemas"]["TubeMixture"][];
+            /**
+             * Columns
+             * @description A little more of
+             * @default []
+             */
+            columns: components["schemas"]["TubeMixture"][];
+            /**
+             * Of
+             * @default in
+             * @enum {string}
+             */
+            of: "in" | "out";
+            /**
+             * More
+             * @default 0.15
+             */
+            more: number;
+            /**
+             * White
+             * @default 4
+             */
+            white: number;
+        };
+        /**
          * RecessionChartIn
          * @description Choose tubes: each near, in the middle, and far away.
          */
@@ -5537,7 +5606,7 @@ export interface components {
          */
         PlanIn: {
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
         };
         /**
@@ -5688,7 +5757,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
             /** Patches */
             patches: components["schemas"]["SavedPatchOut"][];
@@ -5729,7 +5798,7 @@ export interface components {
             /** Name */
             name: string;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             /**
              * @default {
              *       "kind": "parts",
@@ -10324,7 +10393,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+                "application/json": components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             };
         };
         responses: {
