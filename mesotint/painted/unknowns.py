@@ -174,6 +174,13 @@ class Problem:
         return np.asarray(self.seen.parts / self.seen.parts.sum(axis=1, keepdims=True))
 
     def optics(self, x: Array) -> tuple[Array, Array]:
+        """K and S of each tube as the unknowns would have it, shape (paints, 36) each.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         tubes = x[self.at["tubes"]]
         pairs = [
             bent(paint.absorption, paint.scattering, paint.doubts, tubes[at])
@@ -182,31 +189,69 @@ class Problem:
         return np.array([pair[0] for pair in pairs]), np.array([pair[1] for pair in pairs])
 
     def really(self, x: Array) -> Array:
-        """Shares of each paint that were really taken, shape (boxes, paints)."""
+        """Shares of each paint that were really taken, shape (boxes, paints).
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         taken = self.shares.copy()
         taken[tuple(self.held)] *= np.exp(HAND * x[self.at["hand"]])
         return np.asarray(taken / taken.sum(axis=1, keepdims=True))
 
     def films(self, x: Array) -> Array:
+        """Reflectance of the boxes alone, shape (boxes, 36).
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         k, s = self.optics(x)
         shares = self.really(x)
         return self.viewing.film_of(shares @ k, shares @ s)
 
     def surfaces(self, x: Array) -> tuple[Array, Array]:
         """Reflectance of the boxes and of the greys, and of paper, as a lens lets them be seen,
-        shape (n, 36) and (36,)."""
+        shape (n, 36) and (36,).
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         paper, flare = self.bare(x), self.flare(x)
         return np.concatenate([self.films(x), self.greys(x)]) + flare * paper, (1 + flare) * paper
 
     def bare(self, x: Array) -> Array:
-        """Reflectance of the bare paper."""
+        """Reflectance of the bare paper.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         return np.asarray(self.paper * np.exp(x[self.at["paper"]] @ self.paper_shapes))
 
     def flare(self, x: Array) -> float:
+        """Share of the paper's light that the lens scatters.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         return FLARE_STRAYS * float(x[self.at["flare"]][0])
 
     def ink(self, x: Array) -> float:
-        """Reflectance of printed black."""
+        """Reflectance of printed black.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         return INK * float(np.exp(INK_STRAYS * x[self.at["ink"]][0]))
 
     @cached_property
@@ -214,16 +259,37 @@ class Problem:
         return np.where(self.seen.inked >= 1, SOLID_STRAYS, GREY_STRAYS)
 
     def greys(self, x: Array) -> Array:
-        """Reflectance of the printed greys: of ink, and of the paper between, by their shares."""
+        """Reflectance of the printed greys: of ink, and of the paper between, by their shares.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         share = self.seen.inked[:, None]
         between = (1 - share) * self.bare(x) + share * self.ink(x)
         return np.asarray(between * np.exp(self.grey_strays * x[self.at["greys"]])[:, None])
 
     def answers(self, x: Array) -> Array:
+        """What the camera's channels answer to light, shape (3, 36).
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         return self.camera.mean + np.tensordot(x[self.at["camera"]], self.camera.moves, 1)
 
     def shown(self, linear: Array, tone: Array) -> tuple[Array, Array]:
-        """What a picture shows of linear light, and its slope."""
+        """What a picture shows of linear light, and its slope.
+
+        Parameters
+        ----------
+        linear : array, shape (n, 3)
+            Light, 1 being as much as is shown.
+        tone : array, shape (tones,)
+            The unknowns of the tone curve.
+        """
         plain = encoded(linear)
         shapes, slopes = tone_shapes(plain)
         bends = np.array(TONE_STRAYS) * tone
@@ -244,9 +310,27 @@ class Problem:
         return of_paint, np.full(len(of_paint), PAPER_ERROR)
 
     def residuals(self, x: Array, weights: tuple[Array, Array]) -> Array:
+        """What is left unexplained, in its errors, and how far the unknowns stray.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        weights : (array, array)
+            How much each box counts, and each error of a hand.
+        """
         return self._both(x, weights, slopes=False)[0]
 
     def slopes(self, x: Array, weights: tuple[Array, Array]) -> Array:
+        """How each residual changes by each unknown, shape (residuals, count).
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        weights : (array, array)
+            How much each box counts, and each error of a hand.
+        """
         return self._both(x, weights, slopes=True)[1]
 
     def _both(self, x: Array, weights: tuple[Array, Array], slopes: bool) -> tuple[Array, Array]:
@@ -335,14 +419,26 @@ class Problem:
         return moves
 
     def misfit(self, x: Array) -> Array:
-        """What is left of every box, in its errors, root mean square of its channels."""
+        """What is left of every box, in its errors, root mean square of its channels.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         even = np.ones(len(self.seen.paint)), np.ones(self.held.shape[1])
         rows = self.residuals(x, even)[: 3 * len(self.seen.paint)].reshape(-1, 3)
         return np.asarray(np.sqrt((rows**2).mean(axis=1)))
 
     def thin(self, x: Array) -> Array:
         """Share of paper that shows through each box whose colour neither the told parts nor a
-        likely slip of the hand explains, and a thin film does."""
+        likely slip of the hand explains, and a thin film does.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         told = x.copy()
         told[self.at["hand"]] = 0
         films, paper = self.surfaces(told)
@@ -363,14 +459,26 @@ class Problem:
         return np.where(odd & explains, np.array(_THROUGH)[best], 0.0)
 
     def weights(self, x: Array) -> tuple[Array, Array]:
-        """How much each box, and each error of a hand, counts: less the farther it is off."""
+        """How much each box, and each error of a hand, counts: less the farther it is off.
+
+        Parameters
+        ----------
+        x : array, shape (count,)
+            The unknowns.
+        """
         squares = 3 * self.misfit(x) ** 2
         box = (FREEDOM + 3) / (FREEDOM + squares)
         hand = (FREEDOM + 1) / (FREEDOM + x[self.at["hand"]] ** 2)
         return np.minimum(box, 1.0), np.minimum(hand, 1.0)
 
     def solve(self, tell: Callable[[float], None]) -> tuple[Array, Array, float]:
-        """The most likely unknowns, the slopes there, and the cost of that explanation."""
+        """The most likely unknowns, the slopes there, and the cost of that explanation.
+
+        Parameters
+        ----------
+        tell : callable
+            Is given the share of the work that is done.
+        """
         x = np.zeros(self.count)
         weights: tuple[Array, Array]
         weights = np.ones(len(self.seen.paint)), np.ones(self.held.shape[1])
