@@ -13,7 +13,16 @@ from workshop.backup import backup, default_file, every, keep_backing_up, restor
 from workshop.console import PYTHON, ROOT, STANDING, VAR, WEB, Trouble, run, say
 from workshop.install import install, node_packages
 from workshop.serving import DEFAULT_PORT, FOR_ARRAYS, GUNICORN, TASKS, Lan, Stack, counting
-from workshop.testing import CLIENT, check, cluster, coverage, test, write_client
+from workshop.testing import (
+    CLIENT,
+    GUIDE,
+    check,
+    cluster,
+    coverage,
+    test,
+    write_client,
+    written_guide,
+)
 
 
 def _listen() -> None:
@@ -148,7 +157,9 @@ def _copy(args: argparse.Namespace) -> int:
 def _client(args: argparse.Namespace) -> int:
     install("test", with_build=False)
     node_packages()
-    write_client(Stack(VAR / "client"), CLIENT)
+    stack = Stack(VAR / "client")
+    write_client(stack, CLIENT)
+    GUIDE.write_text(written_guide(stack))
     return 0
 
 
@@ -208,7 +219,7 @@ def _parser() -> argparse.ArgumentParser:
     back = commands.add_parser("restore", help="put a backup in the place of all that is kept")
     back.add_argument("file", type=Path)
     back.set_defaults(run=_copy, copy=restore)
-    client = commands.add_parser("client", help="write the typed client from the API")
+    client = commands.add_parser("client", help="write the typed client and the guide's table")
     client.set_defaults(run=_client)
     return parser
 

@@ -58,6 +58,7 @@ def check() -> int:
 
 
 CLIENT = WEB / "src" / "api"
+GUIDE = ROOT / "docs" / "guide.md"
 WRITTEN = ("schema.d.ts", "tables.ts", "door.ts", "strips.ts")
 
 
@@ -83,13 +84,23 @@ def write_client(stack: Stack, folder: Path) -> None:
         (folder / f"{name}.ts").write_text(told)
 
 
+def written_guide(stack: Stack) -> str:
+    """The guide, with the table of what the core says of its charts."""
+    ask = (
+        "from pathlib import Path; from server.config.guide import written; "
+        f"print(written(Path({str(GUIDE)!r}).read_text()), end='')"
+    )
+    return stack.manage("shell", "-v", "0", "-c", ask, failure="The guide could not be written.")
+
+
 def _client_is_current(tally: Tally, stack: Stack) -> None:
     fresh = VAR / "client"
     write_client(stack, fresh)
     current = all((fresh / name).read_text() == (CLIENT / name).read_text() for name in WRITTEN)
+    current &= written_guide(stack) == GUIDE.read_text()
     if not current:
-        say("The API has changed: run ./studio client and commit what it wrote to web/src/api.")
-    tally.add("the typed client is current", current)
+        say("The API or a chart has changed: run ./studio client and commit what it wrote.")
+    tally.add("the typed client and the guide are current", current)
 
 
 def _vitest(tally: Tally) -> None:

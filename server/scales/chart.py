@@ -32,7 +32,7 @@ def compute(box: PaintBox, asked: ChartIn) -> Computed:
         name: [paint_of(box, mixture) for mixture in mixtures]
         for name, mixtures in asked.sides.items()
     }
-    chart = asked.of.chart(sides, asked.options, box.advised, viewing)
+    chart = asked.chart_kind.chart(sides, asked.options, box.advised, viewing)
     cells = [cell for row in chart.rows for cell in row]
     paints, parts = together([(cell.paints, cell.parts) for cell in cells])
     made = Patches(

@@ -35,19 +35,19 @@ class ChartIn(Viewing):
         return older.chart(given, cls.model_fields)
 
     @property
-    def of(self) -> Kind[Any]:
+    def chart_kind(self) -> Kind[Any]:
         """The kind it asks for."""
         return KINDS[self.chart]
 
     @property
     def sides(self) -> dict[str, list[TubeMixture]]:
         """What stands on each of its sides."""
-        return {name: getattr(self, name) for name in self.of.sides}
+        return {name: getattr(self, name) for name in self.chart_kind.sides}
 
     @property
     def options(self) -> dict[str, Any]:
         """What is chosen, by the names of the options."""
-        return {name: getattr(self, name) for name in self.of.choices}
+        return {name: getattr(self, name) for name in self.chart_kind.choices}
 
     @property
     def asked_for(self) -> list[TubeMixture]:
@@ -99,6 +99,8 @@ def _request_of(kind: Kind[Any]) -> type[ChartIn]:
         value = usual[name]
         default = list(value) if isinstance(value, tuple) else value
         fields[name] = (_typed(option, hints[name]), default)
+    if taken := fields.keys() & {*dir(ChartIn), *ChartIn.model_fields} - {"chart"}:
+        raise TypeError(f"A chart's option may not be called {', '.join(taken)}.")
     made: type[ChartIn] = create_model(
         f"{kind.key.capitalize()}ChartIn",
         __base__=ChartIn,

@@ -60,8 +60,8 @@ def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
 
 def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
     asked, laid = sheet.request, ""
-    if isinstance(asked, ChartIn) and asked.of.laid:
-        laid = asked.of.laid(asked.of.chosen(asked.options))
+    if isinstance(asked, ChartIn) and asked.chart_kind.laid:
+        laid = asked.chart_kind.laid(asked.chart_kind.chosen(asked.options))
     return placing.Sheet(
         name=sheet.name,
         summary=sheet.summary,

@@ -1,6 +1,7 @@
 """The charts that are mixed of two sides, of the desk, and of layers; and a mixture nudged true."""
 
 from itertools import pairwise
+from typing import ClassVar
 
 import numpy as np
 
@@ -9,6 +10,7 @@ from mesotint.colour.srgb import lab_from_hex
 from mesotint.mixing.layers import layers
 from mesotint.mixing.mixture import Mixture, Viewing
 from mesotint.paints.library import library
+from server.scales.models import Sheet
 from server.scales.tests.desk import DeskTest
 
 PAINT = library().paint
@@ -249,3 +251,67 @@ class ViewingTest(ChartsTest):
         wash = Viewing(medium="wash")
         mixed = Mixture.of({PAINT("PO20"): 1.0, PAINT("PB29"): 1.0}, wash, water=2.0).lab
         np.testing.assert_allclose(told, mixed, atol=2e-3)
+
+
+class OlderTest(ChartsTest):
+    """Charts as every earlier version asked for them, with every field of every kind."""
+
+    USUAL: ClassVar = {
+        "columns": [], "base": [], "more": 1.0, "richer": [], "counted_by": "strength", "count": 9,
+        "openings": [0, 1, 2, 3, 4], "values": [3, 4, 5, 6, 7, 8], "dark": None, "lighter": 8.0,
+        "cooler": 8.0, "greyer": 0.35, "flatter": 0.0, "ratio": "parts", "row_parts": 1.0,
+        "white": 0.0, "order": "given", "most": 3, "no_black": False, "transparent": False,
+        "leans": "", "up": False, "coats": 0.3, "bare": True,
+    }  # fmt: skip
+
+    def older(self, chart: str, *keys: str, **more):
+        return {**self.USUAL, **self.chart(chart, *keys, **more)}
+
+    def test_what_waited_in_an_older_client_is_kept_and_computed_as_it_was_meant(self) -> None:
+        dark = self.one("PV23")
+        for asked, now in (
+            (self.older("strings", "PO20", dark=dark), self.chart("strings", "PO20", dark=[dark])),
+            (
+                self.older("grid", "PO20", "PY3", columns=[self.one("PG7")], row_parts=2.0),
+                self.chart("grid", "PO20", "PY3", columns=[self.one("PG7")], ratio=2),
+            ),
+            (self.older("darks", most=2, count=3, openings=[0, 4]),
+             self.chart("darks", most=2, count=3, openings=[0, 4])),
+            (self.older("wheel", count=6), self.chart("wheel", count=6)),
+        ):  # fmt: skip
+            with self.subTest(chart=asked["chart"]):
+                told = self.computed("chart", asked)
+                self.assertEqual(told, self.computed("chart", now))
+                kept = self.kept(asked)
+                self.assertFalse({"lighter", "row_parts"} & set(kept["request"]))
+
+    def test_a_sheet_that_an_earlier_version_kept_opens_and_is_kept_again(self) -> None:
+        kept = self.kept(self.chart("strings", "PO20", dark=[self.one("PV23")]))
+        sheet = Sheet.objects.get(pk=kept["id"])
+        sheet.request = {
+            **self.older("strings", "PO20", dark=self.one("PV23")),
+            **{"finish": "satin", "light": "D65", "medium": "opaque", "ground": "bright white"},
+        }
+        sheet.save()
+        status, told = self.send("get", f"scales/{kept['id']}/opened")
+        self.assertEqual(status, 200, told)
+        self.assertEqual(told["sheet"]["request"]["dark"], kept["request"]["dark"])
+        self.assertEqual(told["computed"]["title"], "Strings, darkened with dioxazine violet")
+        again = {"name": "Rope", "request": told["sheet"]["request"], "measure": {}}
+        status, now = self.send(
+            "put", f"scales/{kept['id']}", {**again, "revision": told["sheet"]["revision"]}
+        )
+        self.assertEqual(status, 200, now)
+
+    def test_an_option_that_a_kind_has_not_is_refused_by_its_name(self) -> None:
+        for asked, says in (
+            (self.chart("wheel", up=True), "no “up” to choose"),
+            (self.chart("tints", "PO20", columns=[self.one("PB29")]), "no “columns”"),
+            (self.chart("darks", most=4), "most"),
+            (self.chart("browns", "PO20", "PB29", richer=[30]), "richer"),
+            (self.chart("pie"), "grid"),
+        ):
+            with self.subTest(says=says):
+                answer = self.send("post", "scales/compute/chart", asked)
+                self.assert_problem(answer, 422, says)
+                self.assertEqual(self.send("post", "scales", self.sheet(asked))[0], 422)
