@@ -144,7 +144,10 @@ def _chart(inputs: Inputs[Options]) -> Chart:
         rows,
         ["as they are", *blank, *opening_labels([chosen.white], viewing), *blank],
         [""] * len(rows[0]),
-        kinds=[[cell.label if cell.label in shares else "" for cell in row] for row in rows[:half]],
+        kinds=[
+            [cell.label.removeprefix("a little ") if cell.label in shares else "" for cell in row]
+            for row in rows[:half]
+        ],
         remarks=remarks,
     )
 
