@@ -12,8 +12,9 @@ from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.srgb import hex_from_lab
 from mesotint.paints.library import library
 from mesotint.practice.exercise import Exercise, NotForThisBox
-from mesotint.practice.making import KINDS, THRESHOLDS, judge, make
-from mesotint.practice.staircase import LAPSE, SCALES, TOLD, Staircase
+from mesotint.practice.exercises import KINDS
+from mesotint.practice.making import SCALES, judge, make
+from mesotint.practice.staircase import LAPSE, TOLD, Staircase
 from workshop.serving import Stack
 
 PORT = 8797
@@ -49,7 +50,7 @@ def _fair(made: Exercise) -> bool:
     labs += [choice.lab for choice in made.choices if choice.lab is not None]
     if not all(hex_from_lab(np.array(labs))[1]):
         return False
-    if made.kind not in THRESHOLDS and made.margin < 3:
+    if made.kind not in SCALES and made.margin < 3:
         return False
     if isinstance(made.answer, str):
         return sum(judge(made, choice.id).right for choice in made.choices) == 1
@@ -91,7 +92,7 @@ def observers() -> list[Figure]:
         beta = -np.log(1 - (TOLD - guess) / (1 - guess - LAPSE))
         near = covered = 0
         for seed in range(SEEDS):
-            rng, stair = np.random.default_rng(seed), Staircase(kind)
+            rng, stair = np.random.default_rng(seed), Staircase(SCALES[kind])
             for _ in range(ANSWERS):
                 level = stair.next_level()
                 told = 1 - np.exp(-beta * (level / threshold) ** SLOPE)
@@ -114,7 +115,7 @@ def slopes() -> list[Figure]:
         for slope in (1.5, 1.8, 3.0, 5.0):
             held = 0
             for seed in range(SEEDS):
-                rng, stair = np.random.default_rng(seed), Staircase(kind)
+                rng, stair = np.random.default_rng(seed), Staircase(SCALES[kind])
                 for _ in range(ANSWERS):
                     level = stair.next_level()
                     told = 1 - np.exp(-beta * (level / threshold) ** slope)

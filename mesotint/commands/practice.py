@@ -10,6 +10,7 @@ from mesotint.commands.reading import box_of
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from mesotint.practice.exercise import Exercise
+from mesotint.practice.exercises import KINDS
 from mesotint.practice.making import judge as judged
 from mesotint.practice.making import make as made
 
@@ -60,7 +61,7 @@ def judge(args: argparse.Namespace) -> None:
         print(json.dumps({"right": found.right, "score": round(found.score, 4),
                           "off": round(found.off, 3), "says": found.says}))  # fmt: skip
         return
-    print(found.says)
+    print(f"{'Right. ' if found.right else ''}{found.says}")
 
 
 def _again(path: str) -> Exercise:
@@ -82,13 +83,13 @@ def _again(path: str) -> Exercise:
 
 def _answer(text: str, exercise: Exercise) -> object:
     """An answer as it is typed: an id, a figure, or ids or figures with commas."""
-    words = [word.strip() for word in text.split(",")]
-    if exercise.kind == "order":
+    words, answer = [word.strip() for word in text.split(",")], KINDS[exercise.kind].answer
+    if answer == "order":
         return words
-    if exercise.kind in ("how-much", "mud"):
+    if answer in ("share", "lab"):
         try:
             figures = [float(word) for word in words]
         except ValueError:
             raise InputError(f"'{text[:40]}' is no number.", "answer") from None
-        return figures[0] if exercise.kind == "how-much" else figures
+        return figures[0] if answer == "share" else figures
     return text.strip()

@@ -6,7 +6,7 @@ machine. Colours are CIELAB (D65) that a screen can show.
 
 import zlib
 from collections.abc import Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
@@ -52,8 +52,6 @@ class Exercise:
 
     Attributes
     ----------
-    kind : str
-    seed : int
     asks : str
     shown : tuple of Shown
     choices : tuple of Choice
@@ -65,28 +63,30 @@ class Exercise:
         else in the units of what is asked.
     why : str
         What it was, and why.
-    level : float
-        What was to be told, where a threshold is sought, in L* or chroma; else 0.
     topic : str
         What is learnt by heart: the tubes that it is about, so that it can come again; else empty.
     paints : tuple of Paint
         Those it is about, in the order of `parts`.
     parts : tuple of float
         Of the mixture that was asked about, by volume; else empty.
+    kind : str
+    seed : int
+    level : float
+        What was to be told, where a threshold is sought, in L* or chroma; else 0.
     """
 
-    kind: str
-    seed: int
     asks: str
     shown: tuple[Shown, ...]
     choices: tuple[Choice, ...]
     answer: str | float | tuple[str, ...]
     margin: float
     why: str
-    level: float = 0.0
     topic: str = ""
     paints: tuple[Paint, ...] = ()
-    parts: tuple[float, ...] = field(default=())
+    parts: tuple[float, ...] = ()
+    kind: str = ""
+    seed: int = 0
+    level: float = 0.0
 
 
 @dataclass(frozen=True)

@@ -6,6 +6,7 @@ from typing import Final
 import numpy as np
 
 from mesotint.errors import InputError
+from mesotint.practice.exercises import KINDS
 
 SURROUND: Final = 5.0
 """Munsell value of the grey that every exercise is looked at on, whatever a room is set to."""
@@ -13,8 +14,6 @@ SURROUND: Final = 5.0
 MINUTES: Final = (5, 10, 20)
 A_MINUTE: Final = 3
 """Exercises in a minute, with the reading of why; a match counts for two minutes."""
-
-_MATCH: Final = "mud"
 
 
 def planned(
@@ -50,12 +49,13 @@ def planned(
         raise InputError("There is no exercise for these tubes; put some on the desk.", "box")
     rng = np.random.default_rng(seed)
     count = minutes * A_MINUTE
-    matches = 1 if _MATCH in kinds and minutes >= MINUTES[1] else 0
-    plain = [kind for kind in kinds if kind != _MATCH]
+    mixed = [kind for kind in kinds if KINDS[kind].on_palette]
+    match = mixed[:1] if minutes >= MINUTES[1] else []
+    plain = [kind for kind in kinds if kind not in mixed]
     told = list(due[: count // 3])
     # What goes wrong comes more often; what is new as often as what goes wrong half of the time.
     weights = np.array([0.25 + weak.get(kind, 0.5) for kind in plain])
-    rest = max(0, count - len(told) - 2 * A_MINUTE * matches)
+    rest = max(0, count - len(told) - 2 * A_MINUTE * len(match))
     if plain:
         # Each kind comes once before any comes twice.
         first = [plain[i] for i in rng.permutation(len(plain))][:rest]
@@ -63,4 +63,4 @@ def planned(
         told += [*first, *(plain[i] for i in more)]
     order = [told[i] for i in rng.permutation(len(told))]
     # The match comes last but one third: the eye is warm by then, and the hand not tired.
-    return [*order[: 2 * len(order) // 3], *[_MATCH] * matches, *order[2 * len(order) // 3 :]]
+    return [*order[: 2 * len(order) // 3], *match, *order[2 * len(order) // 3 :]]

@@ -15,7 +15,8 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import Paint, library
-from mesotint.practice.making import KINDS, make
+from mesotint.practice.exercises import KINDS
+from mesotint.practice.making import make
 
 SET: Final = "mesotint practice set"
 RESULTS: Final = "mesotint practice results"
@@ -79,7 +80,7 @@ def read_set(text: str) -> ExerciseSet:
         kind, seed = (row.get("kind"), row.get("seed")) if isinstance(row, dict) else (None, None)
         if kind not in KINDS or isinstance(seed, bool) or not isinstance(seed, int):
             raise InputError(f"Exercise {number} of the set has no known kind or no seed.", "file")
-        exercises.append((kind, seed))
+        exercises.append((str(kind), seed))
     for kind, seed in dict(exercises).items():
         make(kind, seed, box)
     return ExerciseSet(name[:120], tuple(p.key for p in box), tuple(exercises))

@@ -13,7 +13,6 @@ from typing import Final
 
 import numpy as np
 
-from mesotint.errors import InputError
 from mesotint.optics.grid import Array, Indices
 
 LAPSE: Final = 0.02
@@ -47,19 +46,17 @@ class Scale:
         In L* or chroma.
     choices : int
         How many there are to choose from; guessing hits one of them.
+    usual : float
+        What is shown where nothing is known of the painter.
+    says : str
+        What a threshold means, with {} for its figure.
     """
 
     least: float
     most: float
     choices: int
-
-
-SCALES: Final = {
-    # A lean of less is not what is shown, once it is a code of 8 bits.
-    "lean": Scale(1.5, 24.0, 9),
-    "darker": Scale(0.4, 18.0, 2),
-    "duller": Scale(1.0, 26.0, 2),
-}
+    usual: float
+    says: str
 
 
 @dataclass(frozen=True)
@@ -86,18 +83,15 @@ class Staircase:
 
     Parameters
     ----------
-    kind : str
-        A key of `SCALES`.
+    scale : Scale
     """
 
-    kind: str
+    scale: Scale
     answers: int = 0
     _log_posterior: Array = field(default_factory=lambda: np.zeros(0), repr=False)
 
     def __post_init__(self) -> None:
-        if self.kind not in SCALES:
-            raise InputError(f"No threshold is sought by {self.kind[:40]}.", "kind")
-        scale = SCALES[self.kind]
+        scale = self.scale
         self.levels = np.geomspace(scale.least, scale.most, 41)
         # Wider than what can be shown, so that an end is not taken for a threshold.
         self.thresholds = np.geomspace(scale.least / 2, scale.most * 1.5, THRESHOLDS)
@@ -110,7 +104,7 @@ class Staircase:
 
     def _right_at(self, levels: Array) -> Array:
         """Chance of a right answer, shape (levels, thresholds, slopes)."""
-        guess = 1 / SCALES[self.kind].choices
+        guess = 1 / self.scale.choices
         told = self.thresholds[None, :, None]
         slope = SLOPES[None, None, :]
         # At the threshold TOLD of what is not guessed and not a slip is right.
@@ -192,9 +186,5 @@ class Staircase:
     def says(self) -> str:
         """Such as: You tell two values apart from L* 1.8 on, 75 % of the time, ± 0.4."""
         found = self.estimate
-        what = {
-            "lean": "You name the lean of a grey from {} of chroma on",
-            "darker": "You tell two values apart from L* {} on",
-            "duller": "You tell two colours of one hue apart from {} of chroma on",
-        }[self.kind].format(f"{found.value:.1f}")
+        what = self.scale.says.format(f"{found.value:.1f}")
         return f"{what}, 75 % of the time, ± {found.within:.1f}."

@@ -24,6 +24,7 @@ from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.kind import Kind
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
+from mesotint.practice.exercises import KINDS as EXERCISES
 from mesotint.practice.session import SURROUND
 from server.config.api import api
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
@@ -90,6 +91,10 @@ def tables() -> dict[str, Any]:
     return {
         "steps": [FEWEST_STEPS, MOST_STEPS],
         "charts": {key: _chart(kind) for key, kind in KINDS.items()},
+        "exercises": {
+            key: {"title": kind.title, "on_palette": kind.on_palette}
+            for key, kind in EXERCISES.items()
+        },
         "wheel": [hue.name for hue in WHEEL],
         "traceBelow": TRACE_BELOW,
         "differences": [

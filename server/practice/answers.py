@@ -4,6 +4,7 @@ from datetime import datetime
 
 from pydantic import BaseModel
 
+from mesotint.practice.exercises.kind import Stage
 from server.kept.looks import Swatch
 from server.mixtures.requests import TubeMixture
 
@@ -25,10 +26,11 @@ class ExerciseChoice(BaseModel):
 
 
 class ExerciseOut(BaseModel):
-    """The exercise on the stage. `pile` is where a match is mixed."""
+    """The exercise, and how it stands on the stage. `pile` is where a match is mixed."""
 
     token: str
     kind: str
+    stage: Stage
     asks: str
     shown: list[ExerciseShown]
     choices: list[ExerciseChoice]

@@ -8,7 +8,8 @@ from typing import Any
 import numpy as np
 
 from mesotint.practice.advice import FEWEST, advice, share_right
-from mesotint.practice.making import KINDS, THRESHOLDS
+from mesotint.practice.exercises import KINDS
+from mesotint.practice.making import SCALES
 from mesotint.practice.staircase import Staircase
 from server.painters.models import Painter
 from server.practice.answers import (
@@ -32,11 +33,11 @@ def record_out(painter: Painter) -> PracticeRecord:
         .values_list("kind", "level", "right", "said", "wanted", "at", "figures", "off")
     )
     answers = {kind: told for kind in KINDS if (told := [row[2] for row in rows if row[0] == kind])}
-    confused = Counter((row[4], row[3]) for row in rows if row[0] == "lean" and row[3] != row[4])
+    confused = Counter((row[4], row[3]) for row in rows if row[3] and row[3] != row[4])
     return PracticeRecord(
         answers=len(rows),
         days=len({row[5].date() for row in rows}),
-        thresholds=[seen for kind in THRESHOLDS if (seen := _threshold(kind, rows)) is not None],
+        thresholds=[seen for kind in SCALES if (seen := _threshold(kind, rows)) is not None],
         confused=[
             ConfusedOut(wanted=wanted, said=said, count=count)
             for (wanted, said), count in confused.most_common(12)
@@ -66,7 +67,7 @@ def _threshold(kind: str, rows: Sequence[_Row]) -> ThresholdOut | None:
         return None
     days = [row[5].date() for row in mine]
     ends = [i + 1 for i, day in enumerate(days) if i + 1 == len(days) or days[i + 1] != day]
-    stair = Staircase(kind)
+    stair = Staircase(SCALES[kind])
     found = stair.noted(
         np.array([row[1] for row in mine]), np.array([row[2] for row in mine]), np.array(ends)
     )

@@ -1,31 +1,25 @@
 """What comes in of practice."""
 
-from typing import Annotated, Literal
+from typing import TYPE_CHECKING, Annotated, Literal
 
 from pydantic import Field
 
+from mesotint.practice.exercises import KINDS
 from server.kept.requests import Asked, Name, Token
 
-Kind = Literal[
-    "lean",
-    "darker",
-    "value",
-    "duller",
-    "mixture",
-    "how-much",
-    "fix",
-    "partner",
-    "order",
-    "mud",
-    "memory",
-]
+if TYPE_CHECKING:
+    Kind = str
+else:
+    Kind = Literal[tuple(KINDS)]
 
 
 class PracticeBegin(Asked):
     """A session to begin."""
 
     minutes: Literal[5, 10, 20] = 10
-    kinds: list[Kind] = Field([], max_length=11, description="Only these; all where none is named.")
+    kinds: list[Kind] = Field(
+        [], max_length=len(KINDS), description="Only these; all where none is named."
+    )
     token: Token
 
 
@@ -42,5 +36,5 @@ class PracticeSet(Asked):
     """A set for a class: so many exercises of some kinds, over the tubes on the desk."""
 
     name: Name = "Practice"
-    kinds: list[Kind] = Field(min_length=1, max_length=11)
+    kinds: list[Kind] = Field(min_length=1, max_length=len(KINDS))
     count: int = Field(12, ge=1, le=100)

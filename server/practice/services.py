@@ -12,7 +12,8 @@ from mesotint.errors import InputError
 from mesotint.paints.library import library
 from mesotint.practice.cards import reviewed
 from mesotint.practice.exercise import MOST_SEED, Exercise
-from mesotint.practice.making import OF_TUBES, THRESHOLDS, judge, left_for, make
+from mesotint.practice.exercises import KINDS
+from mesotint.practice.making import SCALES, judge, left_for, make
 from mesotint.practice.session import A_MINUTE, SURROUND, planned
 from mesotint.practice.sets import ExerciseSet
 from mesotint.practice.staircase import Staircase
@@ -40,12 +41,10 @@ from server.tubes.services import PaintBox
 REMEMBERED: Final = 200
 """Answers of a kind by which its threshold is known: who gets better is soon asked harder."""
 
-_MATCH: Final = "mud"
-
 
 def staircase_of(painter: Painter, kind: str) -> Staircase:
     """What is known of a painter's threshold."""
-    stair = Staircase(kind)
+    stair = Staircase(SCALES[kind])
     rows = Answer.objects.filter(session__painter=painter, kind=kind).order_by("-id")
     if told := list(rows.values_list("level", "right")[:REMEMBERED]):
         levels, right = zip(*told, strict=True)
@@ -134,7 +133,7 @@ def _laid_out(session: Session, box: PaintBox) -> dict[str, Any] | None:
     else:
         current["seed"] = card.seed if card else int(np.random.default_rng().integers(MOST_SEED))
         current["tubes"] = [box.tube_of[paint.key] for paint in box.paints]
-        if kind in THRESHOLDS:
+        if kind in SCALES:
             current["level"] = staircase_of(session.painter, kind).next_level()
     try:
         made = _made(session, current, box)
@@ -143,7 +142,7 @@ def _laid_out(session: Session, box: PaintBox) -> dict[str, Any] | None:
     if card is not None and made.topic != card.topic:
         # It was of tubes that are not on the desk any more.
         card.delete()
-    if kind == _MATCH:
+    if KINDS[kind].on_palette:
         colour = " ".join(f"{value:.3f}" for value in made.shown[0].lab.tolist())
         asked = PileIn(name="Match the mud", target=Target(name="a random mud", colour=colour))
         current["pile"] = new_pile(session.painter, asked).pk
@@ -192,6 +191,7 @@ def _exercise_out(session: Session, made: Exercise) -> ExerciseOut:
     return ExerciseOut(
         token=session.current["token"],
         kind=made.kind,
+        stage=KINDS[made.kind].stage,
         asks=made.asks,
         shown=[ExerciseShown(id=each.id, says=each.says, swatch=swatch)
                for each, swatch in zip(made.shown, plain_swatches(shown), strict=True)],
@@ -222,8 +222,8 @@ def answer(painter: Painter, key: int, asked: PracticeAnswer) -> AnswerJudged:
     found = exercise_of(session)
     assert found is not None
     made, box = found
-    figures = None
-    if made.kind == _MATCH:
+    figures, kind = None, KINDS[made.kind]
+    if kind.on_palette:
         told, figures = _matched(painter, current)
         judged = judge(made, told)
     else:
@@ -236,11 +236,11 @@ def answer(painter: Painter, key: int, asked: PracticeAnswer) -> AnswerJudged:
         right=judged.right,
         score=judged.score,
         off=judged.off,
-        said=(asked.choice or "")[:40] if made.kind == "lean" else "",
-        wanted=str(made.answer)[:40] if made.kind == "lean" else "",
+        said=(asked.choice or "")[:40] if kind.confuses else "",
+        wanted=str(made.answer)[:40] if kind.confuses else "",
         figures=figures,
     )
-    if made.kind in OF_TUBES and session.of_set is None:
+    if kind.by_heart and session.of_set is None:
         _review(painter, made, judged.right, judged.score)
     session.place += 1
     _set_next(session, PaintBox(painter))
@@ -250,7 +250,7 @@ def answer(painter: Painter, key: int, asked: PracticeAnswer) -> AnswerJudged:
         off=judged.off,
         says=judged.says,
         answer=made.answer if isinstance(made.answer, str) else None,
-        share=made.answer if isinstance(made.answer, float) and made.kind != _MATCH else None,
+        share=made.answer if isinstance(made.answer, float) and not kind.on_palette else None,
         order=list(made.answer) if isinstance(made.answer, tuple) else [],
         mixture=_mixture(box, made),
         session=session_out(session),

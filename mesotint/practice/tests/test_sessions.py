@@ -8,7 +8,7 @@ from mesotint.errors import InputError
 from mesotint.paints.library import library
 from mesotint.practice.advice import GOOD_FOR, advice
 from mesotint.practice.cards import reviewed
-from mesotint.practice.making import KINDS as EVERY_KIND
+from mesotint.practice.exercises import KINDS as EVERY_KIND
 from mesotint.practice.session import A_MINUTE, planned
 from mesotint.practice.sets import (
     Answered,

@@ -10,7 +10,8 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import lab_from_hex
 from mesotint.paints.library import library
-from mesotint.practice.making import KINDS, make
+from mesotint.practice.exercises import KINDS
+from mesotint.practice.making import make
 from server.kept import clock
 from server.painters.models import Painter
 from server.painters.tests.studio import StudioTest

@@ -8041,13 +8041,18 @@ export interface components {
         };
         /**
          * ExerciseOut
-         * @description The exercise on the stage. `pile` is where a match is mixed.
+         * @description The exercise, and how it stands on the stage. `pile` is where a match is mixed.
          */
         ExerciseOut: {
             /** Token */
             token: string;
             /** Kind */
             kind: string;
+            /**
+             * Stage
+             * @enum {string}
+             */
+            stage: "two" | "scale" | "tubes" | "words" | "wheel" | "memory" | "order" | "share" | "palette";
             /** Asks */
             asks: string;
             /** Shown */
@@ -8123,7 +8128,7 @@ export interface components {
              * @description Only these; all where none is named.
              * @default []
              */
-            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "mud" | "memory")[];
+            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
             /** Token */
             token: string;
         };
@@ -8269,7 +8274,7 @@ export interface components {
              */
             name: string;
             /** Kinds */
-            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "mud" | "memory")[];
+            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
             /**
              * Count
              * @default 12

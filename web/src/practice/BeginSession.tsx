@@ -80,7 +80,7 @@ export function BeginSession({
           {practice && practice.due > 0 && ` ${practice.due} of your tubes’ facts are due again.`}
         </p>
         <fieldset aria-label="Exercises" className="grid grid-cols-2 gap-x-4 max-md:grid-cols-1">
-          {KINDS.map(([kind, says]) => {
+          {KINDS.map(([kind, { title }]) => {
             const lacks = practice?.lacking[kind];
             return (
               <label
@@ -95,7 +95,7 @@ export function BeginSession({
                   onChange={() => flip(kind)}
                 />
                 <span>
-                  {says}
+                  {title}
                   {lacks && <span className="block text-sm">{lacks}</span>}
                 </span>
               </label>

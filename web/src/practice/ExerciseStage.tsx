@@ -67,7 +67,7 @@ export function ExerciseStage({
           {judged && (
             <>
               <p className="font-bold text-lg">{judged.right ? "Right." : "Not this time."}</p>
-              <p>{judged.says.replace(/^Right\. /, "")}</p>
+              <p>{judged.says}</p>
             </>
           )}
         </div>
@@ -103,22 +103,22 @@ export function ExerciseStage({
 }
 
 function Ask(props: AskProps) {
-  switch (props.exercise.kind) {
-    case "darker":
-    case "duller":
+  switch (props.exercise.stage) {
+    case "two":
       return <Two {...props} />;
-    case "value":
-    case "mixture":
+    case "scale":
+    case "tubes":
       return <Patches {...props} />;
     case "memory":
       return <FromMemory {...props} />;
     case "order":
       return <InOrder {...props} />;
-    case "how-much":
+    case "share":
       return <ByShare {...props} />;
-    case "mud":
+    case "palette":
       return <MatchMud {...props} />;
-    default:
+    case "words":
+    case "wheel":
       return <Words {...props} />;
   }
 }

@@ -73,17 +73,19 @@ export function ForAClass({
           className="max-w-sm"
         />
         <fieldset aria-label="Exercises of the set" className="flex flex-wrap gap-x-4">
-          {KINDS.filter(([kind]) => kinds.includes(kind) && kind !== "mud").map(([kind, says]) => (
-            <label key={kind} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-6 accent-ink"
-                checked={chosen.has(kind)}
-                onChange={() => flip(kind)}
-              />
-              {says}
-            </label>
-          ))}
+          {KINDS.filter(([kind, { on_palette }]) => kinds.includes(kind) && !on_palette).map(
+            ([kind, { title }]) => (
+              <label key={kind} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-6 accent-ink"
+                  checked={chosen.has(kind)}
+                  onChange={() => flip(kind)}
+                />
+                {title}
+              </label>
+            ),
+          )}
         </fieldset>
         <div className="flex flex-wrap items-center gap-3">
           <Stepper

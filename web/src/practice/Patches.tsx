@@ -30,7 +30,7 @@ export function Two(props: AskProps) {
 export function Patches(props: AskProps) {
   const { exercise, judged } = props;
   const { taken, choose } = useChoosing(props);
-  const tubes = exercise.kind === "mixture";
+  const tubes = exercise.stage === "tubes";
   return (
     <div className="m-auto flex h-full max-h-[36rem] w-full max-w-4xl flex-col">
       <div className={tubes ? "flex h-24 shrink-0 gap-2 pb-3" : "flex min-h-40 flex-1"}>

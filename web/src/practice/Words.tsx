@@ -7,7 +7,7 @@ import type { AskProps } from "./ExerciseStage";
 export function Words(props: AskProps) {
   const { exercise, judged } = props;
   const { taken, choose } = useChoosing(props);
-  const wheel = exercise.kind === "lean";
+  const wheel = exercise.stage === "wheel";
   const [shown] = exercise.shown;
   const said = (id: string) =>
     judged?.answer === id ? "font-bold" : judged && taken === id ? "line-through" : "";

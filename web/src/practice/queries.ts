@@ -8,6 +8,7 @@ import {
   type PracticeSession,
 } from "../api/client";
 import { Problem } from "../api/problem";
+import { TABLES } from "../api/tables";
 import { newToken } from "../api/token";
 
 export const practiceQuery = queryOptions({
@@ -20,22 +21,18 @@ export const recordQuery = queryOptions({
   queryFn: () => got(api.GET("/api/practice/record")),
 });
 
-/** What each exercise is called. */
-export const KINDS: ReadonlyArray<readonly [PracticeKind, string]> = [
-  ["lean", "Which way does it lean?"],
-  ["darker", "Which is darker?"],
-  ["value", "What value is it?"],
-  ["duller", "Which is duller?"],
-  ["mixture", "What will they make?"],
-  ["how-much", "How much?"],
-  ["fix", "What takes it out?"],
-  ["partner", "What mutes it?"],
-  ["order", "Put in order"],
-  ["memory", "From memory"],
-  ["mud", "Match the mud"],
-];
+interface Kind {
+  title: string;
+  /** Whether it is mixed on the palette, and not handed out in sets. */
+  on_palette: boolean;
+}
 
-export const titleOf = (kind: string) => KINDS.find(([key]) => key === kind)?.[1] ?? kind;
+/** The exercises as they are offered. */
+export const KINDS = Object.entries(TABLES.exercises) as ReadonlyArray<
+  readonly [PracticeKind, Kind]
+>;
+
+export const titleOf = (kind: string) => KINDS.find(([key]) => key === kind)?.[1].title ?? kind;
 
 /** A session as the server has it now. */
 const sessionOf = (id: number) =>
