@@ -3,6 +3,8 @@
 from collections.abc import Mapping, Sequence
 from typing import Final
 
+from mesotint.practice.exercises import KINDS
+
 LAST: Final = 20
 """Answers of a kind that tell how it goes now: our own."""
 
@@ -10,21 +12,6 @@ FEWEST: Final = 8
 """Answers of a kind below which nothing is said of it: our own."""
 
 _WELL_FROM: Final = 0.85
-
-GOOD_FOR: Final = {
-    "lean": "naming the lean of a grey is how a neutral is made true",
-    "darker": "telling values apart is what a painting reads by",
-    "value": "naming values is how a mixture is begun: value first",
-    "duller": "telling chroma apart keeps accents clear",
-    "mixture": "knowing what tubes make saves paint",
-    "how-much": "knowing how little it takes saves paint",
-    "fix": "taking leans out is half of all correcting",
-    "partner": "knowing what mutes what is muting",
-    "order": "ordering patches is laying out a palette",
-    "mud": "matching is all of it together",
-    "memory": "a remembered colour reaches the palette as it was seen",
-}
-"""Why each is practised: common practice, no published source."""
 
 
 def share_right(answers: Sequence[bool]) -> float:
@@ -58,7 +45,7 @@ def advice(answers: Mapping[str, Sequence[bool]]) -> list[str]:
     weakest = min(known, key=lambda kind: known[kind])
     told = [
         f"Next: {weakest.replace('-', ' ')}; {100 * known[weakest]:.0f} % of the last were right, "
-        f"and {GOOD_FOR[weakest]}."
+        f"and {KINDS[weakest].good_for}."
     ]
     best = max(known, key=lambda kind: known[kind])
     if best != weakest and known[best] >= _WELL_FROM:

@@ -38,4 +38,5 @@ KIND: Final = ExerciseKind(
     draw=_draw,
     rank=20,
     scale=Scale(0.4, 18.0, 2, 6.0, "You tell two values apart from L* {} on"),
+    good_for="telling values apart is what a painting reads by",
 )

@@ -34,4 +34,5 @@ KIND: Final = ExerciseKind(
     draw=_draw,
     rank=40,
     scale=Scale(1.0, 26.0, 2, 14.0, "You tell two colours of one hue apart from {} of chroma on"),
+    good_for="telling chroma apart keeps accents clear",
 )

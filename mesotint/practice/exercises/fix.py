@@ -104,4 +104,5 @@ KIND: Final = ExerciseKind(
     lacking="No lean of these tubes is taken out clearly by one of them.",
     tries=TRIES,
     by_heart=True,
+    good_for="taking leans out is half of all correcting",
 )

@@ -89,4 +89,5 @@ KIND: Final = ExerciseKind(
     lacking="No two of these tubes lie far enough apart; add another.",
     tries=TRIES,
     by_heart=True,
+    good_for="knowing how little it takes saves paint",
 )

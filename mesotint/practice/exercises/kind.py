@@ -112,6 +112,8 @@ class ExerciseKind:
         Gives an exercise, or nothing where what came up cannot be asked.
     rank : int
         Where it stands among the kinds, the lowest first.
+    good_for : str
+        Why it is practised (common practice, no published source).
     judge : callable
         What an answer to it comes to.
     answer : str
@@ -142,6 +144,7 @@ class ExerciseKind:
     stage: Stage
     draw: Callable[[Draw], Exercise | None]
     rank: int
+    good_for: str
     judge: Callable[[Exercise, object], Judged] = chosen
     answer: Literal["choice", "share", "order", "lab"] = "choice"
     scale: Scale | None = None

@@ -49,4 +49,5 @@ KIND: Final = ExerciseKind(
     # A lean of less is not what is shown, once it is a code of 8 bits.
     scale=Scale(1.5, 24.0, len(FAMILIES), 8.0, "You name the lean of a grey from {} of chroma on"),
     confuses=True,
+    good_for="naming the lean of a grey is how a neutral is made true",
 )

@@ -46,4 +46,11 @@ def _draw(draw: Draw) -> Exercise | None:
     )
 
 
-KIND: Final = ExerciseKind(key="memory", title="From memory", stage="memory", draw=_draw, rank=100)
+KIND: Final = ExerciseKind(
+    key="memory",
+    title="From memory",
+    stage="memory",
+    draw=_draw,
+    rank=100,
+    good_for="a remembered colour reaches the palette as it was seen",
+)

@@ -111,4 +111,5 @@ KIND: Final = ExerciseKind(
     lacking="These tubes make too few different colours; add another.",
     tries=TRIES,
     by_heart=True,
+    good_for="knowing what tubes make saves paint",
 )

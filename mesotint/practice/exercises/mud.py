@@ -61,4 +61,5 @@ KIND: Final = ExerciseKind(
     lacking="These tubes make no mud that a screen can show.",
     tries=TRIES,
     on_palette=True,
+    good_for="matching is all of it together",
 )

@@ -67,6 +67,12 @@ def _judged(exercise: Exercise, answer: object) -> Judged:
 
 
 KIND: Final = ExerciseKind(
-    key="order", title="Put in order", stage="order", draw=_draw, rank=90, judge=_judged,
+    key="order",
+    title="Put in order",
+    stage="order",
+    draw=_draw,
+    rank=90,
+    judge=_judged,
     answer="order",
-)  # fmt: skip
+    good_for="ordering patches is laying out a palette",
+)

@@ -91,4 +91,5 @@ KIND: Final = ExerciseKind(
     lacking="No tube here mutes another clearly better than the rest.",
     tries=TRIES,
     by_heart=True,
+    good_for="knowing what mutes what is muting",
 )

@@ -31,5 +31,10 @@ def _draw(draw: Draw) -> Exercise | None:
 
 
 KIND: Final = ExerciseKind(
-    key="value", title="What value is it?", stage="scale", draw=_draw, rank=30
+    key="value",
+    title="What value is it?",
+    stage="scale",
+    draw=_draw,
+    rank=30,
+    good_for="naming values is how a mixture is begun: value first",
 )
