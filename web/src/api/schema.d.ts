@@ -8128,7 +8128,7 @@ export interface components {
              * @description Only these; all where none is named.
              * @default []
              */
-            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
+            kinds: ("lean" | "warmer" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
             /** Token */
             token: string;
         };
@@ -8274,7 +8274,7 @@ export interface components {
              */
             name: string;
             /** Kinds */
-            kinds: ("lean" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
+            kinds: ("lean" | "warmer" | "darker" | "value" | "duller" | "mixture" | "how-much" | "fix" | "partner" | "order" | "memory" | "mud")[];
             /**
              * Count
              * @default 12
