@@ -154,6 +154,7 @@ class Muting(AtTheScales):
     def test_the_twenty_browns_are_made_and_marked(self) -> None:
         page = self.page
         self.new_sheet("Chart")
+        self.choose("Chart", "Brown chart")
         for label in ("Cadmium red light", "Hansa yellow light", "Ultramarine blue"):
             page.get_by_title(label, exact=True).click()
         cells = page.get_by_role("gridcell")
