@@ -9,6 +9,11 @@ export const meQuery = queryOptions({
   staleTime: Number.POSITIVE_INFINITY,
 });
 
+export const mixturesQuery = queryOptions({
+  queryKey: ["mixtures"],
+  queryFn: () => got(api.GET("/api/mixtures")),
+});
+
 export const paintsQuery = queryOptions({
   queryKey: ["paints"],
   queryFn: () => got(api.GET("/api/paints")),

@@ -2,9 +2,9 @@ import { cleanup, render, screen } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import { DOOR } from "../api/door";
+import { NOBODY } from "../api/preferences";
 import { answerWith, type Sent, studio } from "../testing/wire";
 import { Door } from "./Door";
-import { NOBODY } from "./preferences";
 
 vi.mock("@tanstack/react-router", () => ({ useNavigate: () => vi.fn() }));
 

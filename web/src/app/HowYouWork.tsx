@@ -1,8 +1,8 @@
+import { NOBODY, usePreferences } from "../api/preferences";
 import { LIMITS } from "../api/tables";
 import { Choice } from "../ui/Choice";
 import { Never } from "../ui/Never";
 import { NumberField } from "../ui/NumberField";
-import { NOBODY, usePreferences } from "./preferences";
 
 const UNITS = [
   ["metric", "Metric"],

@@ -8,11 +8,11 @@ import { onSessionEnd, signOut } from "../api/session";
 import type { HelpPart } from "../help/Help";
 import { useOutbox } from "../keeping/outbox";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
+import { LIGHTS, useViewing, ViewingProvider } from "../seen/viewing";
 import { Button } from "../ui/Button";
+import { type KeyAction, useKeys } from "../ui/keys";
 import { afterPaint } from "../ui/quiet";
 import { Select } from "../ui/Select";
-import { type KeyAction, useKeys } from "./keys";
-import { LIGHTS, useViewing, ViewingProvider } from "./viewing";
 
 const STAGES = [
   { to: "/tubes", name: "Tubes" },

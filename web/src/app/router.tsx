@@ -10,12 +10,12 @@ import {
 } from "@tanstack/react-router";
 import type { Me } from "../api/client";
 import { isFirstView, isHere, setHere } from "../api/early";
+import { NOBODY } from "../api/preferences";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
 import { ScalesStage } from "../scales/ScalesStage";
 import type { Kind } from "../scales/sheet/draft";
 import { prefetchSheet } from "../scales/sheet/prefetch";
-import { NOBODY } from "./preferences";
 import { Shell } from "./Shell";
 
 interface Context {

@@ -1,10 +1,10 @@
 import { useState } from "react";
-import type { KeyAction } from "../app/keys";
-import { usePreferences } from "../app/preferences";
+import { usePreferences } from "../api/preferences";
 import { Legend } from "../plots/Legend";
 import { DIFFERENCES } from "../seen/difference";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
+import type { KeyAction } from "../ui/keys";
 import { Panel } from "../ui/Panel";
 import { HowTos } from "./HowTos";
 import { HINTS } from "./hints";

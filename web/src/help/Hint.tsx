@@ -1,6 +1,6 @@
 import { X } from "lucide-react";
 import { useEffect, useSyncExternalStore } from "react";
-import { usePreferences } from "../app/preferences";
+import { usePreferences } from "../api/preferences";
 import { Button } from "../ui/Button";
 import { HINTS, type HintName } from "./hints";
 

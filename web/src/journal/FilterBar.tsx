@@ -7,8 +7,7 @@ import { Fold } from "../ui/Fold";
 import { Select } from "../ui/Select";
 import { ByCode } from "./ByCode";
 import { JournalFiles } from "./JournalFiles";
-import type { View } from "./JournalStage";
-import type { Filters } from "./queries";
+import type { Filters, View } from "./queries";
 
 const VIEWS = [
   ["day", "By day"],

@@ -14,12 +14,10 @@ import { ColourMap } from "./ColourMap";
 import { EntrySlip } from "./EntrySlip";
 import { FilterBar } from "./FilterBar";
 import { Near } from "./Near";
-import { type Filters, nearQuery, type Order, wallQuery } from "./queries";
+import { type Filters, nearQuery, type Order, type View, wallQuery } from "./queries";
 import { StoreView } from "./StoreView";
 import { TeachesView } from "./TeachesView";
 import { Wall } from "./Wall";
-
-export type View = Order | "colour" | "store" | "teaches";
 
 /** The logbook of the studio: found by looking, and what it teaches. */
 export default function JournalStage({ entryId }: { entryId: number | null }) {

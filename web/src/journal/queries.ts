@@ -4,6 +4,9 @@ import { api, type Entry, got } from "../api/client";
 /** How the wall is ordered. */
 export type Order = "day" | "painting" | "tubes";
 
+/** What of the journal is looked at: the wall in an order, or what it comes to. */
+export type View = Order | "colour" | "store" | "teaches";
+
 /** Which entries are looked at; what is left out holds nobody back. */
 export interface Filters {
   words?: string;

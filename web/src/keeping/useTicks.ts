@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import type { Ticks } from "../api/client";
-import { usePreferences } from "../app/preferences";
+import { usePreferences } from "../api/preferences";
 import { type Ticked, useOutbox } from "./outbox";
 
 /** Ticks after some of one plan. */

@@ -1,10 +1,10 @@
 import { Pencil, Printer, Sun } from "lucide-react";
 import { type ReactNode, useState } from "react";
-import { NOBODY } from "../app/preferences";
-import { ViewingProvider } from "../app/viewing";
+import { NOBODY } from "../api/preferences";
 import { Legend } from "../plots/Legend";
 import { neutral } from "../seen/neutrals";
 import { Chip, type Colour, Swatch } from "../seen/Swatch";
+import { ViewingProvider } from "../seen/viewing";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";

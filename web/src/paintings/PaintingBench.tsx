@@ -1,13 +1,13 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useRef, useState } from "react";
 import type { Giving, Me, Painting, Tube } from "../api/client";
-import { useKeys } from "../app/keys";
-import { useViewing } from "../app/viewing";
 import { Shelf, ShelfButton } from "../keeping/Shelf";
 import { Standing } from "../keeping/Standing";
 import { UndoRedo } from "../keeping/UndoRedo";
+import { useViewing } from "../seen/viewing";
 import { Tray } from "../tubes/Tray";
 import { Choice } from "../ui/Choice";
+import { useKeys } from "../ui/keys";
 import { Note } from "../ui/Note";
 import { coversAll, draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
 import { MotherSlip } from "./mother/MotherSlip";

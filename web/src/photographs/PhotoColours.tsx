@@ -11,7 +11,7 @@ import {
   type PhotoNote,
   type Target,
 } from "../api/client";
-import { NO_TARGET } from "../app/beginPile";
+import { NO_TARGET } from "../mixtures/beginPile";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";

@@ -1,7 +1,7 @@
 import type { Advice, Pile } from "../api/client";
 import { Now } from "../keeping/Now";
+import type { Measure } from "../mixtures/amounts";
 import { Swatch } from "../seen/Swatch";
-import type { Measure } from "./amounts";
 
 /** On a phone: the next addition of the advice, put on the pile with a knuckle. */
 export function PileNow({

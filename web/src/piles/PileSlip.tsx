@@ -3,8 +3,9 @@ import { Gauge } from "lucide-react";
 import { useState } from "react";
 import { type Advice, api, got, type Pile, type TubeMixture } from "../api/client";
 import { tellPile } from "../api/queries";
-import { NoteIt } from "../app/NoteIt";
 import type { Waiting } from "../keeping/outbox";
+import { type Measure, stepAmount } from "../mixtures/amounts";
+import { NoteIt } from "../mixtures/NoteIt";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { sentence } from "../seen/words";
@@ -12,7 +13,6 @@ import { Button } from "../ui/Button";
 import { Cautions } from "../ui/Cautions";
 import { Note } from "../ui/Note";
 import { TextField } from "../ui/TextField";
-import { type Measure, stepAmount } from "./amounts";
 import { mixturesNear } from "./queries";
 
 /** ΔE within which a mixture kept before is worth showing. */

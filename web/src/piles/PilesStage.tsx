@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Me } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
-import { NO_TARGET, pileFor, useBeginPiles } from "../app/beginPile";
+import { NO_TARGET, pileFor, useBeginPiles } from "../mixtures/beginPile";
 import { EmptyRoom } from "../tubes/EmptyRoom";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";

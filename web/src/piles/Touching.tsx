@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import type { Pile } from "../api/client";
-import { useViewing } from "../app/viewing";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
+import { useViewing } from "../seen/viewing";
 import { touchingQuery } from "./queries";
 
 /** The pile and its target touching, as the light of the room and the white test show them. */

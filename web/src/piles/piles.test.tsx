@@ -6,8 +6,8 @@ import type { Pile } from "../api/client";
 import { pileQuery } from "../api/queries";
 import { newToken } from "../api/token";
 import { forgetOutbox, useOutbox } from "../keeping/outbox";
+import { millilitres, stepAmount } from "../mixtures/amounts";
 import { answerWith, SILENCE, studio } from "../testing/wire";
-import { millilitres, stepAmount } from "./amounts";
 
 import { PileSlip } from "./PileSlip";
 

@@ -14,11 +14,6 @@ export const touchingQuery = (id: number, light: Light, changed: string) =>
     placeholderData: keepPreviousData,
   });
 
-export const mixturesQuery = queryOptions({
-  queryKey: ["mixtures"],
-  queryFn: () => got(api.GET("/api/mixtures")),
-});
-
 /** What was kept before that is near a pile's target, or its own colour where it has none. */
 export const mixturesNear = (pile: number, changed: string) =>
   queryOptions({

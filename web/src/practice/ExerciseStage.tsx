@@ -1,9 +1,10 @@
 import { useState } from "react";
-import type { AnswerJudged, Exercise, PracticeAnswer, PracticeSession } from "../api/client";
-import { useKeys } from "../app/keys";
+import type { AnswerJudged, Exercise, PracticeSession } from "../api/client";
 import { GoOn } from "../scales/slip/Chosen";
 import { Button } from "../ui/Button";
+import { useKeys } from "../ui/keys";
 import { Note } from "../ui/Note";
+import type { Answered, AskProps } from "./asked";
 import { ByShare } from "./ByShare";
 import { FromMemory } from "./FromMemory";
 import { InOrder } from "./InOrder";
@@ -11,15 +12,6 @@ import { MatchMud } from "./MatchMud";
 import { Patches, Two } from "./Patches";
 import { usePractice } from "./queries";
 import { Words } from "./Words";
-
-export type Answered = Partial<PracticeAnswer>;
-
-export interface AskProps {
-  exercise: Exercise;
-  /** What it came to, once it is judged; nothing more can be answered then. */
-  judged: AnswerJudged | null;
-  onAnswer: (answer: Answered) => void;
-}
 
 /** One exercise on the stage, and on the slip what it asks, what it came to, and why. */
 export function ExerciseStage({

@@ -3,14 +3,14 @@ import { useState } from "react";
 import { api, got, type PileEvent } from "../api/client";
 import { pileQuery, tellPile, tubesQuery } from "../api/queries";
 import { newToken } from "../api/token";
-import { useHandAmounts } from "../app/measures";
-import { millilitres } from "../piles/amounts";
+import { millilitres } from "../mixtures/amounts";
+import { useHandAmounts } from "../mixtures/measures";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
+import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
-import type { AskProps } from "./ExerciseStage";
 
 /** What a tap adds: some of the amounts that a hand knows. */
 const TAPS: readonly string[] = ["knife-tip", "pea", "hazelnut"];

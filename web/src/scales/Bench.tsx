@@ -1,13 +1,13 @@
 import { ChevronDown, Plus } from "lucide-react";
 import { type ReactNode, useDeferredValue, useState } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
-import { useKeys } from "../app/keys";
 import { Shelf, ShelfButton } from "../keeping/Shelf";
 import { Standing } from "../keeping/Standing";
 import { UndoRedo } from "../keeping/UndoRedo";
 import { Tray } from "../tubes/Tray";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
+import { useKeys } from "../ui/keys";
 import { Note } from "../ui/Note";
 import { useNarrow } from "../ui/useNarrow";
 import { type Draft, emptyDraft, type Kind, type RequestDraft } from "./sheet/draft";

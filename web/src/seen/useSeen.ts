@@ -1,6 +1,6 @@
 import { useMemo } from "react";
 import type { Line, Swatch } from "../api/client";
-import { useViewing } from "../app/viewing";
+import { useViewing } from "./viewing";
 
 /** How colours are seen just now: plain, by their value alone, or opened in the white test. */
 export interface Seen {

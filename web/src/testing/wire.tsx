@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { vi } from "vitest";
 import type { Me } from "../api/client";
-import { ViewingProvider } from "../app/viewing";
+import { ViewingProvider } from "../seen/viewing";
 
 /** A painter signed in. */
 export const ME = { name: "ann", stage_value: 5, authenticated: true } as unknown as Me;

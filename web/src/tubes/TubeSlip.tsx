@@ -3,7 +3,7 @@ import { Columns2, Ruler, TriangleAlert } from "lucide-react";
 import { useState } from "react";
 import type { Tube, TubeChange, TubeDetail } from "../api/client";
 import { tubeQuery, tubesThat } from "../api/queries";
-import { NoteIt } from "../app/NoteIt";
+import { NoteIt } from "../mixtures/NoteIt";
 import { differenceText } from "../seen/difference";
 import { Chip, Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";

@@ -1,4 +1,4 @@
-import { usePreferences } from "../app/preferences";
+import { usePreferences } from "../api/preferences";
 import { NumberField } from "./NumberField";
 
 /** Centimetres in an inch (international yard and pound agreement of 1959; exact). */

@@ -1,12 +1,5 @@
-import { lazy, type ReactNode, Suspense } from "react";
-
-export interface PanelProps {
-  open: boolean;
-  title: string;
-  onClose?: () => void;
-  children: ReactNode;
-  wide?: boolean;
-}
+import { lazy, Suspense } from "react";
+import type { PanelProps } from "./PanelDialog";
 
 // What a dialog takes is fetched with the first one that is opened.
 const Dialog = lazy(() =>

@@ -1,7 +1,15 @@
 import { Dialog, DialogBackdrop, DialogPanel, DialogTitle } from "@headlessui/react";
 import { X } from "lucide-react";
+import type { ReactNode } from "react";
 import { Button } from "./Button";
-import type { PanelProps } from "./Panel";
+
+export interface PanelProps {
+  open: boolean;
+  title: string;
+  onClose?: () => void;
+  children: ReactNode;
+  wide?: boolean;
+}
 
 /** The sheet of paper itself, with all that a dialog needs. */
 export function PanelDialog({ open, title, onClose, children, wide = false }: PanelProps) {

@@ -1,7 +1,7 @@
 import { Pin, PinOff, TriangleAlert } from "lucide-react";
 import { type FormEvent, useState } from "react";
 import type { Candidate, Giving, MotherSource } from "../../api/client";
-import { usePreferences } from "../../app/preferences";
+import { usePreferences } from "../../api/preferences";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Never } from "../../ui/Never";

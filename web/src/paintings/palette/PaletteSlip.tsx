@@ -1,5 +1,5 @@
 import { Check, TriangleAlert } from "lucide-react";
-import { MeasureFields } from "../../app/measures";
+import { MeasureFields } from "../../mixtures/measures";
 import { Length } from "../../ui/Length";
 import { NumberField } from "../../ui/NumberField";
 import type { RequestDraft } from "../draft";

@@ -1,8 +1,8 @@
 import { ArrowRight, ChevronDown } from "lucide-react";
 import type { Origin } from "../../api/client";
-import { NO_TARGET, newPile, useBeginPiles } from "../../app/beginPile";
 import { Checklist } from "../../keeping/Checklist";
-import { millilitres } from "../../piles/amounts";
+import { millilitres } from "../../mixtures/amounts";
+import { NO_TARGET, newPile, useBeginPiles } from "../../mixtures/beginPile";
 import { GoOn } from "../../scales/slip/Chosen";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";

@@ -3,7 +3,7 @@ import { Layers, Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
 import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
-import { MixtureFinder } from "../../piles/targets/MixtureFinder";
+import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { ratioText } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";

@@ -1,10 +1,10 @@
 import { Blend, CircleDot, Combine, Split, Wand2 } from "lucide-react";
 import { useState } from "react";
 import type { TubeMixture } from "../../api/client";
-import { useKeys } from "../../app/keys";
-import { MixtureFinder } from "../../piles/targets/MixtureFinder";
+import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
+import { useKeys } from "../../ui/keys";
 import { Note } from "../../ui/Note";
 import { nameOf } from "../draft";
 import type { Shown } from "../shown";

@@ -1,12 +1,12 @@
 import { Plus, Weight } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../../api/client";
-import { useHandAmounts, useMeasures } from "../../app/measures";
+import { type Measure, millilitres } from "../../mixtures/amounts";
+import { useHandAmounts, useMeasures } from "../../mixtures/measures";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
-import { type Measure, millilitres } from "../amounts";
 
 const UNITS: Record<Measure, string> = {
   ...{ ml: "ml", grams: "g", drops: "drops", ribbon: "mm", brush: "loads" },

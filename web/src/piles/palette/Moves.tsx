@@ -3,13 +3,13 @@ import { type ComponentProps, useState } from "react";
 import type { Pile, Tube } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
 import { TABLES } from "../../api/tables";
+import { millilitres } from "../../mixtures/amounts";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { TextField } from "../../ui/TextField";
-import { millilitres } from "../amounts";
 import { MOVES, type MoveName } from "./moveNames";
 
 /** What can be done with the pile besides adding a tube. */

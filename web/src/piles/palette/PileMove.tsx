@@ -1,12 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Pile } from "../../api/client";
-import { tubesQuery } from "../../api/queries";
+import { mixturesQuery, tubesQuery } from "../../api/queries";
 import { newToken } from "../../api/token";
-import { newPile, useBeginPiles } from "../../app/beginPile";
 import type { useOutbox } from "../../keeping/outbox";
+import { millilitres } from "../../mixtures/amounts";
+import { newPile, useBeginPiles } from "../../mixtures/beginPile";
 import { Note } from "../../ui/Note";
-import { millilitres } from "../amounts";
-import { mixturesQuery } from "../queries";
 import { MoveForm } from "./Moves";
 import type { MoveName } from "./moveNames";
 import type { usePileMoves } from "./usePileMoves";

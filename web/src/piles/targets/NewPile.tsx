@@ -1,8 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Pile, type Target } from "../../api/client";
 import { tellPile } from "../../api/queries";
-import { pileFor, useBeginPiles } from "../../app/beginPile";
-import { TargetChooser } from "./TargetChooser";
+import { pileFor, useBeginPiles } from "../../mixtures/beginPile";
+import { TargetChooser } from "../../mixtures/targets/TargetChooser";
 
 /** A pile for each colour, the darkest begun last: it lies on top, and is mixed first. */
 const darkestOnTop = (darkToLight: readonly Target[]) => [...darkToLight].reverse().map(pileFor);

@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import type { Muting } from "../../api/client";
 import { useComputed } from "../../api/queries";
-import { useViewing } from "../../app/viewing";
 import { Swatch } from "../../seen/Swatch";
+import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../sheet/draft";

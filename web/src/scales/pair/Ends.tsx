@@ -1,9 +1,9 @@
 import { ArrowLeftRight, Pipette, X } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
 import type { Tube, TubeMixture } from "../../api/client";
+import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName } from "../../mixtures/mixture";
 import { Button } from "../../ui/Button";
-import { MixtureChip } from "../MixtureChip";
 import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import type { ThirdControl } from "./third";
@@ -115,5 +115,7 @@ export function thirdText(parts: number): string {
 
 // Fetched when it is asked for.
 const MixtureFinder = lazy(() =>
-  import("../../piles/targets/MixtureFinder").then((there) => ({ default: there.MixtureFinder })),
+  import("../../mixtures/targets/MixtureFinder").then((there) => ({
+    default: there.MixtureFinder,
+  })),
 );

@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
+import { usePreferences, usualMeasure } from "../../api/preferences";
 import { DEFAULTS } from "../../api/tables";
-import { usePreferences, usualMeasure } from "../../app/preferences";
 import type { Draft, Kind } from "./draft";
 
 declare module "@tanstack/react-router" {

@@ -1,7 +1,7 @@
 import { ArrowRight, MoveRight, PinOff } from "lucide-react";
 import type { Origin, Patch, TubeMixture, TubePart } from "../../api/client";
-import { NO_TARGET, pileFor, useBeginPiles } from "../../app/beginPile";
-import { NoteIt } from "../../app/NoteIt";
+import { NO_TARGET, pileFor, useBeginPiles } from "../../mixtures/beginPile";
+import { NoteIt } from "../../mixtures/NoteIt";
 import { ratioText, roughParts } from "../../plots/trail";
 import { differenceText } from "../../seen/difference";
 import { sentence } from "../../seen/words";
@@ -12,7 +12,7 @@ import { draftWith, EMPTY_SCALE, EMPTY_TRIAD, type RequestDraft } from "../sheet
 import { useNewSheet } from "../sheet/useNewSheet";
 import { NudgeTrue } from "./NudgeTrue";
 import { useAmounts } from "./plan";
-import type { SlipProps } from "./Slip";
+import type { SlipProps } from "./props";
 
 /** What the chosen patch takes, how it looks, what it is for, and where to go on with it. */
 export function Chosen<R extends RequestDraft>({

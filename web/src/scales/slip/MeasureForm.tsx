@@ -1,6 +1,6 @@
 import { memo } from "react";
 import type { SheetMeasure } from "../../api/client";
-import { MeasureFields } from "../../app/measures";
+import { MeasureFields } from "../../mixtures/measures";
 import { Choice } from "../../ui/Choice";
 import { Length } from "../../ui/Length";
 import { NumberField } from "../../ui/NumberField";

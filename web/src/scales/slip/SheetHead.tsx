@@ -10,12 +10,7 @@ import { whenQuiet } from "../../ui/quiet";
 import { nameFor, type RequestDraft } from "../sheet/draft";
 import { SHEETS } from "../sheet/shelf";
 import type { OpenSheet } from "../sheet/useSheet";
-
-/** What is held beside a sheet, and how to hold another there or put it away. */
-export interface Comparing {
-  name: string | null;
-  choose: (sheet: number | null) => void;
-}
+import type { Comparing } from "./props";
 
 function Head<R extends RequestDraft>({
   sheet,

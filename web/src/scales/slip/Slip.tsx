@@ -1,38 +1,17 @@
 import { useDeferredValue, useState } from "react";
-import type { Patch, SheetRequest } from "../../api/client";
 import { partsText, roughParts } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
-import type { RequestDraft, ScaleDraft } from "../sheet/draft";
-import type { OpenSheet } from "../sheet/useSheet";
+import type { RequestDraft } from "../sheet/draft";
 import { Chosen } from "./Chosen";
 import { PlanList } from "./PlanList";
-import { type Comparing, SheetHead } from "./SheetHead";
+import type { SlipProps } from "./props";
+import { SheetHead } from "./SheetHead";
 
 const TABS = [
   ["step", "Step"],
   ["plan", "Work plan"],
 ] as const;
-
-export interface SlipProps<R extends RequestDraft> {
-  sheet: OpenSheet<R>;
-  request: SheetRequest | null;
-  patches: readonly Patch[];
-  /** What a patch is called here: step, point, cell. */
-  patchWord: string;
-  selected: number;
-  onSelect: (place: number) => void;
-  summary: string;
-  /** Share of the chosen step while it is being moved; its parts are rough then. */
-  moving?: number | null;
-  pins?: ScaleDraft["pins"];
-  onUnpin?: (place: number) => void;
-  comparison?: Comparing;
-  /** What else there is to say of the chosen patch. */
-  remark?: string;
-  /** Opens the whole trail that the chosen patch lies on. */
-  onTrail?: (() => void) | null;
-}
 
 /** The slip: what the sheet found, what the chosen patch takes, and the work plan to tick. */
 export function Slip<R extends RequestDraft>(props: SlipProps<R>) {

@@ -3,12 +3,12 @@ import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Measure } from "../api/client";
+import { amountsIn, NOBODY, usualMeasure, withKind } from "../api/preferences";
 import { DEFAULTS } from "../api/tables";
+import { HowYouWork } from "../app/HowYouWork";
 import { answerWith, studio } from "../testing/wire";
 import { Length } from "../ui/Length";
-import { HowYouWork } from "./HowYouWork";
 import { MeasureFields, useHandAmounts } from "./measures";
-import { amountsIn, NOBODY, usualMeasure, withKind } from "./preferences";
 
 afterEach(() => {
   cleanup();

@@ -8,8 +8,8 @@ import {
   useState,
 } from "react";
 import type { Light, Me } from "../api/client";
-import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "../seen/neutrals";
-import { usePreferences } from "./preferences";
+import { usePreferences } from "../api/preferences";
+import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "./neutrals";
 
 export const LIGHTS: ReadonlyArray<{ key: Light; name: string }> = [
   { key: "D65", name: "Daylight" },

@@ -3,7 +3,7 @@ import { useNavigate } from "@tanstack/react-router";
 import { api, got, type NewPile, type Target } from "../api/client";
 import { pileQuery, pilesQuery } from "../api/queries";
 import { newToken } from "../api/token";
-import { fromHere, stillThere } from "./going";
+import { fromHere, stillThere } from "../keeping/going";
 
 /** A target with nothing said yet. */
 export const NO_TARGET: Target = { name: "", colour: "", hue: "", mud: false };

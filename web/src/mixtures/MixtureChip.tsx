@@ -1,7 +1,7 @@
 import { X } from "lucide-react";
 import type { Tube, TubeMixture } from "../api/client";
-import { mixtureName } from "../mixtures/mixture";
 import { Swatch } from "../seen/Swatch";
+import { mixtureName } from "./mixture";
 
 /** A tube or a mixture of a sheet, with the place it takes. */
 export function MixtureChip({

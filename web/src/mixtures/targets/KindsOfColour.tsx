@@ -1,9 +1,9 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type Look, type Target } from "../../api/client";
-import { NO_TARGET } from "../../app/beginPile";
 import { useSwatchStyle } from "../../seen/Swatch";
 import { Select } from "../../ui/Select";
+import { NO_TARGET } from "../beginPile";
 
 const kindsQuery = queryOptions({
   queryKey: ["kinds"],

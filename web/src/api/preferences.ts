@@ -1,14 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import {
-  api,
-  got,
-  type Me,
-  type PileEvent,
-  type Preferences,
-  type SheetMeasure,
-} from "../api/client";
-import { meQuery } from "../api/queries";
-import { DEFAULTS } from "../api/tables";
+import { api, got, type Me, type PileEvent, type Preferences, type SheetMeasure } from "./client";
+import { meQuery } from "./queries";
+import { DEFAULTS } from "./tables";
 
 /** Nobody in particular, as a studio is before anything is said of it. */
 export const NOBODY: Me = {

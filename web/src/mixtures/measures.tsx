@@ -1,8 +1,8 @@
 import type { Me, Preferences } from "../api/client";
+import { usePreferences, withKind } from "../api/preferences";
 import type { Options } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";
 import { Select } from "../ui/Select";
-import { usePreferences, withKind } from "./preferences";
 
 const KINDS = [
   ["hand", "By hand"],

@@ -3,9 +3,9 @@ import { FileUp } from "lucide-react";
 import { useState } from "react";
 import type { FoundReading, Target } from "../../api/client";
 import { upload } from "../../api/upload";
-import { NO_TARGET } from "../../app/beginPile";
 import { Swatch } from "../../seen/Swatch";
 import { Note } from "../../ui/Note";
+import { NO_TARGET } from "../beginPile";
 
 /** A colour that an instrument read, out of a file of readings. */
 export function ReadingTargets({ onChoose }: { onChoose: (target: Target | null) => void }) {
