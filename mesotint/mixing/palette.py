@@ -28,6 +28,10 @@ def _checked(volume_ml: float) -> None:
     checked_amount(volume_ml, "volume_ml", least=LEAST_ML, most=MOST_ML)
 
 
+KNIFE_LOAD: Final = 0.3
+"""Share of a pile that a knife carries to another (our own judgement, a painter's to change)."""
+
+
 @dataclass(frozen=True)
 class Added:
     """A paint, or medium or water to thin it with, put on a pile, in millilitres."""

@@ -14,6 +14,7 @@ from mesotint.colour.hues import MIDDLES, WHEEL
 from mesotint.colour.munsell import lab_from_munsell
 from mesotint.colour.srgb import neutral_hex
 from mesotint.colour.words import DIFFERENCES
+from mesotint.mixing.palette import KNIFE_LOAD
 from mesotint.mixing.traces import TRACE_BELOW
 from mesotint.paints.cautions import CHILDREN, LIBRARY, OILY, SAY, cautions
 from mesotint.paints.first_boxes import FIRST_MEDIA, FirstMedium, without_usual_hazards
@@ -23,6 +24,7 @@ from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.kind import Kind
+from mesotint.planning.examples import PAIR, SHORE, TRIAD
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from mesotint.practice.exercises import KINDS as EXERCISES
 from mesotint.practice.session import SURROUND
@@ -91,6 +93,12 @@ def tables() -> dict[str, Any]:
     return {
         "steps": [FEWEST_STEPS, MOST_STEPS],
         "charts": {key: _chart(kind) for key, kind in KINDS.items()},
+        "examples": {
+            "pair": PAIR,
+            "triad": TRIAD,
+            "shore": [asdict(passage) for passage in SHORE],
+        },
+        "knifeLoad": KNIFE_LOAD,
         "exercises": {
             key: {"title": kind.title, "on_palette": kind.on_palette}
             for key, kind in EXERCISES.items()

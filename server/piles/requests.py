@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import AfterValidator, Field
 
 from mesotint.instruments.gram_scale import GREATEST_LOAD_G
-from mesotint.mixing.palette import LEAST_ML, MOST_ML
+from mesotint.mixing.palette import KNIFE_LOAD, LEAST_ML, MOST_ML
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Name, Token
 from server.mixtures.requests import MeasureKind, Target, TubeMixture
@@ -67,7 +67,7 @@ class FamilyIn(Asked):
     """A set of related piles to make by carrying a share of each pile into the next."""
 
     kind: Literal["distance", "value"]
-    share: float = Field(0.3, ge=0.05, le=0.8, allow_inf_nan=False)
+    share: float = Field(KNIFE_LOAD, ge=0.05, le=0.8, allow_inf_nan=False)
     token: Token
 
 

@@ -18,9 +18,9 @@ from mesotint.mixing.muting.grid import kinds_of
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import OPENINGS, Cell, cells_with, opening_labels
-from mesotint.planning.charts.examples import TRIAD
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Number, OfEach, OneOf, Openings
+from mesotint.planning.examples import TRIAD
 
 STRENGTH, VOLUME = "strength", "volume"
 COUNTED_BY: Final = (STRENGTH, VOLUME)

@@ -9,8 +9,8 @@ import numpy as np
 from mesotint.paints.library import Paint, library
 from mesotint.planning.calibration_sheet import ACROSS, MOST_TUBES, TINTS, calibration_sheet
 from mesotint.planning.charts.cells import cells_of
-from mesotint.planning.charts.examples import TRIAD
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
+from mesotint.planning.examples import TRIAD
 
 
 @dataclass(frozen=True)

@@ -9,9 +9,9 @@ import numpy as np
 from mesotint.mixing.mixture import checked_amount
 from mesotint.mixing.muting.trail import Trail
 from mesotint.planning.charts.cells import OPENINGS, Cell, cells_with, opening_labels
-from mesotint.planning.charts.examples import PAIR
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Count, opened
+from mesotint.planning.examples import PAIR
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS, Scale
 
 COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)

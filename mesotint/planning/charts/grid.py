@@ -8,9 +8,9 @@ from mesotint.mixing.mixture import merged
 from mesotint.mixing.muting.grid import GREYEST, MOST_RATIO, STRENGTH, in_order, pair_grid
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell, cell_of
-from mesotint.planning.charts.examples import first_of
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import MOST_OPENING, Number, OneOf
+from mesotint.planning.examples import first_of
 
 _RATIOS: Final = {
     1.0: "1 to 1",

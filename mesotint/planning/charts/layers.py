@@ -14,9 +14,9 @@ from mesotint.mixing.layers import (
 )
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell, names_in_words
-from mesotint.planning.charts.examples import first_of
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Number, Toggle
+from mesotint.planning.examples import first_of
 
 
 @dataclass(frozen=True)

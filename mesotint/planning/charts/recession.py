@@ -14,9 +14,9 @@ from mesotint.mixing.recipe import Recipe, Wishes, search_each
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import cells_of_recipes
-from mesotint.planning.charts.examples import TRIAD
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Number
+from mesotint.planning.examples import TRIAD
 
 RECEDING: Final = ("near", "middle", "far")
 FAR_HUE: Final = 255.0

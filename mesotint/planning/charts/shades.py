@@ -22,9 +22,9 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import is_black, is_earth
 from mesotint.planning.charts.cells import cells_of
-from mesotint.planning.charts.examples import first_of
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Count, OneOf
+from mesotint.planning.examples import first_of
 
 FEWEST_SHADES: Final = 2
 MOST_SHADES: Final = 11

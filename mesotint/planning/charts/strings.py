@@ -13,9 +13,9 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.value import hold_value
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell, cells_with
-from mesotint.planning.charts.examples import TRIAD
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Numbers
+from mesotint.planning.examples import TRIAD
 
 
 def string(

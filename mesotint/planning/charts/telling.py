@@ -5,8 +5,8 @@ from typing import Final
 from mesotint.planning.calibration_sheet import ACROSS, MOST_TUBES, most_telling
 from mesotint.planning.charts.calibration import Options, white_beside
 from mesotint.planning.charts.cells import cells_of
-from mesotint.planning.charts.examples import TRIAD
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
+from mesotint.planning.examples import TRIAD
 
 
 def _chart(inputs: Inputs[Options]) -> Chart:

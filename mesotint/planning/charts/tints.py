@@ -9,9 +9,9 @@ import numpy as np
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell, cells_with, opening_labels
-from mesotint.planning.charts.examples import PAIR
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import opened
+from mesotint.planning.examples import PAIR
 
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 

@@ -6,7 +6,7 @@ import { tubesQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { Hint } from "../help/Hint";
-import { examplePair } from "../scales/sheet/draft";
+import { examplePair } from "../mixtures/examples";
 import { Tray } from "../tubes/Tray";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";

@@ -179,9 +179,9 @@ function Millilitres({
   return <NumberField {...field} unit="ml" least={least} most={most} className="w-28" />;
 }
 
-/** About a fifth of the pile, in a figure that can be measured. */
+/** What a knife carries of the pile, in a figure that can be measured. */
 function knifeLoad(pile: Pile): number {
-  return Number((pile.volume_ml / 5).toPrecision(2)) || 0.1;
+  return Number((pile.volume_ml * TABLES.knifeLoad).toPrecision(2)) || 0.1;
 }
 
 function Scoop({ pile, busy, acts }: FormProps) {

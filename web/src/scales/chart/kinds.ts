@@ -1,5 +1,6 @@
 import type { ChartRequest, Tube, TubeMixture } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
+import { type Places, tubesFor } from "../../mixtures/examples";
 import { oneTube } from "../../mixtures/mixture";
 
 export type ChartKind = ChartRequest["chart"];
@@ -14,7 +15,7 @@ export interface Side {
   label: string;
   fewest: number;
   most: number;
-  example: ReadonlyArray<readonly string[]>;
+  example: Places;
 }
 
 type Word = string | number | boolean;
@@ -118,13 +119,7 @@ export function asKind(draft: ChartDraft, chart: ChartKind): ChartDraft {
 /** What a kind begins with from some tubes; null where they are too few. */
 export function exampleOf(kind: Kind, tubes: readonly Tube[]): Record<string, unknown> | null {
   const sides = kind.sides.map(({ name, fewest, example }) => {
-    const taken: Tube[] = [];
-    for (const place of example) {
-      const tube = place
-        .map((key) => tubes.find((each) => each.paint.key === key))
-        .find((each) => each && !taken.includes(each));
-      if (tube) taken.push(tube);
-    }
+    const taken = tubesFor(example, tubes);
     return { name, ends: taken.map(({ id }) => oneTube(id)), enough: taken.length >= fewest };
   });
   if (!sides.every(({ enough }) => enough) || !sides.some(({ ends }) => ends.length)) return null;

@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { Sheet, Tube } from "../../api/client";
 import { history, startHistory } from "../../keeping/history";
 import { keepUnsaved, readUnsaved } from "../../keeping/unsaved";
+import { examplePair } from "../../mixtures/examples";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
 import { asKind, chartOf, emptyChart, exampleOf, KINDS, OFFERED } from "../chart/kinds";
 import {
@@ -11,7 +12,6 @@ import {
   EMPTY_SCALE,
   EMPTY_TRIAD,
   emptyDraft,
-  examplePair,
   nameFor,
   requestOf,
   type ScaleDraft,

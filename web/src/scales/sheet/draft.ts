@@ -9,7 +9,7 @@ import type {
   TubeMixture,
 } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
-import { mixtureName, oneTube } from "../../mixtures/mixture";
+import { mixtureName } from "../../mixtures/mixture";
 import { type ChartDraft, chartOf, emptyChart, endsOf, isEnough, KINDS } from "../chart/kinds";
 
 export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
@@ -149,24 +149,4 @@ export function withSteps(draft: Draft<ScaleDraft>, steps: number): Draft<ScaleD
     notes[at] = notes[at] ? `${notes[at]}; ${text}` : text;
   }
   return { ...draft, request: { ...request, steps, pins }, notes };
-}
-
-/** A pair to begin with: an orange and the blue that mutes it, or what comes nearest in the box. */
-export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] | null {
-  const byKey = (keys: string[]) =>
-    keys.map((key) => tubes.find((t) => t.paint.key === key)).find((t) => t !== undefined);
-  const warm = byKey(["PO20", "PO73", "PBr7-burnt-sienna", "PR101", "PR108-light"]) ?? tubes[0];
-  const cool = byKey(["PB29", "PB28", "PB35", "PB15:3", "PB15:1"]) ?? tubes.at(-1);
-  return warm && cool && warm !== cool ? [oneTube(warm.id), oneTube(cool.id)] : null;
-}
-
-/** A red, a yellow and a blue of the box, or three tubes that lie apart. */
-export function exampleTriad(
-  tubes: readonly Tube[],
-): [TubeMixture, TubeMixture, TubeMixture] | null {
-  const byKey = (keys: string[]) => tubes.find((t) => keys.includes(t.paint.key));
-  const red = byKey(["PR108-light", "PR254", "PV19", "PR101"]);
-  const yellow = byKey(["PY3", "PY37", "PY74", "PY43"]);
-  const blue = byKey(["PB29", "PB15:3", "PB28"]);
-  return red && yellow && blue ? [oneTube(red.id), oneTube(yellow.id), oneTube(blue.id)] : null;
 }
