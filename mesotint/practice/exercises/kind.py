@@ -96,6 +96,16 @@ def figure(value: object, least: float, most: float) -> float:
     return float(value)
 
 
+def any_paint(paint: Paint) -> bool:
+    """Whether an exercise that takes any paint can be drawn of one.
+
+    Parameters
+    ----------
+    paint : Paint
+    """
+    return True
+
+
 @dataclass(frozen=True)
 class ExerciseKind:
     """What a kind of exercise says of itself.
@@ -151,7 +161,7 @@ class ExerciseKind:
     fewest: int = 0
     takes: str = ""
     tubes: str = "coloured tubes"
-    fits: Callable[[Paint], bool] = lambda paint: True
+    fits: Callable[[Paint], bool] = any_paint
     lacking: str = "Nothing that a screen can show came up; try another seed."
     tries: int = TRIES
     by_heart: bool = False
