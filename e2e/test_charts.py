@@ -187,6 +187,28 @@ class ChartsTest(AtTheScales):
         self.slip.get_by_role("button", name="Work plan").click()
         expect(self.slip).to_contain_text("let it dry")
 
+    def test_what_a_little_more_of_each_would_do(self) -> None:
+        page = self.page
+        self.chart("Neighbours")
+        self.tap("Red oxide")
+        cells = page.get_by_role("gridcell")
+        expect(cells).to_have_count(18)
+        middle = self.colour_of(self.cell(1, 1, 3))
+        np.testing.assert_allclose(middle, Mixture.of({PAINT("PR101"): 1.0}).lab, atol=1.0)
+        self.cell(1, 0, 3).click()
+        expect(self.slip).to_contain_text(re.compile("A little more .*, 1 in "))
+        self.assertGreater(float(delta_e_2000(self.colour_of(self.cell(1, 0, 3)), middle)), 2)
+        # What comes next is of which tubes there is a little more.
+        self.tap("Ultramarine blue", "Cadmium orange")
+        expect(cells).to_have_count(6)
+        page.get_by_label("A little is, %").fill("30")
+        expect(self.slip).to_contain_text(re.compile("A little more .*, 1 in "))
+        self.assert_accessible()
+        self.wait_until_kept()
+        page.reload()
+        expect(cells).to_have_count(6)
+        expect(page.get_by_label("A little is, %")).to_have_value("30")
+
     def test_another_kind_is_another_sheet_and_what_was_kept_stays(self) -> None:
         page = self.page
         self.chart("Grid")
