@@ -88,17 +88,20 @@ export function emptyChart(chart: ChartKind = FIRST): ChartDraft {
   };
 }
 
-/** A chart with what its kind takes, and nothing else. */
+/** A chart with what its kind takes, and nothing else; as earlier versions kept it, too. */
 export function chartOf(request: Readonly<Record<string, unknown>>): ChartDraft {
-  const empty = emptyChart(
-    (request.chart as ChartKind) in KINDS ? (request.chart as ChartKind) : FIRST,
-  );
-  const named = Object.keys(empty).filter((name) => request[name] !== undefined);
-  return {
-    ...empty,
-    ...Object.fromEntries(named.map((name) => [name, request[name]])),
+  const chart = request.chart as ChartKind;
+  const empty = emptyChart(chart in KINDS ? chart : FIRST);
+  const { dark, ratio, row_parts } = request;
+  const given: Record<string, unknown> = {
+    ...request,
+    // What darkens a string was one or none, and a ratio by parts stood in a field of its own.
+    ...(dark === undefined || Array.isArray(dark) ? {} : { dark: dark ? [dark] : [] }),
+    ...(ratio === "parts" ? { ratio: row_parts ?? 1 } : {}),
     chart: empty.chart,
   };
+  const named = Object.keys(empty).filter((name) => given[name] !== undefined);
+  return { ...empty, ...Object.fromEntries(named.map((name) => [name, given[name]])) };
 }
 
 /** The same tubes as a chart of another kind, as far as it takes them. */

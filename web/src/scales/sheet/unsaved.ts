@@ -5,14 +5,11 @@ import { type Draft, emptyDraft } from "./draft";
 /** A request by the names that its fields have now: one that waited may be of an older version. */
 function renamed(request: unknown): Record<string, unknown> {
   const { ends, ...rest } = request as Record<string, unknown>;
-  const { dark } = rest;
   const third = rest.third as { end?: unknown; parts?: unknown } | null | undefined;
   return {
     ...rest,
     ...(rest.kind === "triangle" ? { kind: "triad" } : {}),
     ...(ends === undefined ? {} : { mixtures: ends }),
-    ...(dark === undefined || Array.isArray(dark) ? {} : { dark: dark ? [dark] : [] }),
-    ...(rest.ratio === "parts" ? { ratio: rest.row_parts ?? 1 } : {}),
     ...(third?.end ? { third: { mixture: third.end, parts: third.parts } } : {}),
   };
 }
