@@ -46,8 +46,8 @@ class AtTheEasel(InBrowser):
         page = self.page
         sheet = page.url.rsplit("/", 1)[1]
         self.open_plan()
-        # What was asked last is kept a moment later.
-        page.wait_for_timeout(1500)
+        # What was asked last is kept a moment later; on a busy machine the moment is longer.
+        page.wait_for_timeout(4000)
         page.context.set_offline(True)
         page.reload()
         self.open_plan()
