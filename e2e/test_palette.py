@@ -289,7 +289,8 @@ class PaletteTest(AtThePalette):
         self.move("Thin it")
         self.page.get_by_role("button", name="Thin it").click()
         expect(self.words).not_to_have_text(before)
-        expect(self.words).to_contain_text("6.0 ml")
+        # What a knife carries of five, in medium.
+        expect(self.words).to_contain_text("6.5 ml")
 
     def test_files_that_mean_no_good_are_refused_while_others_are_served(self) -> None:
         page = self.page
