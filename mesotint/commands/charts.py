@@ -15,20 +15,29 @@ from mesotint.commands.reading import (
     advice_options,
     advised_box,
     box_of,
-    lightener_of,
     number,
     parts_of,
     viewing_from,
     viewing_options,
 )
-from mesotint.errors import InputError, nearest_words
-from mesotint.mixing.mixture import appearances, checked_amount
+from mesotint.errors import InputError
+from mesotint.mixing.mixture import appearances
 from mesotint.mixing.nudging import nudged
 from mesotint.paints.library import Paint, library
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.cells import Cell
 from mesotint.planning.charts.kind import Chart, Kind
-from mesotint.planning.charts.options import Count, Number, Numbers, OfEach, OneOf, Option, Toggle
+from mesotint.planning.charts.options import (
+    Count,
+    Number,
+    Numbers,
+    OfEach,
+    OneOf,
+    Option,
+    Toggle,
+    checked,
+    in_words,
+)
 
 NO_GROUND = "none"
 
@@ -41,70 +50,39 @@ def chart_commands(commands: "argparse._SubParsersAction[Any]") -> None:
         for name, side in each.sides.items():
             parser.add_argument(*_flags(each, name), dest=name, metavar="KEY,KEY", help=side.label)
         for name, option in each.choices.items():
-            flags, help_text = _flags(each, name), _offered(option)
-            if isinstance(option, OneOf | Toggle) and set(_values(option)) == {True, False}:
-                parser.add_argument(*flags, dest=name, action="store_true", help=help_text)
-            else:
-                parser.add_argument(*flags, dest=name, help=help_text)
+            how: dict[str, Any] = {"dest": name, "help": in_words(option)}
+            if _is_ground(option):
+                how["help"] += f": a ground, or {NO_GROUND}"
+            elif isinstance(getattr(each.options, name), bool):
+                how["action"] = "store_true"
+            parser.add_argument(*_flags(each, name), **how)
         advice_options(parser)
         viewing_options(parser)
         parser.set_defaults(run=partial(_chart, each))
 
 
+def _word(each: Kind[Any], name: str) -> str:
+    """What a side or an option is called on the command line."""
+    return each.flags.get(name, name).replace("_", "-")
+
+
 def _flags(each: Kind[Any], name: str) -> list[str]:
-    names = [each.flags[name], name] if name in each.flags else [name]
-    return [f"--{each.replace('_', '-')}" for each in names]
-
-
-def _values(option: OneOf | Toggle) -> list[Any]:
-    """What may be chosen; a ground that is chosen with a toggle has a name."""
-    if isinstance(option, OneOf):
-        return list(option.words)
-    return [NO_GROUND] if option.ground else [option.on, option.off]
-
-
-def _offered(option: Option) -> str:
-    """An option in the command's help."""
-    match option:
-        case OneOf():
-            words = ", ".join(str(word) for word in option.words if word != "")
-            return f"{option.label} {words}".strip()
-        case Toggle():
-            return f"{option.label}: a ground, or {NO_GROUND}" if option.ground else option.label
-        case Count():
-            return f"{option.word}, {option.least} to {option.most}"
-        case Numbers():
-            return f"{option.word}, as 1,2,4"
-        case OfEach():
-            return "a number for each, as 1,2,4"
-        case Number():
-            return f"{option.label} {option.least:g} to {option.most:g}".strip()
+    return [f"--{word}" for word in dict.fromkeys((_word(each, name), name.replace("_", "-")))]
 
 
 def _read(option: Option, text: str, name: str) -> Any:
     """An option as it is typed."""
     match option:
-        case Count():
-            count = number(text, name)
-            if count != int(count) or not option.least <= count <= option.most:
-                raise InputError(f"Give {option.least} to {option.most} {option.word}.", name)
-            return int(count)
-        case Number():
-            return checked_amount(number(text, name), name, least=option.least, most=option.most)
+        case Count() | Number():
+            return number(text, name)
         case Numbers() | OfEach():
-            return [
-                checked_amount(number(word, name), name, least=option.least, most=option.most)
-                for word in text.split(",")
-            ]
+            return [number(word, name) for word in text.split(",")]
         case OneOf() | Toggle():
-            values = {str(value): value for value in _values(option)}
-            if text in values:
-                return values[text]
-            if isinstance(option, OneOf) and option.between:
+            values = option.words if isinstance(option, OneOf) else (option.on, option.off)
+            typed = {str(value): value for value in values}
+            if text not in typed and isinstance(option, OneOf) and option.between:
                 return _ratio(text, option, name)
-            *most, last = [word for word in values if word]
-            near = nearest_words(text, list(values)) or [f"{', '.join(most)} or {last}"]
-            raise InputError(f"'{text[:40]}' is nothing for {name}; say {' or '.join(near)}.", name)
+            return typed.get(text, text)
 
 
 def _ratio(text: str, option: OneOf, name: str) -> float:
@@ -115,8 +93,12 @@ def _ratio(text: str, option: OneOf, name: str) -> float:
     except (InputError, ZeroDivisionError):
         words = " or ".join(word for word in option.words if isinstance(word, str))
         raise InputError(f"'{text[:40]}' is no {name}; write 2:1, or say {words}.", name) from None
-    least, most = option.between or (0.0, np.inf)
-    return checked_amount(ratio, name, least=least, most=most)
+    return ratio
+
+
+def _is_ground(option: Option) -> bool:
+    """Whether a ground is chosen with it, so that it is given as the ground's name."""
+    return isinstance(option, Toggle) and option.ground
 
 
 def _named(text: str, name: str) -> list[Paint]:
@@ -130,21 +112,29 @@ def _chart(each: Kind[Any], args: argparse.Namespace) -> None:
     """A chart of a kind."""
     given = vars(args)
     viewing = viewing_from(given)
-    sides = {name: _named(given[name], name) for name in each.sides if given[name] is not None}
+    if args.water and viewing.medium != "wash":
+        raise InputError("Water thins a wash alone; leave it out, or say --medium wash.", "water")
+    sides = {
+        name: _named(given[name], _word(each, name))
+        for name in each.sides
+        if given[name] is not None
+    }
     if args.tubes:
         first = next(iter(each.sides))
         sides[first] = [*sides.get(first, []), *(library().paint(key) for key in args.tubes)]
     options: dict[str, Any] = {}
     for name, option in each.choices.items():
         text = given[name]
-        if isinstance(option, Toggle) and option.ground:
-            named = text not in (None, NO_GROUND)
-            options[name] = option.on if named else option.off
-            viewing = replace(viewing, ground=text) if named else viewing
-        elif isinstance(option, Number) and option.in_wash and viewing.medium == "wash":
-            options[name] = lightener_of(args)
-        elif text is not None:
-            options[name] = text if isinstance(text, bool) else _read(option, text, name)
+        if _is_ground(option):
+            options[name] = text not in (None, NO_GROUND)
+            viewing = replace(viewing, ground=text) if options[name] else viewing
+        elif isinstance(option, Number) and option.in_wash and args.water:
+            options[name] = args.water
+        elif isinstance(text, str):
+            word = _word(each, name)
+            options[name] = checked(option, _read(option, text, word), word)
+        elif text:
+            options[name] = True
     chart = each.chart(sides, options, advised_box(args), viewing)
     if args.json:
         print(json.dumps({"chart": each.key, **_answer(chart)}))

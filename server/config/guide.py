@@ -4,32 +4,16 @@ from typing import Any, Final
 
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.kind import Kind
-from mesotint.planning.charts.options import Count, Number, Numbers, OfEach, OneOf, Option, Toggle
+from mesotint.planning.charts.options import in_words
 
 BEGINS: Final = "<!-- The charts: written by ./studio client. -->"
 ENDS: Final = "<!-- To here. -->"
 
 
-def _option(option: Option) -> str:
-    """What an option offers, in a few words; nothing where it is not offered."""
-    words = ""
-    match option:
-        case OneOf(label=label) if label:
-            words = f"{label} ({', '.join(option.words.values())})"
-        case Count():
-            words = f"{option.least} to {option.most} {option.word}"
-        case Numbers(by_length=rows):
-            words = f"{min(rows)} to {max(rows)} {option.word}"
-        case Toggle(label=label) | Number(label=label) | OfEach(label=label):
-            words = label.replace("{}", "of each")
-    return words.lower()
-
-
 def _sides(kind: Kind[Any]) -> str:
     return "; ".join(
-        f"{side.label.replace(' {}', 's').lower()}: {side.fewest} to {side.most}"
-        if side.fewest < side.most
-        else f"{side.label.replace(' {}', 's').lower()}: {side.most}"
+        f"{side.label.replace(' {}', 's').lower()}: "
+        + (f"{side.fewest} to {side.most}" if side.fewest < side.most else f"{side.most}")
         for side in kind.sides.values()
     )
 
@@ -38,7 +22,7 @@ def table() -> str:
     """The kinds of chart, a row each, in Markdown."""
     rows = ["| Chart | | Tubes or mixtures | To choose | `mesotint` |", "|-|-|-|-|-|"]
     for kind in KINDS.values():
-        options = "; ".join(filter(None, map(_option, kind.choices.values())))
+        options = "; ".join(filter(None, map(in_words, kind.choices.values()))).lower()
         rows.append(
             f"| {kind.title} | {kind.question} | {_sides(kind)} | {options} | `{kind.key}` |"
         )

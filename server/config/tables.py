@@ -129,7 +129,7 @@ def tables() -> dict[str, Any]:
 
 def _chart(kind: Kind[Any]) -> dict[str, Any]:
     """What a kind of chart says of itself: its sides, and how each option is offered."""
-    told = {
+    words = {
         field: getattr(kind, field)
         for field in ("title", "noun", "question", "opaque", "presets", "example", "goes_on",
                       "goes_on_as", "for_class")
@@ -142,7 +142,7 @@ def _chart(kind: Kind[Any]) -> dict[str, Any]:
         for name, option in kind.choices.items()
     ]  # fmt: skip
     sides = [{"name": name, **asdict(side)} for name, side in kind.sides.items()]
-    return {**told, "sides": sides, "options": options}
+    return {**words, "sides": sides, "options": options}
 
 
 def _offered(option: dict[str, Any]) -> dict[str, Any]:

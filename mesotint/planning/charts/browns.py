@@ -19,7 +19,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import OPENINGS, Cell, cells_with, opening_labels
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
-from mesotint.planning.charts.options import Number, OfEach, OneOf, Openings
+from mesotint.planning.charts.options import Number, OfEach, OneOf, opened
 from mesotint.planning.examples import TRIAD
 
 STRENGTH, VOLUME = "strength", "volume"
@@ -203,7 +203,7 @@ class Options:
     richer: Annotated[
         tuple[float, ...], OfEach(LEAST_MORE, MOST_MORE, "More {}", "measures")
     ] = ()  # fmt: skip
-    openings: Openings = OPENINGS
+    openings: Annotated[tuple[float, ...], opened("columns")] = OPENINGS
 
 
 def _chart(inputs: Inputs[Options]) -> Chart:

@@ -14,10 +14,8 @@ from mesotint.planning.charts.options import Count, opened
 from mesotint.planning.examples import PAIR
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS, Scale
 
-COMPLEMENT_WHITES: Final = (0.0, 1.0, 3.0, 8.0)
 
-
-def complement_chart(scale: Scale, whites: Sequence[float] = COMPLEMENT_WHITES) -> list[list[Cell]]:
+def complement_chart(scale: Scale, whites: Sequence[float] = OPENINGS) -> list[list[Cell]]:
     """A complement scale, and the same opened with white (or water) in steps, a row each.
 
     Parameters

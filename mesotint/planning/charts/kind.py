@@ -6,6 +6,7 @@ the command and the list painters choose from are made of what it says there.
 
 from collections.abc import Callable, Mapping, Sequence
 from dataclasses import dataclass, field
+from functools import cached_property
 from typing import Any, Generic, TypeVar, get_type_hints
 
 from mesotint.errors import InputError
@@ -13,7 +14,7 @@ from mesotint.mixing.layers import LayerGrid, Laying
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell
-from mesotint.planning.charts.options import Option
+from mesotint.planning.charts.options import Option, checked
 
 Options = TypeVar("Options")
 
@@ -142,10 +143,10 @@ class Kind(Generic[Options]):
         Options of its example that are not as usual.
     goes_on : str
         What one may go on to with a mixture, if one may: "A tint column of it".
-    laid : callable, optional
-        What is said on paper of how a cell is laid, where that is not mixed alone.
     goes_on_as : str
         The side where that mixture stands.
+    laid : callable, optional
+        What is said on paper of how a cell is laid, where that is not mixed alone.
     flags : mapping of str to str
         Other names of sides and options on the command line.
     for_class : str
@@ -165,8 +166,8 @@ class Kind(Generic[Options]):
     opaque: bool = False
     example: Mapping[str, Any] = field(default_factory=dict)
     goes_on: str = ""
-    laid: Callable[[Options], str] | None = None
     goes_on_as: str = "mixtures"
+    laid: Callable[[Options], str] | None = None
     flags: Mapping[str, str] = field(default_factory=dict)
     for_class: str = ""
 
@@ -207,13 +208,19 @@ class Kind(Generic[Options]):
         ----------
         options : mapping of str to object
             Rows of numbers as any sequence.
-        """
-        return self.options(
-            **{name: tuple(value) if isinstance(value, list) else value
-               for name, value in options.items()}
-        )  # fmt: skip
 
-    @property
+        Raises
+        ------
+        InputError
+            For what is no option of this kind, or may not be chosen.
+        """
+        for name in options.keys() - self.choices.keys():
+            raise InputError(f"There is no “{name}” to choose here; leave it out.", name)
+        return self.options(
+            **{name: checked(self.choices[name], value, name) for name, value in options.items()}
+        )
+
+    @cached_property
     def choices(self) -> Mapping[str, Option]:
         """How each option is offered, by its name."""
         hints = get_type_hints(self.options, include_extras=True)

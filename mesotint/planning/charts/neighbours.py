@@ -1,7 +1,7 @@
 """Neighbours: a mixture in the middle, and around it what a little more of each tube would do."""
 
-from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 from typing import Annotated, Final, Literal
 
 import numpy as np
@@ -12,7 +12,7 @@ from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
 from mesotint.mixing.character import colouring_strength
 from mesotint.mixing.traces import one_in
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint, library
 from mesotint.planning.charts.cells import Cell, cells_of, opening_labels
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
@@ -76,14 +76,14 @@ def _tubes(inputs: Inputs[Options]) -> list[Paint]:
     return [paint for key, paint in box.items() if key not in keys]
 
 
-def _farthest(labs: Array, own: Array) -> list[int]:
+def _farthest(labs: Array, own: Array) -> Indices:
     """Places of those that lead farthest from a colour and from each other, the farthest first."""
     away, places = delta_e_2000(labs, own[None]), list[int]()
     while len(places) < min(MOST_AROUND, len(labs)):
         places.append(int(np.argmax(away)))
         away = np.minimum(away, delta_e_2000(labs, labs[places[-1]][None]))
         away[places] = -1.0
-    return places
+    return np.array(places, dtype=np.intp)
 
 
 def _laid(middle: Cell, around: Sequence[Cell]) -> list[list[Cell]]:
@@ -98,45 +98,33 @@ def _laid(middle: Cell, around: Sequence[Cell]) -> list[list[Cell]]:
     return cells
 
 
-def _remark(cell: Cell, middle: Cell, amounts: Mapping[str, float]) -> str:
-    """What a little more of a tube has done here."""
-    if cell.label not in amounts:
-        return "The mixture as it is."
-    away = float(delta_e_2000(cell.lab, middle.lab))
-    return (
-        f"{cell.label[0].upper()}{cell.label[1:]}, 1 in {one_in(amounts[cell.label])}: "
-        f"{compared(cell.lab, middle.lab)}; ΔE {away:.1f}, {difference_in_words(away)}."
-    )
-
-
 def _chart(inputs: Inputs[Options]) -> Chart:
     chosen, viewing, middle = inputs.options, inputs.viewing, inputs.mixtures[0]
     tubes = _tubes(inputs)
     if not tubes:
-        raise InputError("There is no tube on the desk that is not in it.", "of")
+        raise InputError("No tube on the desk would do; choose what there is more of.", "columns")
+    parts = np.zeros((1 + len(tubes), 2 + len(tubes)))
+    parts[:, 0] = 1.0
     amounts = [little(tube, middle, chosen.more) for tube in tubes]
-    labs = np.array([
-        viewing.lab(np.array([1.0, amount]), [middle, tube])
-        for tube, amount in zip(tubes, amounts, strict=True)
-    ])  # fmt: skip
-    places = _farthest(labs, viewing.lab(np.ones(1), [middle]))
-    labels = [f"a little more {tubes[place].name.lower()}" for place in places]
-    shares = {
-        label: amounts[place] / (1 + amounts[place])
-        for label, place in zip(labels, places, strict=True)
-    }
+    np.fill_diagonal(parts[1:, 1:-1], amounts)
+    paints = [middle, *tubes, viewing.lightener]
+    labs = viewing.lab(parts, paints)
+    order = [0, *(1 + _farthest(labs[1:], labs[0])).tolist()]
+    names = [f"{middle.name} as it is"]
+    names += [f"a little more {tubes[place - 1].name.lower()}" for place in order[1:]]
     rows: list[list[Cell]] = []
-    remarks: list[list[str]] = []
     for opening in (0.0, chosen.white):
-        paints = [middle, *(tubes[place] for place in places), viewing.lightener]
-        parts = np.zeros((1 + len(places), len(paints)))
-        parts[:, 0] = 1.0
-        parts[range(1, len(parts)), range(1, len(parts))] = [amounts[place] for place in places]
-        parts[:, -1] += opening * parts.sum(axis=1)
-        own, *around = cells_of([f"{middle.name} as it is", *labels], paints, parts, viewing)
-        ring = _laid(own, around)
-        rows += ring
-        remarks += [[_remark(cell, own, shares) for cell in row] for row in ring]
+        opened = parts[order]
+        opened[:, -1] += opening * opened.sum(axis=1)
+        own, *around = cells_of(names, paints, opened, viewing)
+        shares = [amounts[place - 1] / (1 + amounts[place - 1]) for place in order[1:]]
+        rows += _laid(
+            replace(own, facts={"remark": "The mixture as it is."}),
+            [
+                replace(cell, facts={"remark": _remark(cell, own, share)})
+                for cell, share in zip(around, shares, strict=True)
+            ],
+        )
     half = len(rows) // 2
     blank = [""] * (half - 1)
     return Chart(
@@ -145,10 +133,19 @@ def _chart(inputs: Inputs[Options]) -> Chart:
         ["as they are", *blank, *opening_labels([chosen.white], viewing), *blank],
         [""] * len(rows[0]),
         kinds=[
-            [cell.label.removeprefix("a little ") if cell.label in shares else "" for cell in row]
+            ["" if cell.label == names[0] else cell.label.removeprefix("a little ") for cell in row]
             for row in rows[:half]
         ],
-        remarks=remarks,
+        remarks=[[cell.facts["remark"] for cell in row] for row in rows],
+    )
+
+
+def _remark(cell: Cell, middle: Cell, share: float) -> str:
+    """What a little more of a tube has done here."""
+    away = float(delta_e_2000(cell.lab, middle.lab))
+    return (
+        f"{cell.label[0].upper()}{cell.label[1:]}, 1 in {one_in(share)}: "
+        f"{compared(cell.lab, middle.lab)}; ΔE {away:.1f}, {difference_in_words(away)}."
     )
 
 

@@ -6,8 +6,10 @@ offered; its type and its default are those of the field.
 
 from collections.abc import Mapping
 from dataclasses import dataclass
-from typing import Annotated, Final
+from typing import Any, Final
 
+from mesotint.errors import InputError, nearest_words
+from mesotint.mixing.mixture import checked_amount
 from mesotint.planning.charts.cells import OPENINGS
 
 MOST_OPENING: Final = 20.0
@@ -79,9 +81,8 @@ class Toggle:
     Attributes
     ----------
     label : str
-    on : bool or int
-        What it is while it is on; its default, or the default's opposite, while it is off.
-    off : bool or int
+    on, off : bool or int
+        What it is while it is on, and while it is off.
     ground : bool
         Whether, while it is on, a ground is to be chosen as well.
     """
@@ -157,5 +158,57 @@ def opened(word: str, usual: tuple[float, ...] = OPENINGS) -> Numbers:
     return Numbers(0, MOST_OPENING, word, {n: tuple(row[:n]) for n in range(1, 9)})
 
 
-Openings = Annotated[tuple[float, ...], opened("columns")]
-"""Columns opened with white or water, even."""
+def checked(option: Option, value: Any, name: str) -> Any:
+    """An option that lies within what may be chosen; rows of numbers come back as tuples.
+
+    Parameters
+    ----------
+    option : Option
+    value : object
+        What was chosen.
+    name : str
+        What it is called, for the error.
+
+    Raises
+    ------
+    InputError
+        For what may not be chosen, with what may.
+    """
+    match option:
+        case Count(least=least, most=most):
+            if isinstance(value, bool) or not least <= value <= most or value != int(value):
+                raise InputError(f"Give {least} to {most} {option.word}.", name)
+            return int(value)
+        case Number(least=least, most=most):
+            return checked_amount(value, name, least=least, most=most)
+        case Numbers(least=least, most=most) | OfEach(least=least, most=most):
+            return tuple(checked_amount(each, name, least=least, most=most) for each in value)
+        case OneOf(between=(least, most)) if not isinstance(value, str):
+            return checked_amount(value, name, least=least, most=most)
+        case OneOf() | Toggle():
+            values = list(option.words) if isinstance(option, OneOf) else [option.on, option.off]
+            if value not in values:
+                *most_words, last = [str(each) for each in values if each != ""]
+                near = nearest_words(str(value), map(str, values))
+                words = " or ".join(near or [f"{', '.join(most_words)} or {last}"])
+                raise InputError(f"'{str(value)[:40]}' is nothing for {name}; say {words}.", name)
+    return value
+
+
+def in_words(option: Option) -> str:
+    """What an option offers, in a few words; nothing where it is not offered.
+
+    Parameters
+    ----------
+    option : Option
+    """
+    match option:
+        case OneOf(label=label) if label:
+            return f"{label} ({', '.join(option.words.values())})"
+        case Count(least=least, most=most):
+            return f"{least} to {most} {option.word}"
+        case Numbers(by_length=rows):
+            return f"{min(rows)} to {max(rows)} {option.word}"
+        case Toggle(label=label) | Number(label=label) | OfEach(label=label):
+            return label.replace("{}", "of each")
+    return ""

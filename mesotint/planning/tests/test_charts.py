@@ -104,7 +104,7 @@ class ChartsTest(unittest.TestCase):
     def test_a_complement_chart_opens_every_step_with_white(self) -> None:
         for medium, lightener in (("opaque", "PW6"), ("wash", "water")):
             scale = Scale(Trail(PAINT("PO20"), PAINT("PB29"), 0.5, Viewing(medium)), 7)
-            rows = complement_chart(scale)
+            rows = complement_chart(scale, (0.0, 1.0, 3.0, 8.0))
             self.assertEqual([len(row) for row in rows], [7] * 4)
             for step, cell in zip(scale.steps, rows[0], strict=True):
                 np.testing.assert_allclose(cell.lab, step.appearance.lab, atol=1e-3)

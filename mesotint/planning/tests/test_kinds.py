@@ -95,6 +95,25 @@ class KindsTest(unittest.TestCase):
                         case OfEach():
                             self.assertEqual(value, ())
 
+    def test_what_may_not_be_chosen_is_refused_by_its_name(self) -> None:
+        for key, options, says in (
+            ("wheel", {"up": True}, "no “up” to choose"),
+            ("wheel", {"count": 7}, "6, 12 or 24"),
+            ("shades", {"count": 1}, "2 to 11 values"),
+            ("shades", {"count": float("nan")}, "2 to 11 values"),
+            ("neighbours", {"more": 3.0}, "from 0.01 to 1"),
+            ("grid", {"ratio": 900}, "from 0.01 to 100"),
+            ("grid", {"order": "values"}, "say value"),
+            ("darks", {"most": 4}, "2 or 3"),
+            ("browns", {"richer": [1, 2, 30]}, "to 20"),
+            ("tints", {"openings": [0, 21]}, "to 20"),
+        ):
+            kind = KINDS[key]
+            with self.subTest(kind=key, says=says), self.assertRaises(InputError) as raised:
+                kind.chart(example(kind), options, BOX)
+            self.assertIn(says, raised.exception.message)
+            self.assertEqual(raised.exception.field, next(iter(options)))
+
     def test_each_is_named_and_says_what_there_is_to_choose(self) -> None:
         self.assertEqual(len({kind.title for kind in KINDS.values()}), len(KINDS))
         for kind in KINDS.values():

@@ -2,6 +2,7 @@
 
 import re
 import unittest
+from dataclasses import replace
 
 import numpy as np
 
@@ -71,11 +72,22 @@ class NeighboursTest(unittest.TestCase):
         self.assertLess(parts["PG7"], parts["PY3"] / 3)
         self.assertAlmostEqual(parts["PY3"], 0.15, delta=0.15)
 
+    def test_two_tubes_of_one_name_keep_their_own_amounts(self) -> None:
+        weak = replace(PAINT("PB29"), key="old", absorption=PAINT("PB29").absorption / 6)
+        made = KINDS["neighbours"].chart(
+            {"mixtures": [PAINT("PY43")], "columns": [PAINT("PB29"), weak]}, {}, BOX
+        )
+        for cell, says in zip(made.rows[0], made.remarks[0], strict=True):
+            if len(cell.paints) > 1:
+                parts = int(says.split("1 in ")[1].split(":")[0])
+                self.assertAlmostEqual(parts * cell.parts[1] / sum(cell.parts), 1, delta=0.13)
+        self.assertNotEqual(*(c.parts[1] for c in made.rows[0] if len(c.paints) > 1))
+
     def test_in_a_wash_it_is_thinned(self) -> None:
         made = chart(MUD, viewing=Viewing(medium="wash"))
         self.assertIn("water", made.row_labels[3])
         self.assertIn("water", {paint.key for paint in made.rows[4][1].paints})
 
     def test_refused(self) -> None:
-        with self.assertRaisesRegex(InputError, "no tube on the desk"):
+        with self.assertRaisesRegex(InputError, "No tube on the desk"):
             KINDS["neighbours"].chart({"mixtures": [PAINT("PY3")]}, {}, [PAINT("PY3")])

@@ -49,8 +49,8 @@ def _draw(draw: Draw) -> Exercise | None:
     tubes = [best, *wrong.tolist()]
     at = left[tubes].argmin(axis=1)
     far = np.where(at + _APART < len(_AMOUNTS), at + _APART, at - _APART)
-    told = np.stack([left[tubes, at], left[tubes, far]], axis=1)
-    margin = float(np.delete(told.ravel(), 0).min() - told[0, 0])
+    left_by_each = np.stack([left[tubes, at], left[tubes, far]], axis=1)
+    margin = float(np.delete(left_by_each.ravel(), 0).min() - left_by_each[0, 0])
     if least[best] >= 0.6 * chroma or margin < CLEARLY:
         return None
     rows = [

@@ -44,10 +44,10 @@ def _draw(draw: Draw) -> Exercise | None:
     if len(labs) < PATCHES or not seen_truly(np.array([right, *tubes])):
         return None
     at = rng.permutation(PATCHES).tolist()
-    told = ", ".join(f"{n:.0f} {p.name.lower()}" for n, p in zip(parts, some, strict=True))
+    mixed = ", ".join(f"{n:.0f} {p.name.lower()}" for n, p in zip(parts, some, strict=True))
     strongest = some[int(by_strength(parts, some).argmax())].name.lower()
     return Exercise(
-        f"What will they make? {told}, and {opened:.0f} white.",
+        f"What will they make? {mixed}, and {opened:.0f} white.",
         tuple(Shown(p.key, lab, p.name) for p, lab in zip(some, tubes, strict=True)),
         tuple(Choice(str(i + 1), f"patch {i + 1}", labs[k]) for i, k in enumerate(at)),
         str(at.index(0) + 1),

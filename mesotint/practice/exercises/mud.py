@@ -20,7 +20,7 @@ def _draw(draw: Draw) -> Exercise | None:
     target = random_mud([*draw.box, library().white], draw.rng)
     if not seen_truly(target.lab):
         return None
-    told = ", ".join(
+    mixed = ", ".join(
         f"{100 * n:.3g} {p.name.lower()}" for p, n in zip(target.paints, target.parts, strict=True)
     )
     return Exercise(
@@ -29,7 +29,7 @@ def _draw(draw: Draw) -> Exercise | None:
         (),
         0.0,
         TOLD_APART,
-        f"It was made of {told}: {len(target.paints)} additions would do. Value first, then hue, "
+        f"It was made of {mixed}: {len(target.paints)} additions would do. Value first, then hue, "
         "then chroma.",
         paints=target.paints,
         parts=target.parts,

@@ -55,8 +55,8 @@ def _judged(exercise: Exercise, answer: object) -> Judged:
     assert isinstance(wanted, tuple)
     if not isinstance(answer, (list, tuple)) or sorted(map(str, answer)) != sorted(wanted):
         raise InputError("Put all nine in order, each once.", "answer")
-    told = [str(each) for each in answer]
-    strays = [abs(told.index(each) - place) for place, each in enumerate(wanted)]
+    places = [str(each) for each in answer]
+    strays = [abs(places.index(each) - place) for place, each in enumerate(wanted)]
     # As far as nine patches can stray in all: turned round, 40 places.
     most = len(wanted) ** 2 // 2
     score = 1 - sum(strays) / most

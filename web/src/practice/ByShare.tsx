@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { Button } from "../ui/Button";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
+import type { AskProps } from "./props";
 
 /** A share on a slider that is even in ratio: half and twice lie equally far. */
 const REACH = 7;

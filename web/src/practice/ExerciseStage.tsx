@@ -4,12 +4,12 @@ import { GoOn } from "../scales/slip/Chosen";
 import { Button } from "../ui/Button";
 import { useKeys } from "../ui/keys";
 import { Note } from "../ui/Note";
-import type { Answered, AskProps } from "./asked";
 import { ByShare } from "./ByShare";
 import { FromMemory } from "./FromMemory";
 import { InOrder } from "./InOrder";
 import { MatchMud } from "./MatchMud";
 import { Patches, Two } from "./Patches";
+import type { Answered, AskProps } from "./props";
 import { usePractice } from "./queries";
 import { Words } from "./Words";
 

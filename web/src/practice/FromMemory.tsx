@@ -1,8 +1,8 @@
 import { useEffect, useState } from "react";
 import { Button } from "../ui/Button";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
 import { PatchChoice, useChoosing } from "./choosing";
+import type { AskProps } from "./props";
 
 const SHOWN_MS = 5000;
 

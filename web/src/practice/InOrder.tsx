@@ -1,8 +1,8 @@
 import { useState } from "react";
 import { Button } from "../ui/Button";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
 import { Key, useChoiceKeys } from "./choosing";
+import type { AskProps } from "./props";
 
 /** Nine shuffled patches: each tap lays one down next to the last; a tap on it takes it up again. */
 export function InOrder({ exercise, judged, onAnswer }: AskProps) {

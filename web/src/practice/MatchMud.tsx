@@ -9,8 +9,8 @@ import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
+import type { AskProps } from "./props";
 
 /** What a tap adds: some of the amounts that a hand knows. */
 const TAPS: readonly string[] = ["knife-tip", "pea", "hazelnut"];

@@ -1,7 +1,7 @@
 import { useKeys } from "../ui/keys";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
 import { PatchChoice, useChoosing } from "./choosing";
+import type { AskProps } from "./props";
 
 /** Two touching halves, one of which is it. */
 export function Two(props: AskProps) {

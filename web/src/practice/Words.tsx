@@ -1,7 +1,7 @@
 import { Button } from "../ui/Button";
-import type { AskProps } from "./asked";
 import { Colour } from "./Colour";
 import { useChoosing } from "./choosing";
+import type { AskProps } from "./props";
 
 /** A swatch on the stage, and words to choose from: the hues of the wheel, or tubes. */
 export function Words(props: AskProps) {

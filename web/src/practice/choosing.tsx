@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { useKeys } from "../ui/keys";
-import type { AskProps } from "./asked";
 import { Colour, markOf } from "./Colour";
+import type { AskProps } from "./props";
 
 const KEYS = ["1", "2", "3", "4", "5", "6", "7", "8", "9", "0", "-", "="];
 
