@@ -35,7 +35,7 @@ from server.journal.teaching import teaches
 from server.journal.wall import MOST_AT_ONCE, MOST_NEAR, in_group, mapped, near, wall
 from server.kept import tasks
 from server.kept.answers import TaskOut, task_out
-from server.kept.services import set_thrown
+from server.kept.shelf import throwing_routes
 from server.painters.requests import SignedIn
 from server.piles.advice import advised
 from server.piles.answers import PileOut
@@ -128,16 +128,7 @@ def again_but(request: SignedIn, key: int, payload: ButIn) -> Status[PileOut]:
     return Status(201, advised(request.user, pile))
 
 
-@router.delete("/entries/{int:key}", response={204: None})
-def throw_away(request: SignedIn, key: int) -> Status[None]:
-    """Throw an entry away; it can be brought back."""
-    return set_thrown(mine(request.user, key), True)
-
-
-@router.post("/entries/{int:key}/restore", response={204: None})
-def bring_back(request: SignedIn, key: int) -> Status[None]:
-    """Bring an entry back."""
-    return set_thrown(mine(request.user, key), False)
+throwing_routes(router, "/entries/{int:key}", "entry", lambda asking, key: mine(asking.user, key))
 
 
 @router.get("/file.{form}", response={200: None})

@@ -20,6 +20,16 @@ class Asked(BaseModel):
     model_config = ConfigDict(strict=True)
 
 
+class Keeping(Asked):
+    """Something to keep; when it is kept again, with the revision it was opened at.
+
+    `token` is one for the window it is kept from, so that what is sent twice is kept once.
+    """
+
+    revision: Revision | None = None
+    token: Token | None = None
+
+
 class Ticked(Asked):
     """Which lines of a work plan are done, and whether those are the `whole` of it."""
 

@@ -1,4 +1,4 @@
-"""What is done alike to all that is kept: reopened, copied, thrown away, ticked."""
+"""What is done alike to all that is kept: taken in hand, copied, thrown away, ticked."""
 
 from collections.abc import Iterable
 from typing import Any, TypeVar
@@ -6,12 +6,11 @@ from typing import Any, TypeVar
 from django.db import transaction
 from django.db.models import Model, QuerySet
 from django.http import Http404
-from ninja import Status
 
 from server.kept.answers import Ticks
 from server.kept.models import NAME_LENGTH, Kept
 from server.kept.notes import ticked_off
-from server.kept.requests import Ticked
+from server.kept.requests import Keeping, Ticked
 from server.painters.models import Painter
 
 COPY = ", copy"
@@ -28,42 +27,35 @@ def mine(kind: type[KeptThing], painter: Painter) -> QuerySet[KeptThing]:
     return kind._default_manager.filter(painter=painter, thrown_away=False)
 
 
-def reopened(
-    kind: type[KeptThing], painter: Painter, key: int, revision: int | None, token: str | None
-) -> KeptThing:
-    """A kept thing to be kept again, locked, one revision on; in a transaction.
+def in_hand(kind: type[KeptThing], painter: Painter, asked: Keeping, key: int | None) -> KeptThing:
+    """What is to be kept, locked: a new thing, or a kept one, one revision on; in a transaction.
 
-    `token` is of the window that keeps it. Where that window kept it last itself and never had the
-    answer, the revision it stands on is behind, and nobody else's change is in its way.
+    The token that came in is of the window that keeps it. Where that window kept it last itself
+    and never had the answer, the revision it stands on is behind, and nobody else's change is in
+    its way; and what it has begun already is not begun twice.
 
     Raises
     ------
     Http404
-        Where it is not on this painter's shelf.
+        Where what has the key is not on this painter's shelf.
     Conflict
         Where it was changed elsewhere since the revision it was opened at.
     """
-    now = mine(kind, painter).select_for_update().filter(pk=key).first()
-    if now is None:
-        raise Http404
-    if revision not in (None, now.revision) and (token is None or token != now.hand):
-        raise Conflict(
-            f"'{now.name}' was changed in another window since you opened it. "
-            "Keep yours as a copy, or take the other one."
-        )
-    return _in_hand(now, token)
-
-
-def begun(kind: type[KeptThing], painter: Painter, token: str | None) -> KeptThing | None:
-    """What a window has begun already without having had the answer, as `reopened` gives it."""
-    if token is None:
-        return None
-    found = kind._default_manager.filter(painter=painter, token=token)
-    now = found.select_for_update().first()
-    return _in_hand(now, token) if now else None
-
-
-def _in_hand(now: KeptThing, token: str | None) -> KeptThing:
+    token, revision = asked.token, asked.revision
+    if key is None:
+        rows = kind._default_manager.filter(painter=painter, token=token)
+        now = rows.select_for_update().first() if token is not None else None
+        if now is None:
+            return kind(painter=painter, token=token, hand=token)
+    else:
+        now = mine(kind, painter).select_for_update().filter(pk=key).first()
+        if now is None:
+            raise Http404
+        if revision not in (None, now.revision) and (token is None or token != now.hand):
+            raise Conflict(
+                f"'{now.name}' was changed in another window since you opened it. "
+                "Keep yours as a copy, or take the other one."
+            )
     now.revision += 1
     now.hand = token
     return now
@@ -90,16 +82,6 @@ def set_tubes(kept: Kept, tubes: Iterable[int]) -> None:
         rows = (kept.tubes.model(**{kept.tubes.field.name: kept, "tube_id": tube})
                 for tube in sorted(wanted - known))  # fmt: skip
         kept.tubes.bulk_create(rows)
-
-
-def set_thrown(found: Any, thrown: bool) -> Status[None]:
-    """Throw something away, or bring it back; the answer of either.
-
-    The time of its last change orders a shelf, and this is no change of the thing.
-    """
-    found.thrown_away = thrown
-    found.save(update_fields=["thrown_away"])
-    return Status(204, None)
 
 
 @transaction.atomic

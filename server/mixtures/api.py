@@ -19,7 +19,7 @@ from server.kept.downloads import download
 from server.kept.looks import looks
 from server.kept.models import Photograph
 from server.kept.requests import CardSet, PhotoArea
-from server.kept.services import set_thrown
+from server.kept.shelf import throwing_routes
 from server.kept.uploads import body_of
 from server.mixtures.answers import AreaColour, FoundMixture, Ground, KeptMixtureOut, KindOut, Note
 from server.mixtures.finding import found_mixture
@@ -81,24 +81,15 @@ def mixtures_near(
     return nearest(request.user, colour_typed(colour), count)
 
 
-def _mixture(request: SignedIn, mixture_id: int) -> KeptMixture:
-    return get_object_or_404(KeptMixture, pk=mixture_id, painter=request.user)
+def _mixture(request: SignedIn, key: int) -> KeptMixture:
+    return get_object_or_404(KeptMixture, pk=key, painter=request.user)
 
 
-@router.delete("/mixtures/{int:mixture_id}", response={204: None})
-def throw_mixture_away(request: SignedIn, mixture_id: int) -> Status[None]:
-    """Throw a kept mixture away; it can be brought back."""
-    return set_thrown(_mixture(request, mixture_id), True)
+throwing_routes(router, "/mixtures/{int:key}", "mixture", _mixture)
 
 
-@router.post("/mixtures/{int:mixture_id}/restore", response={204: None})
-def bring_mixture_back(request: SignedIn, mixture_id: int) -> Status[None]:
-    """Bring a kept mixture back."""
-    return set_thrown(_mixture(request, mixture_id), False)
-
-
-def _photograph(request: SignedIn, photograph_id: int) -> Photograph:
-    return get_object_or_404(Photograph, pk=photograph_id, painter=request.user)
+def _photograph(request: SignedIn, key: int) -> Photograph:
+    return get_object_or_404(Photograph, pk=key, painter=request.user)
 
 
 @router.get("/photographs", response=list[PhotographOut])
@@ -124,27 +115,27 @@ def printed_card(request: SignedIn) -> HttpResponse:
     return download(draw_card(), "card to photograph paint by", "pdf")
 
 
-@router.get("/photographs/{int:photograph_id}/image", response={200: None})
-def photograph_image(request: SignedIn, photograph_id: int) -> HttpResponse:
+@router.get("/photographs/{int:key}/image", response={200: None})
+def photograph_image(request: SignedIn, key: int) -> HttpResponse:
     """The picture itself, for its painter alone."""
-    found = _photograph(request, photograph_id)
+    found = _photograph(request, key)
     answer = HttpResponse(bytes(found.image), content_type="image/jpeg")
     answer["Cache-Control"] = "private, max-age=86400, immutable"
     return answer
 
 
-@router.put("/photographs/{int:photograph_id}/card", response=PhotographOut)
-def set_card(request: SignedIn, photograph_id: int, payload: CardSet) -> PhotographOut:
+@router.put("/photographs/{int:key}/card", response=PhotographOut)
+def set_card(request: SignedIn, key: int, payload: CardSet) -> PhotographOut:
     """Tell where a white or grey card lies in a picture, or that there is none."""
-    found = _photograph(request, photograph_id)
+    found = _photograph(request, key)
     photographs.set_card(found, payload.card)
     return photographs.photograph_out(found)
 
 
-@router.post("/photographs/{int:photograph_id}/area", response=AreaColour)
-def area_of_photograph(request: SignedIn, photograph_id: int, payload: PhotoArea) -> AreaColour:
+@router.post("/photographs/{int:key}/area", response=AreaColour)
+def area_of_photograph(request: SignedIn, key: int, payload: PhotoArea) -> AreaColour:
     """The colour of a point or an area of a picture."""
-    found = photographs.colour_of(_photograph(request, photograph_id), payload)
+    found = photographs.colour_of(_photograph(request, key), payload)
     told = found.uncertainty
     return AreaColour(
         look=looks([found.lab])[0],
@@ -154,25 +145,16 @@ def area_of_photograph(request: SignedIn, photograph_id: int, payload: PhotoArea
     )
 
 
-@router.get("/photographs/{int:photograph_id}/notes", response=list[Note])
+@router.get("/photographs/{int:key}/notes", response=list[Note])
 def notes_of_photograph(
     request: SignedIn,
-    photograph_id: int,
+    key: int,
     count: Annotated[int, Field(ge=FEWEST_NOTES, le=MOST_NOTES)] = USUAL_NOTES,
 ) -> list[Note]:
     """The main colours of a picture, dark to light."""
-    found = photographs.notes_of(_photograph(request, photograph_id), count)
+    found = photographs.notes_of(_photograph(request, key), count)
     told = zip(found, looks([note.lab for note in found]), strict=True)
     return [Note(look=look, share=note.share) for note, look in told]
 
 
-@router.delete("/photographs/{int:photograph_id}", response={204: None})
-def put_photograph_away(request: SignedIn, photograph_id: int) -> Status[None]:
-    """Put a photograph away; it can be brought back."""
-    return set_thrown(_photograph(request, photograph_id), True)
-
-
-@router.post("/photographs/{int:photograph_id}/restore", response={204: None})
-def bring_photograph_back(request: SignedIn, photograph_id: int) -> Status[None]:
-    """Bring a photograph back that was put away."""
-    return set_thrown(_photograph(request, photograph_id), False)
+throwing_routes(router, "/photographs/{int:key}", "photograph", _photograph)

@@ -7,7 +7,7 @@ from ninja import Query, Router, Status
 from mesotint.painted.layout import layout_schema
 from mesotint.pictures.taken import MOST_BYTES
 from server.kept import photographs
-from server.kept.services import set_thrown
+from server.kept.shelf import throwing_routes
 from server.kept.uploads import body_of
 from server.mixtures.api import PICTURE
 from server.painted.answers import Begun, FoundCard, Noted, ReadBackHead, ReadBackOut
@@ -28,9 +28,9 @@ from server.painters.requests import SignedIn
 router = Router(tags=["painted"])
 
 
-def _mine(request: SignedIn, read_back: int) -> ReadBack:
+def _mine(request: SignedIn, key: int) -> ReadBack:
     found = ReadBack.objects.defer("image").filter(painter=request.user)
-    return get_object_or_404(found, pk=read_back)
+    return get_object_or_404(found, pk=key)
 
 
 @router.post("/of/{kind}/{int:key}", response={202: Begun}, openapi_extra=PICTURE)
@@ -59,45 +59,36 @@ def list_read(request: SignedIn, kind: Kind, key: int) -> list[ReadBackHead]:
     return [head_out(row) for row in mine.exclude(result=None).defer("image", "result")]
 
 
-@router.get("/read/{int:read_back}", response=ReadBackOut)
-def read(request: SignedIn, read_back: int) -> ReadBackOut:
+@router.get("/read/{int:key}", response=ReadBackOut)
+def read(request: SignedIn, key: int) -> ReadBackOut:
     """What was read off one photograph."""
-    return read_back_out(_mine(request, read_back))
+    return read_back_out(_mine(request, key))
 
 
-@router.get("/read/{int:read_back}/image", response={200: None})
-def image(request: SignedIn, read_back: int) -> HttpResponse:
+@router.get("/read/{int:key}/image", response={200: None})
+def image(request: SignedIn, key: int) -> HttpResponse:
     """The photograph itself, for its painter alone."""
-    found = get_object_or_404(ReadBack, pk=read_back, painter=request.user)
+    found = get_object_or_404(ReadBack, pk=key, painter=request.user)
     answer = HttpResponse(bytes(found.image), content_type="image/jpeg")
     answer["Cache-Control"] = "private, max-age=86400, immutable"
     return answer
 
 
-@router.post("/read/{int:read_back}/calibrate", response=ReadBackOut)
-def calibrate_tubes(request: SignedIn, read_back: int, payload: TubesIn) -> ReadBackOut:
+@router.post("/read/{int:key}/calibrate", response=ReadBackOut)
+def calibrate_tubes(request: SignedIn, key: int, payload: TubesIn) -> ReadBackOut:
     """Make what a sheet tells of some tubes their own from now on."""
-    row = _mine(request, read_back)
+    row = _mine(request, key)
     calibrate(row, payload.tubes)
     return read_back_out(row)
 
 
-@router.post("/read/{int:read_back}/note", response=Noted)
-def note(request: SignedIn, read_back: int) -> Noted:
+@router.post("/read/{int:key}/note", response=Noted)
+def note(request: SignedIn, key: int) -> Noted:
     """Note every box in the journal, with how it came out."""
-    return Noted(count=note_boxes(_mine(request, read_back)))
+    return Noted(count=note_boxes(_mine(request, key)))
 
 
-@router.delete("/read/{int:read_back}", response={204: None})
-def throw_away(request: SignedIn, read_back: int) -> Status[None]:
-    """Throw a photograph away, with what was read off it; what was taken over stays."""
-    return set_thrown(_mine(request, read_back), True)
-
-
-@router.post("/read/{int:read_back}/restore", response={204: None})
-def bring_back(request: SignedIn, read_back: int) -> Status[None]:
-    """Bring a photograph back that was thrown away."""
-    return set_thrown(_mine(request, read_back), False)
+throwing_routes(router, "/read/{int:key}", "read-back", _mine)
 
 
 @router.post("/code", response=FoundCard, openapi_extra=PICTURE)

@@ -3,18 +3,16 @@
 from typing import Literal
 
 import numpy as np
-from django.db.models import QuerySet
 from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Router, Status
 
 from mesotint.colour.comparing import compared
 from mesotint.errors import InputError
-from server.kept.answers import KeptAgain
 from server.kept.downloads import download
 from server.kept.models import Photograph
-from server.kept.requests import Ticked
-from server.kept.services import mine, set_thrown, set_ticks
+from server.kept.services import mine
+from server.kept.shelf import Shelf, shelf_routes, throwing_routes
 from server.kept.uploads import body_of
 from server.painters.requests import SignedIn
 from server.paintings import files, paper
@@ -72,12 +70,18 @@ FILE = {
 }
 
 
-def _shelf(request: SignedIn) -> QuerySet[Painting]:
-    return mine(Painting, request.user)
-
-
-def _mine(request: SignedIn, painting_id: int) -> Painting:
-    return get_object_or_404(_shelf(request), pk=painting_id)
+PAINTINGS = Shelf(
+    Painting,
+    "painting",
+    request=PaintingIn,
+    answer=PaintingOut,
+    summary=PaintingSummaryOut,
+    keep=keep,
+    copy=copy,
+    out=painting_out,
+    summaries=summaries_out,
+)
+shelf_routes(router, PAINTINGS)
 
 
 @router.post("/compute/harmony", response=HarmonyOut)
@@ -177,18 +181,6 @@ def _of_a_division(data: bytes, kind: str) -> HttpResponse:
     return HttpResponse(data, content_type=kind, headers={"Cache-Control": "private, no-cache"})
 
 
-@router.get("", response=list[PaintingSummaryOut])
-def paintings(request: SignedIn) -> list[PaintingSummaryOut]:
-    """The painter's paintings, newest first."""
-    return summaries_out(_shelf(request))
-
-
-@router.post("", response={201: PaintingOut})
-def keep_painting(request: SignedIn, payload: PaintingIn) -> Status[PaintingOut]:
-    """Keep a new painting."""
-    return Status(201, painting_out(keep(request.user, payload)))
-
-
 @router.post("/import", response={201: PaintingOut}, openapi_extra=FILE)
 def take_painting_in(request: SignedIn) -> Status[PaintingOut]:
     """Take in a painting that was exported, here or from another studio."""
@@ -196,87 +188,41 @@ def take_painting_in(request: SignedIn) -> Status[PaintingOut]:
     return Status(201, painting_out(files.take_in(request.user, data)))
 
 
-@router.get("/{int:painting_id}", response=PaintingOut)
-def painting(request: SignedIn, painting_id: int) -> PaintingOut:
-    """One painting."""
-    return painting_out(_mine(request, painting_id))
-
-
-@router.put("/{int:painting_id}", response=KeptAgain)
-def keep_painting_again(request: SignedIn, painting_id: int, payload: PaintingIn) -> KeptAgain:
-    """Keep a painting again, at the revision it was opened at."""
-    return KeptAgain(revision=keep(request.user, payload, painting_id).revision)
-
-
-@router.post("/{int:painting_id}/copy", response={201: PaintingOut})
-def copy_painting(request: SignedIn, painting_id: int) -> Status[PaintingOut]:
-    """The same painting once more."""
-    return Status(201, painting_out(copy(_mine(request, painting_id))))
-
-
-@router.put("/{int:painting_id}/ticks", response={204: None})
-def keep_painting_ticks(request: SignedIn, painting_id: int, payload: Ticked) -> Status[None]:
-    """Keep which lines of its plan are done."""
-    set_ticks(_mine(request, painting_id), payload)
-    return Status(204, None)
-
-
-@router.get("/{int:painting_id}/versions", response=list[VersionOut])
-def versions(request: SignedIn, painting_id: int) -> list[VersionOut]:
+@router.get("/{int:key}/versions", response=list[VersionOut])
+def versions(request: SignedIn, key: int) -> list[VersionOut]:
     """The versions of a painting, each held against the palette that is kept now."""
-    return versions_out(_mine(request, painting_id))
+    return versions_out(PAINTINGS.own(request, key))
 
 
-@router.post("/{int:painting_id}/versions", response={201: VersionOut})
-def name_version(request: SignedIn, painting_id: int, payload: VersionIn) -> Status[VersionOut]:
+@router.post("/{int:key}/versions", response={201: VersionOut})
+def name_version(request: SignedIn, key: int, payload: VersionIn) -> Status[VersionOut]:
     """Give the palette a name under which it stays as it is now."""
-    found = _mine(request, painting_id)
+    found = PAINTINGS.own(request, key)
     return Status(201, version_out(add_version(found, payload.name), palette_of(found)))
 
 
-@router.delete("/{int:painting_id}/versions/{int:version_id}", response={204: None})
-def throw_version_away(request: SignedIn, painting_id: int, version_id: int) -> Status[None]:
-    """Throw a version away; it can be brought back."""
-    return set_thrown(_version(request, painting_id, version_id), True)
+def _version(request: SignedIn, key: int) -> Version:
+    return get_object_or_404(Version, pk=key, painting__in=mine(Painting, request.user))
 
 
-@router.post("/{int:painting_id}/versions/{int:version_id}/restore", response={204: None})
-def bring_version_back(request: SignedIn, painting_id: int, version_id: int) -> Status[None]:
-    """Bring a version back that was thrown away."""
-    return set_thrown(_version(request, painting_id, version_id), False)
+throwing_routes(router, "/versions/{int:key}", "version", _version)
 
 
-def _version(request: SignedIn, painting_id: int, version_id: int) -> Version:
-    return get_object_or_404(Version, pk=version_id, painting=_mine(request, painting_id))
-
-
-@router.delete("/{int:painting_id}", response={204: None})
-def throw_painting_away(request: SignedIn, painting_id: int) -> Status[None]:
-    """Take a painting off the shelf; it can be brought back."""
-    return set_thrown(_mine(request, painting_id), True)
-
-
-@router.post("/{int:painting_id}/restore", response={204: None})
-def bring_painting_back(request: SignedIn, painting_id: int) -> Status[None]:
-    """Put a painting that was thrown away back on the shelf."""
-    return set_thrown(get_object_or_404(Painting, pk=painting_id, painter=request.user), False)
-
-
-@router.get("/{int:painting_id}/palette.{form}", response={200: None})
+@router.get("/{int:key}/palette.{form}", response={200: None})
 def palette_on_paper(
     request: SignedIn,
-    painting_id: int,
+    key: int,
     form: Literal["pdf", "svg", "png", "csv", "json", "css", "layout"],
     size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
     """A palette to paint on (PDF, SVG), its patches (PNG), or its data (CSV, JSON, CSS)."""
-    return paper.answer(_mine(request, painting_id), form, size)
+    return paper.answer(PAINTINGS.own(request, key), form, size)
 
 
-@router.get("/{int:painting_id}/before-and-after.png", response={200: None})
-def before_and_after_of(request: SignedIn, painting_id: int) -> HttpResponse:
+@router.get("/{int:key}/before-and-after.png", response={200: None})
+def before_and_after_of(request: SignedIn, key: int) -> HttpResponse:
     """The picture a painting begins from, and in its mixtures, with the palette below (PNG)."""
-    found = _mine(request, painting_id)
+    found = PAINTINGS.own(request, key)
     asked = request_of(found)
     if asked.picture is None:
         raise InputError("The painting has no picture; begin it from one.", "picture")
@@ -292,8 +238,8 @@ def before_and_after_of(request: SignedIn, painting_id: int) -> HttpResponse:
     return download(before_and_after(kept, members, labs), f"{found.name} before and after", "png")
 
 
-@router.get("/{int:painting_id}/file", response={200: None})
-def painting_file(request: SignedIn, painting_id: int, picture: bool = False) -> HttpResponse:
+@router.get("/{int:key}/file", response={200: None})
+def painting_file(request: SignedIn, key: int, picture: bool = False) -> HttpResponse:
     """The whole painting as one JSON file, with its picture where that is asked for."""
-    found = _mine(request, painting_id)
+    found = PAINTINGS.own(request, key)
     return download(files.written(found, picture=picture), f"{found.name} painting", "json")

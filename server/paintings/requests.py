@@ -11,7 +11,7 @@ from mesotint.mixing.layers import THICKEST, THINNEST
 from mesotint.pictures.division import FEWEST_PASSAGES as FEWEST_REGIONS
 from mesotint.pictures.division import MOST_PASSAGES as MOST_REGIONS
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
-from server.kept.requests import Asked, Key, Name, Revision, Share, Token
+from server.kept.requests import Asked, Keeping, Key, Name, Share
 from server.mixtures.requests import Light, Measure, TubeMixture, Viewing
 from server.painters.requests import Never
 
@@ -183,17 +183,12 @@ class SchoolsIn(Asked):
     tubes: int = Field(5, ge=3, le=8, description="How many tubes the limited set may have.")
 
 
-class PaintingIn(Asked):
-    """A painting to keep; when it is kept again, with the revision it was opened at.
-
-    `token` is one for the window it is kept from, so that what is sent twice is kept once.
-    """
+class PaintingIn(Keeping):
+    """A painting to keep."""
 
     name: str = Field("", max_length=NAME_LENGTH)
     request: PaintingRequest
     measure: Measure = Measure()
-    revision: Revision | None = None
-    token: Token | None = None
 
 
 class VersionIn(Asked):

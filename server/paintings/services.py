@@ -11,7 +11,7 @@ from django.dispatch import receiver
 from mesotint.errors import InputError
 from mesotint.optics.grid import Array
 from server.kept.notes import kept_changed, restored
-from server.kept.services import begun, copied, reopened, set_tubes
+from server.kept.services import copied, in_hand, set_tubes
 from server.mixtures.models import PASSAGE, TubeShare
 from server.mixtures.origins import (
     finds,
@@ -40,12 +40,8 @@ _TOLD = (
 
 @transaction.atomic
 def keep(painter: Painter, asked: PaintingIn, key: int | None = None) -> Painting:
-    """Keep a painting, new or again, finished or not; refused as `reopened` refuses."""
-    if key is not None:
-        there: Painting | None = reopened(Painting, painter, key, asked.revision, asked.token)
-    else:
-        there = begun(Painting, painter, asked.token)
-    painting = there or Painting(painter=painter, token=asked.token, hand=asked.token)
+    """Keep a painting, new or again, finished or not; refused as `in_hand` refuses."""
+    painting = in_hand(Painting, painter, asked, key)
     request = _with_keys(asked.request)
     # Tubes that are gone stay in the request, where the painter is told of them.
     tubes = Tube.objects.filter(painter=painter, pk__in=tubes_of(request))

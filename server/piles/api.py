@@ -5,7 +5,7 @@ from typing import Annotated
 from ninja import Router, Status
 from pydantic import Field
 
-from server.kept.services import set_thrown
+from server.kept.shelf import throwing_routes
 from server.mixtures.answers import KeptMixtureOut
 from server.mixtures.keeping import kept_out, nearest
 from server.mixtures.requests import Light
@@ -61,22 +61,22 @@ def begin_pile(request: SignedIn, payload: PileIn) -> Status[PileOut]:
     return Status(201, advised(request.user, new_pile(request.user, payload)))
 
 
-@router.get("/piles/{int:pile_id}", response=PileOut)
-def pile(request: SignedIn, pile_id: int) -> PileOut:
+@router.get("/piles/{int:key}", response=PileOut)
+def pile(request: SignedIn, key: int) -> PileOut:
     """One pile, and what to do next."""
-    return advised(request.user, mine(request.user, pile_id))
+    return advised(request.user, mine(request.user, key))
 
 
-@router.get("/piles/{int:pile_id}/touching", response=TouchingOut)
-def touching(request: SignedIn, pile_id: int, light: Light = "D65") -> TouchingOut:
+@router.get("/piles/{int:key}/touching", response=TouchingOut)
+def touching(request: SignedIn, key: int, light: Light = "D65") -> TouchingOut:
     """A pile and its target under a light, and the pile opened with white."""
-    return touching_out(request.user, mine(request.user, pile_id), light)
+    return touching_out(request.user, mine(request.user, key), light)
 
 
-@router.patch("/piles/{int:pile_id}", response=PileOut)
-def change_pile(request: SignedIn, pile_id: int, payload: PileChange) -> PileOut:
+@router.patch("/piles/{int:key}", response=PileOut)
+def change_pile(request: SignedIn, key: int, payload: PileChange) -> PileOut:
     """Give a pile another name or another target."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     if payload.target is not None:
         set_target(found, request.user, payload.target)
     if payload.name is not None:
@@ -85,69 +85,60 @@ def change_pile(request: SignedIn, pile_id: int, payload: PileChange) -> PileOut
     return advised(request.user, found)
 
 
-@router.post("/piles/{int:pile_id}/events", response=PileOut)
-def do_to_pile(request: SignedIn, pile_id: int, payload: PileEventIn) -> PileOut:
+@router.post("/piles/{int:key}/events", response=PileOut)
+def do_to_pile(request: SignedIn, key: int, payload: PileEventIn) -> PileOut:
     """Add, carry, scoop, take back, or bring back; sent twice, it is done once."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     return advised(request.user, found, do(request.user, found, payload))
 
 
-@router.post("/piles/{int:pile_id}/split", response=PileOut)
-def split_pile(request: SignedIn, pile_id: int, payload: SplitIn) -> PileOut:
+@router.post("/piles/{int:key}/split", response=PileOut)
+def split_pile(request: SignedIn, key: int, payload: SplitIn) -> PileOut:
     """Split a pile into equal or given parts."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     split(request.user, found, payload)
     return advised(request.user, found)
 
 
-@router.post("/piles/{int:pile_id}/family", response=PileOut)
-def make_family(request: SignedIn, pile_id: int, payload: FamilyIn) -> PileOut:
+@router.post("/piles/{int:key}/family", response=PileOut)
+def make_family(request: SignedIn, key: int, payload: FamilyIn) -> PileOut:
     """Make near, middle and far of a pile, or light, middle and dark, by carrying."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     family(request.user, found, payload)
     return advised(request.user, found)
 
 
-@router.post("/piles/{int:pile_id}/pot", response=PileOut)
-def put_in_pot(request: SignedIn, pile_id: int, payload: PotIn) -> PileOut:
+@router.post("/piles/{int:key}/pot", response=PileOut)
+def put_in_pot(request: SignedIn, key: int, payload: PotIn) -> PileOut:
     """Put what is left of a pile into a pot; the answer is the pot."""
-    return advised(request.user, into_pot(request.user, mine(request.user, pile_id), payload))
+    return advised(request.user, into_pot(request.user, mine(request.user, key), payload))
 
 
-@router.post("/piles/{int:pile_id}/weigh", response=PileOut)
-def weigh(request: SignedIn, pile_id: int, payload: WeighIn) -> PileOut:
+@router.post("/piles/{int:key}/weigh", response=PileOut)
+def weigh(request: SignedIn, key: int, payload: WeighIn) -> PileOut:
     """Take what the scale shows as an addition, once it has settled."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     desk.weigh(request.user, found, payload)
     return advised(request.user, found)
 
 
-@router.post("/piles/{int:pile_id}/measure", response=PileOut)
-def measure_pile(request: SignedIn, pile_id: int, payload: ReadPileIn) -> PileOut:
+@router.post("/piles/{int:key}/measure", response=PileOut)
+def measure_pile(request: SignedIn, key: int, payload: ReadPileIn) -> PileOut:
     """Measure a pile with the colorimeter; the difference is carried into the advice."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     desk.measure(request.user, found, payload)
     return advised(request.user, found)
 
 
-@router.post("/piles/{int:pile_id}/calibrate", response=PileOut)
-def calibrate_by_pile(request: SignedIn, pile_id: int, payload: CalibrateIn) -> PileOut:
+@router.post("/piles/{int:key}/calibrate", response=PileOut)
+def calibrate_by_pile(request: SignedIn, key: int, payload: CalibrateIn) -> PileOut:
     """Keep a measured pile as a reading of one of its tubes, to calibrate it by."""
-    found = mine(request.user, pile_id)
+    found = mine(request.user, key)
     desk.calibrate(request.user, found, payload.tube)
     return advised(request.user, found)
 
 
-@router.delete("/piles/{int:pile_id}", response={204: None})
-def scrape_off(request: SignedIn, pile_id: int) -> Status[None]:
-    """Scrape a pile off the palette; it can be brought back."""
-    return set_thrown(mine(request.user, pile_id), True)
-
-
-@router.post("/piles/{int:pile_id}/restore", response={204: None})
-def bring_back(request: SignedIn, pile_id: int) -> Status[None]:
-    """Bring a pile back that was scraped off."""
-    return set_thrown(mine(request.user, pile_id), False)
+throwing_routes(router, "/piles/{int:key}", "pile", lambda asking, key: mine(asking.user, key))
 
 
 @router.get("/gram-scale", response=GramScaleOut)
@@ -174,16 +165,16 @@ def put_on_scale(request: SignedIn, payload: PutIn) -> GramScaleOut:
     return desk.scale_out(desk.put(request.user, payload))
 
 
-@router.post("/piles/{int:pile_id}/keep", response={201: KeptMixtureOut})
-def keep_mixture(request: SignedIn, pile_id: int, payload: KeepIn) -> Status[KeptMixtureOut]:
+@router.post("/piles/{int:key}/keep", response={201: KeptMixtureOut})
+def keep_mixture(request: SignedIn, key: int, payload: KeepIn) -> Status[KeptMixtureOut]:
     """Keep what a pile is made of under a name."""
-    kept = keep(request.user, mine(request.user, pile_id), payload)
+    kept = keep(request.user, mine(request.user, key), payload)
     return Status(201, kept_out([kept])[0])
 
 
-@router.get("/piles/{int:pile_id}/near", response=list[KeptMixtureOut])
+@router.get("/piles/{int:key}/near", response=list[KeptMixtureOut])
 def mixtures_near_pile(
-    request: SignedIn, pile_id: int, count: Annotated[int, Field(ge=1, le=24)] = 8
+    request: SignedIn, key: int, count: Annotated[int, Field(ge=1, le=24)] = 8
 ) -> list[KeptMixtureOut]:
     """What was mixed before that is near a pile's target, or its own colour."""
-    return nearest(request.user, colour_of(request.user, mine(request.user, pile_id)), count)
+    return nearest(request.user, colour_of(request.user, mine(request.user, key)), count)

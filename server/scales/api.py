@@ -2,14 +2,12 @@
 
 from typing import Literal
 
-from django.db.models import QuerySet
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Body, Router, Status
 
-from server.kept.answers import KeptAgain
-from server.kept.requests import Ticked
-from server.kept.services import mine, set_thrown, set_ticks
+from server.kept.services import mine
+from server.kept.shelf import Shelf, shelf_routes
 from server.mixtures.services import box_of
 from server.painters.requests import SignedIn
 from server.scales import paper, partners
@@ -50,12 +48,18 @@ from server.scales.work_plan import work_plan
 router = Router(tags=["scales"])
 
 
-def _shelf(request: SignedIn) -> QuerySet[Sheet]:
-    return mine(Sheet, request.user)
-
-
-def _mine(request: SignedIn, sheet_id: int) -> Sheet:
-    return get_object_or_404(_shelf(request), pk=sheet_id)
+SHEETS = Shelf(
+    Sheet,
+    "sheet",
+    request=SheetIn,
+    answer=SheetOut,
+    summary=SummaryOut,
+    keep=keep,
+    copy=copy,
+    out=sheet_out,
+    summaries=summaries_out,
+)
+shelf_routes(router, SHEETS)
 
 
 @router.post("/compute/scale", response=ScaleOut)
@@ -104,20 +108,8 @@ def compute_plan(request: SignedIn, payload: PlanIn) -> WorkPlan:
 @router.post("/compute/comparison", response=CompareOut)
 def compute_comparison(request: SignedIn, payload: CompareIn) -> CompareOut:
     """A scale beside a saved one, patch by patch."""
-    other = get_object_or_404(_shelf(request), pk=payload.sheet, kind="scale")
+    other = get_object_or_404(mine(Sheet, request.user), pk=payload.sheet, kind="scale")
     return partners.compare(request.user, payload, other)
-
-
-@router.get("", response=list[SummaryOut])
-def sheets(request: SignedIn) -> list[SummaryOut]:
-    """The painter's sheets, newest first."""
-    return summaries_out(_shelf(request))
-
-
-@router.post("", response={201: SheetOut})
-def keep_sheet(request: SignedIn, payload: SheetIn) -> Status[SheetOut]:
-    """Keep a new sheet."""
-    return Status(201, sheet_out(keep(request.user, payload)))
 
 
 @router.post("/first", response={201: SheetOut})
@@ -126,56 +118,19 @@ def keep_first(request: SignedIn, payload: FirstIn) -> Status[SheetOut]:
     return Status(201, sheet_out(first_scale(request.user, payload)))
 
 
-@router.get("/{int:sheet_id}", response=SheetOut)
-def sheet(request: SignedIn, sheet_id: int) -> SheetOut:
-    """One sheet."""
-    return sheet_out(_mine(request, sheet_id))
-
-
-@router.get("/{int:sheet_id}/opened", response=OpenedOut)
-def open_sheet(request: SignedIn, sheet_id: int) -> OpenedOut:
+@router.get("/{int:key}/opened", response=OpenedOut)
+def open_sheet(request: SignedIn, key: int) -> OpenedOut:
     """One sheet, and what it comes to now."""
-    return opened(request.user, _mine(request, sheet_id))
+    return opened(request.user, SHEETS.own(request, key))
 
 
-@router.put("/{int:sheet_id}", response=KeptAgain)
-def keep_sheet_again(request: SignedIn, sheet_id: int, payload: SheetIn) -> KeptAgain:
-    """Keep a sheet again, at the revision it was opened at."""
-    return KeptAgain(revision=keep(request.user, payload, sheet_id).revision)
-
-
-@router.post("/{int:sheet_id}/copy", response={201: SheetOut})
-def copy_sheet(request: SignedIn, sheet_id: int) -> Status[SheetOut]:
-    """The same sheet once more."""
-    return Status(201, sheet_out(copy(_mine(request, sheet_id))))
-
-
-@router.put("/{int:sheet_id}/ticks", response={204: None})
-def keep_ticks(request: SignedIn, sheet_id: int, payload: Ticked) -> Status[None]:
-    """Keep which lines of its plan are done."""
-    set_ticks(_mine(request, sheet_id), payload)
-    return Status(204, None)
-
-
-@router.delete("/{int:sheet_id}", response={204: None})
-def throw_away(request: SignedIn, sheet_id: int) -> Status[None]:
-    """Take a sheet off the shelf; it can be brought back."""
-    return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), True)
-
-
-@router.post("/{int:sheet_id}/restore", response={204: None})
-def bring_back(request: SignedIn, sheet_id: int) -> Status[None]:
-    """Put a sheet that was thrown away back on the shelf."""
-    return set_thrown(get_object_or_404(Sheet, pk=sheet_id, painter=request.user), False)
-
-
-@router.get("/{int:sheet_id}/paper.{form}", response={200: None})
+@router.get("/{int:key}/paper.{form}", response={200: None})
 def on_paper(
     request: SignedIn,
-    sheet_id: int,
+    key: int,
     form: Literal["pdf", "svg", "png", "csv", "json", "layout"],
     size: Literal["A4", "Letter"] = "A4",
 ) -> HttpResponse:
     """A sheet to paint on (PDF, SVG), its patches (PNG), its data (CSV, JSON), or where its boxes
     are."""
-    return paper.answer(_mine(request, sheet_id), form, size)
+    return paper.answer(SHEETS.own(request, key), form, size)

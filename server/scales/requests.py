@@ -9,7 +9,7 @@ from pydantic import Discriminator, Field, Tag
 
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from server.kept.models import NAME_LENGTH
-from server.kept.requests import Asked, Key, Revision, Share, Token
+from server.kept.requests import Asked, Keeping, Key, Share, Token
 from server.mixtures.requests import (
     MeasureKind,
     MeasureSteps,
@@ -126,18 +126,13 @@ class NoteIn(Asked):
     text: str = Field(max_length=NOTE_LENGTH)
 
 
-class SheetIn(Asked):
-    """A sheet to keep; when it is kept again, with the revision it was opened at.
-
-    `token` is one for the window it is kept from, so that what is sent twice is kept once.
-    """
+class SheetIn(Keeping):
+    """A sheet to keep."""
 
     name: str = Field(min_length=1, max_length=NAME_LENGTH)
     request: SheetRequest
     measure: SheetMeasure = SheetMeasure()
     notes: list[NoteIn] = Field([], max_length=MOST_PATCHES)
-    revision: Revision | None = None
-    token: Token | None = None
 
 
 class FirstIn(Asked):

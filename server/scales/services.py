@@ -11,7 +11,7 @@ from django.http import Http404
 from mesotint.errors import InputError
 from server.kept.notes import kept_changed, restored
 from server.kept.once import remembered
-from server.kept.services import begun, copied, reopened, set_tubes
+from server.kept.services import copied, in_hand, set_tubes
 from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
 from server.mixtures.origins import (
     finds,
@@ -89,17 +89,13 @@ def _result(box: PaintBox, asked: AnyRequest) -> Result:
 
 @transaction.atomic
 def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
-    """Save a sheet, new or again; refused as `reopened` refuses."""
+    """Save a sheet, new or again; refused as `in_hand` refuses."""
     name = asked.name.strip()
     if not name:
         raise InputError("Give the sheet a name to find it by.", "name")
-    if key is not None:
-        there: Sheet | None = reopened(Sheet, painter, key, asked.revision, asked.token)
-    else:
-        there = begun(Sheet, painter, asked.token)
-    sheet = there or Sheet(painter=painter, token=asked.token, hand=asked.token)
-    before: list[object] = []
-    if there:
+    sheet = in_hand(Sheet, painter, asked, key)
+    new, before = sheet.pk is None, []
+    if not new:
         was = request_of(sheet).asked_for
         before = [tubes_of(was), [mixture.origin for mixture in was]]
     box = box_of(painter, asked.request.asked_for)
@@ -117,7 +113,7 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
         set_tubes(sheet, tubes)
         set_origins(painter, {(SHEET, sheet.pk): sources_of(painter, asked.request.asked_for)})
     notes = {note.place: note.text.strip() for note in asked.notes}
-    _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=not there)
+    _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=new)
     kept_changed.send(Sheet, kept=sheet)
     return sheet
 

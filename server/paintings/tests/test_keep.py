@@ -58,7 +58,7 @@ class KeepTest(YardTest):
         self.assertNotEqual(now["palette"], told["palette"])
         self.assertEqual(first["says"], "the same as on the bench")
         self.assertRegex(now["versions"][0]["says"], "ΔE .* from the bench .* most in “")
-        gone = f"{path}/versions/{first['id']}"
+        gone = f"paintings/versions/{first['id']}"
         self.assertEqual(self.send("delete", gone)[0], 204)
         self.assertEqual(self.send("get", path)[1]["versions"], [])
         self.assertEqual(self.send("post", f"{gone}/restore")[0], 204)

@@ -6,6 +6,9 @@ import { problemFrom, unreachable } from "./problem";
 import type { components, paths } from "./schema";
 import { csrfToken, signedInAgain, signedInTimes } from "./session";
 
+/** Parameters of a path that ends in a key, or goes on from one. */
+export const atKey = (key: number) => ({ params: { path: { key } } });
+
 export type Me = components["schemas"]["Me"];
 export type Preferences = components["schemas"]["Preferences"];
 export type Paint = components["schemas"]["PaintOut"];

@@ -72,7 +72,7 @@ export const pilesQuery = queryOptions({
 export const pileQuery = (id: number) =>
   queryOptions({
     queryKey: ["piles", id],
-    queryFn: () => got(api.GET("/api/piles/{pile_id}", { params: { path: { pile_id: id } } })),
+    queryFn: () => got(api.GET("/api/piles/{key}", { params: { path: { key: id } } })),
   });
 
 /**
@@ -91,6 +91,11 @@ export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
   });
 }
 
+export const paintingsQuery = queryOptions({
+  queryKey: ["paintings"],
+  queryFn: () => got(api.GET("/api/paintings")),
+});
+
 export const sheetsQuery = queryOptions({
   queryKey: ["sheets"],
   queryFn: () => got(api.GET("/api/scales")),
@@ -101,7 +106,7 @@ const JUST_NOW_MS = 5000;
 export const sheetQuery = (id: number) =>
   queryOptions({
     queryKey: ["sheets", id],
-    queryFn: () => got(api.GET("/api/scales/{sheet_id}", { params: { path: { sheet_id: id } } })),
+    queryFn: () => got(api.GET("/api/scales/{key}", { params: { path: { key: id } } })),
     // Another window may change it, so only what has just been fetched is laid on the bench.
     staleTime: JUST_NOW_MS,
   });

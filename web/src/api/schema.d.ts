@@ -900,7 +900,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/mixtures/{mixture_id}": {
+    "/api/mixtures/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -911,16 +911,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Throw Mixture Away
-         * @description Throw a kept mixture away; it can be brought back.
+         * Throw Away
+         * @description Throw a mixture away; it can be brought back.
          */
-        delete: operations["server_mixtures_api_throw_mixture_away"];
+        delete: operations["throw_mixture_away"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/mixtures/{mixture_id}/restore": {
+    "/api/mixtures/{key}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -930,10 +930,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring Mixture Back
-         * @description Bring a kept mixture back.
+         * Bring Back
+         * @description Bring a mixture back that was thrown away.
          */
-        post: operations["server_mixtures_api_bring_mixture_back"];
+        post: operations["bring_mixture_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -984,7 +984,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}/image": {
+    "/api/photographs/{key}/image": {
         parameters: {
             query?: never;
             header?: never;
@@ -1004,7 +1004,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}/card": {
+    "/api/photographs/{key}/card": {
         parameters: {
             query?: never;
             header?: never;
@@ -1024,7 +1024,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}/area": {
+    "/api/photographs/{key}/area": {
         parameters: {
             query?: never;
             header?: never;
@@ -1044,7 +1044,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}/notes": {
+    "/api/photographs/{key}/notes": {
         parameters: {
             query?: never;
             header?: never;
@@ -1064,7 +1064,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}": {
+    "/api/photographs/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1075,16 +1075,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Put Photograph Away
-         * @description Put a photograph away; it can be brought back.
+         * Throw Away
+         * @description Throw a photograph away; it can be brought back.
          */
-        delete: operations["server_mixtures_api_put_photograph_away"];
+        delete: operations["throw_photograph_away"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/photographs/{photograph_id}/restore": {
+    "/api/photographs/{key}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -1094,10 +1094,122 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring Photograph Back
-         * @description Bring a photograph back that was put away.
+         * Bring Back
+         * @description Bring a photograph back that was thrown away.
          */
-        post: operations["server_mixtures_api_bring_photograph_back"];
+        post: operations["bring_photograph_back"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rows
+         * @description The painter's sheets, newest first.
+         */
+        get: operations["sheets"];
+        put?: never;
+        /**
+         * Keep New
+         * @description Keep a new sheet.
+         */
+        post: operations["keep_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Opened
+         * @description One sheet.
+         */
+        get: operations["sheet"];
+        /**
+         * Keep Again
+         * @description Keep a sheet again, at the revision it was opened at.
+         */
+        put: operations["keep_sheet_again"];
+        post?: never;
+        /**
+         * Throw Away
+         * @description Throw a sheet away; it can be brought back.
+         */
+        delete: operations["throw_sheet_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{key}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description The same sheet once more.
+         */
+        post: operations["copy_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{key}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tick
+         * @description Keep which lines of its plan are done.
+         */
+        put: operations["tick_sheet"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scales/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a sheet back that was thrown away.
+         */
+        post: operations["bring_sheet_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1264,30 +1376,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sheets
-         * @description The painter's sheets, newest first.
-         */
-        get: operations["server_scales_api_sheets"];
-        put?: never;
-        /**
-         * Keep Sheet
-         * @description Keep a new sheet.
-         */
-        post: operations["server_scales_api_keep_sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/scales/first": {
         parameters: {
             query?: never;
@@ -1308,35 +1396,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/{sheet_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Sheet
-         * @description One sheet.
-         */
-        get: operations["server_scales_api_sheet"];
-        /**
-         * Keep Sheet Again
-         * @description Keep a sheet again, at the revision it was opened at.
-         */
-        put: operations["server_scales_api_keep_sheet_again"];
-        post?: never;
-        /**
-         * Throw Away
-         * @description Take a sheet off the shelf; it can be brought back.
-         */
-        delete: operations["server_scales_api_throw_away"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales/{sheet_id}/opened": {
+    "/api/scales/{key}/opened": {
         parameters: {
             query?: never;
             header?: never;
@@ -1356,67 +1416,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/{sheet_id}/copy": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Copy Sheet
-         * @description The same sheet once more.
-         */
-        post: operations["server_scales_api_copy_sheet"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales/{sheet_id}/ticks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Keep Ticks
-         * @description Keep which lines of its plan are done.
-         */
-        put: operations["server_scales_api_keep_ticks"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales/{sheet_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Back
-         * @description Put a sheet that was thrown away back on the shelf.
-         */
-        post: operations["server_scales_api_bring_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales/{sheet_id}/paper.{form}": {
+    "/api/scales/{key}/paper.{form}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1461,7 +1461,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}": {
+    "/api/piles/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -1476,10 +1476,10 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Scrape Off
-         * @description Scrape a pile off the palette; it can be brought back.
+         * Throw Away
+         * @description Throw a pile away; it can be brought back.
          */
-        delete: operations["server_piles_api_scrape_off"];
+        delete: operations["throw_pile_away"];
         options?: never;
         head?: never;
         /**
@@ -1489,7 +1489,7 @@ export interface paths {
         patch: operations["server_piles_api_change_pile"];
         trace?: never;
     };
-    "/api/piles/{pile_id}/touching": {
+    "/api/piles/{key}/touching": {
         parameters: {
             query?: never;
             header?: never;
@@ -1509,7 +1509,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/events": {
+    "/api/piles/{key}/events": {
         parameters: {
             query?: never;
             header?: never;
@@ -1529,7 +1529,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/split": {
+    "/api/piles/{key}/split": {
         parameters: {
             query?: never;
             header?: never;
@@ -1549,7 +1549,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/family": {
+    "/api/piles/{key}/family": {
         parameters: {
             query?: never;
             header?: never;
@@ -1569,7 +1569,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/pot": {
+    "/api/piles/{key}/pot": {
         parameters: {
             query?: never;
             header?: never;
@@ -1589,7 +1589,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/weigh": {
+    "/api/piles/{key}/weigh": {
         parameters: {
             query?: never;
             header?: never;
@@ -1609,7 +1609,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/measure": {
+    "/api/piles/{key}/measure": {
         parameters: {
             query?: never;
             header?: never;
@@ -1629,7 +1629,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/calibrate": {
+    "/api/piles/{key}/calibrate": {
         parameters: {
             query?: never;
             header?: never;
@@ -1649,7 +1649,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/restore": {
+    "/api/piles/{key}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -1660,9 +1660,9 @@ export interface paths {
         put?: never;
         /**
          * Bring Back
-         * @description Bring a pile back that was scraped off.
+         * @description Bring a pile back that was thrown away.
          */
-        post: operations["server_piles_api_bring_back"];
+        post: operations["bring_pile_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1733,7 +1733,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/keep": {
+    "/api/piles/{key}/keep": {
         parameters: {
             query?: never;
             header?: never;
@@ -1753,7 +1753,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/piles/{pile_id}/near": {
+    "/api/piles/{key}/near": {
         parameters: {
             query?: never;
             header?: never;
@@ -1767,6 +1767,118 @@ export interface paths {
         get: operations["server_piles_api_mixtures_near_pile"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Rows
+         * @description The painter's paintings, newest first.
+         */
+        get: operations["paintings"];
+        put?: never;
+        /**
+         * Keep New
+         * @description Keep a new painting.
+         */
+        post: operations["keep_painting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Opened
+         * @description One painting.
+         */
+        get: operations["painting"];
+        /**
+         * Keep Again
+         * @description Keep a painting again, at the revision it was opened at.
+         */
+        put: operations["keep_painting_again"];
+        post?: never;
+        /**
+         * Throw Away
+         * @description Throw a painting away; it can be brought back.
+         */
+        delete: operations["throw_painting_away"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{key}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Copy
+         * @description The same painting once more.
+         */
+        post: operations["copy_painting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{key}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /**
+         * Tick
+         * @description Keep which lines of its plan are done.
+         */
+        put: operations["tick_painting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paintings/{key}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Bring Back
+         * @description Bring a painting back that was thrown away.
+         */
+        post: operations["bring_painting_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2033,30 +2145,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/paintings": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Paintings
-         * @description The painter's paintings, newest first.
-         */
-        get: operations["server_paintings_api_paintings"];
-        put?: never;
-        /**
-         * Keep Painting
-         * @description Keep a new painting.
-         */
-        post: operations["server_paintings_api_keep_painting"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/paintings/import": {
         parameters: {
             query?: never;
@@ -2077,75 +2165,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /**
-         * Painting
-         * @description One painting.
-         */
-        get: operations["server_paintings_api_painting"];
-        /**
-         * Keep Painting Again
-         * @description Keep a painting again, at the revision it was opened at.
-         */
-        put: operations["server_paintings_api_keep_painting_again"];
-        post?: never;
-        /**
-         * Throw Painting Away
-         * @description Take a painting off the shelf; it can be brought back.
-         */
-        delete: operations["server_paintings_api_throw_painting_away"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/paintings/{painting_id}/copy": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Copy Painting
-         * @description The same painting once more.
-         */
-        post: operations["server_paintings_api_copy_painting"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/paintings/{painting_id}/ticks": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /**
-         * Keep Painting Ticks
-         * @description Keep which lines of its plan are done.
-         */
-        put: operations["server_paintings_api_keep_painting_ticks"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/paintings/{painting_id}/versions": {
+    "/api/paintings/{key}/versions": {
         parameters: {
             query?: never;
             header?: never;
@@ -2169,7 +2189,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}/versions/{version_id}": {
+    "/api/paintings/versions/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2180,16 +2200,16 @@ export interface paths {
         put?: never;
         post?: never;
         /**
-         * Throw Version Away
+         * Throw Away
          * @description Throw a version away; it can be brought back.
          */
-        delete: operations["server_paintings_api_throw_version_away"];
+        delete: operations["throw_version_away"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}/versions/{version_id}/restore": {
+    "/api/paintings/versions/{key}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -2199,37 +2219,17 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring Version Back
+         * Bring Back
          * @description Bring a version back that was thrown away.
          */
-        post: operations["server_paintings_api_bring_version_back"];
+        post: operations["bring_version_back"];
         delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}/restore": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Bring Painting Back
-         * @description Put a painting that was thrown away back on the shelf.
-         */
-        post: operations["server_paintings_api_bring_painting_back"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/paintings/{painting_id}/palette.{form}": {
+    "/api/paintings/{key}/palette.{form}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2249,7 +2249,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}/before-and-after.png": {
+    "/api/paintings/{key}/before-and-after.png": {
         parameters: {
             query?: never;
             header?: never;
@@ -2269,7 +2269,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/paintings/{painting_id}/file": {
+    "/api/paintings/{key}/file": {
         parameters: {
             query?: never;
             header?: never;
@@ -2405,9 +2405,9 @@ export interface paths {
         post?: never;
         /**
          * Throw Away
-         * @description Throw an entry away; it can be brought back.
+         * @description Throw a entry away; it can be brought back.
          */
-        delete: operations["server_journal_api_throw_away"];
+        delete: operations["throw_entry_away"];
         options?: never;
         head?: never;
         /**
@@ -2488,9 +2488,9 @@ export interface paths {
         put?: never;
         /**
          * Bring Back
-         * @description Bring an entry back.
+         * @description Bring a entry back that was thrown away.
          */
-        post: operations["server_journal_api_bring_back"];
+        post: operations["bring_entry_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2681,7 +2681,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/read/{read_back}": {
+    "/api/painted/read/{key}": {
         parameters: {
             query?: never;
             header?: never;
@@ -2697,15 +2697,15 @@ export interface paths {
         post?: never;
         /**
          * Throw Away
-         * @description Throw a photograph away, with what was read off it; what was taken over stays.
+         * @description Throw a read-back away; it can be brought back.
          */
-        delete: operations["server_painted_api_throw_away"];
+        delete: operations["throw_read_back_away"];
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/painted/read/{read_back}/image": {
+    "/api/painted/read/{key}/image": {
         parameters: {
             query?: never;
             header?: never;
@@ -2725,7 +2725,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/read/{read_back}/calibrate": {
+    "/api/painted/read/{key}/calibrate": {
         parameters: {
             query?: never;
             header?: never;
@@ -2745,7 +2745,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/read/{read_back}/note": {
+    "/api/painted/read/{key}/note": {
         parameters: {
             query?: never;
             header?: never;
@@ -2765,7 +2765,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/painted/read/{read_back}/restore": {
+    "/api/painted/read/{key}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -2776,9 +2776,9 @@ export interface paths {
         put?: never;
         /**
          * Bring Back
-         * @description Bring a photograph back that was thrown away.
+         * @description Bring a read-back back that was thrown away.
          */
-        post: operations["server_painted_api_bring_back"];
+        post: operations["bring_read_back_back"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3929,439 +3929,27 @@ export interface components {
             share: number;
         };
         /**
-         * AheadOut
-         * @description The trail with other amounts of its third paint, so that the amount can be dragged.
+         * SummaryOut
+         * @description A sheet on the shelf, known by its patches.
          */
-        AheadOut: {
-            /** Parts */
-            parts: number[];
-            /** Trails */
-            trails: components["schemas"]["TrailOut"][];
-        };
-        /**
-         * NeutralOut
-         * @description Where the trail comes nearest to grey, how far it misses, and which way it leans.
-         *
-         *     `step` is the step that lies there, or the nearest one; `among_steps` says which.
-         */
-        NeutralOut: {
-            /** Share */
-            share: number;
-            /** Step */
-            step: number;
-            /** Among Steps */
-            among_steps: boolean;
-            /** Lab */
-            lab: number[];
-            /** Chroma */
-            chroma: number;
-            /** Lean */
-            lean: string | null;
-            /** Miss */
-            miss: string;
-        };
-        /**
-         * PaintRef
-         * @description A paint by its key.
-         */
-        PaintRef: {
-            /** Key */
-            key: string;
+        SummaryOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
             /** Name */
             name: string;
-        };
-        /**
-         * Part
-         * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
-         *
-         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
-         *     `strength` is what it does in white, in parts of ultramarine that would do as much; none for
-         *     a white.
-         */
-        Part: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-            /** Exact */
-            exact: number;
-            /** Whole */
-            whole: number;
-            /** Touch */
-            touch: number;
-            /** Says */
-            says: string;
             /**
-             * Strength
-             * @default 0
+             * Changed
+             * Format: date-time
              */
-            strength: number;
-        };
-        /**
-         * ScaleOut
-         * @description A computed scale.
-         */
-        ScaleOut: {
-            /** Paints */
-            paints: components["schemas"]["PaintRef"][];
-            /** Ends */
-            ends: components["schemas"]["Look"][];
-            trail: components["schemas"]["TrailOut"];
-            ahead: components["schemas"]["AheadOut"] | null;
-            /** Steps */
-            steps: components["schemas"]["StepOut"][];
-            neutral: components["schemas"]["NeutralOut"];
-            /** Paint Data Version */
-            paint_data_version: string;
-        };
-        /**
-         * StepOut
-         * @description A step of a scale, at its share of the second paint.
-         */
-        StepOut: {
-            /** Label */
-            label: string;
-            look: components["schemas"]["Look"];
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number | null;
-            /** Near */
-            near: string;
-            /** Share */
-            share: number;
-            /** Pinned */
-            pinned: boolean;
-        };
-        /**
-         * TrailOut
-         * @description A trail in 201 points, each at its share of the second paint.
-         */
-        TrailOut: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
-            /** Share */
-            share: number[];
-        };
-        /**
-         * PinIn
-         * @description A step that stays where the painter put it.
-         */
-        PinIn: {
-            /** Place */
-            place: number;
-            /** Share */
-            share: number;
-        };
-        /**
-         * ScaleIn
-         * @description A scale to compute: two mixtures, and how to take the trail between them in steps.
-         */
-        ScaleIn: {
-            /**
-             * Medium
-             * @default opaque
-             * @enum {string}
-             */
-            medium: "opaque" | "wash";
-            /**
-             * Finish
-             * @default satin
-             * @enum {string}
-             */
-            finish: "gloss" | "satin" | "matte";
-            /**
-             * Light
-             * @default D65
-             * @enum {string}
-             */
-            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
-            /**
-             * Ground
-             * @description What a wash is laid on: a word, or a colour.
-             * @default bright white
-             */
-            ground: string;
-            /**
-             * Kind
-             * @default scale
-             * @constant
-             */
-            kind: "scale";
-            first: components["schemas"]["TubeMixture"];
-            second: components["schemas"]["TubeMixture"];
-            third?: components["schemas"]["ThirdIn"] | null;
-            /**
-             * Steps
-             * @description 3 to 15.
-             * @default 9
-             */
-            steps: number;
-            /**
-             * Spacing
-             * @default chroma
-             * @enum {string}
-             */
-            spacing: "chroma" | "difference" | "parts" | "value";
-            /**
-             * To Grey
-             * @default false
-             */
-            to_grey: boolean;
-            /**
-             * Lightener
-             * @description Parts of white, or of water in a wash, to one.
-             * @default 0
-             */
-            lightener: number;
-            /**
-             * Hold
-             * @description Munsell value of every step.
-             */
-            hold?: number | null;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["PinIn"][];
-        };
-        /**
-         * ThirdIn
-         * @description A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest.
-         */
-        ThirdIn: {
-            mixture: components["schemas"]["TubeMixture"];
-            /** Parts */
-            parts: number;
-        };
-        /**
-         * ChromaLineOut
-         * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
-         */
-        ChromaLineOut: {
-            /** Chroma */
-            chroma: number;
-            /** Pieces */
-            pieces: number[][][];
-        };
-        /**
-         * FieldOut
-         * @description A triangle in a lattice of points, rows from the first corner; shares of the corners.
-         */
-        FieldOut: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
-            /** Level */
-            level: number;
-            /** Point */
-            point: number[][];
-            /** Parts */
-            parts: number[][];
-        };
-        /**
-         * PatchOut
-         * @description A patch: its parts and how it looks.
-         *
-         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
-         *     layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
-         *     without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
-         *     `near` names the colour that it is near and how it differs, empty where it lies between the
-         *     names.
-         */
-        PatchOut: {
-            /** Label */
-            label: string;
-            look: components["schemas"]["Look"];
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number | null;
-            /** Near */
-            near: string;
-        };
-        /**
-         * TriadOut
-         * @description A computed triangle; `patches` are its picks, in order.
-         */
-        TriadOut: {
-            /** Paints */
-            paints: components["schemas"]["PaintRef"][];
-            /** Corners */
-            corners: components["schemas"]["Look"][];
-            field: components["schemas"]["FieldOut"];
-            /** Lines */
-            lines: components["schemas"]["ChromaLineOut"][];
-            /** Neutral Point */
-            neutral_point: number[];
-            neutral: components["schemas"]["PatchOut"];
-            /** Reaches */
-            reaches: boolean;
-            /** Miss */
-            miss: string;
+            changed: string;
+            /** Summary */
+            summary: string;
+            /** Columns */
+            columns: number;
             /** Patches */
-            patches: components["schemas"]["PatchOut"][];
-            /** Paint Data Version */
-            paint_data_version: string;
-        };
-        /**
-         * PickIn
-         * @description A point of a triangle, as shares of its three corners.
-         */
-        PickIn: {
-            /** Point */
-            point: number[];
-        };
-        /**
-         * TriadIn
-         * @description Three corners, white or water in everything, and the points the painter picked.
-         */
-        TriadIn: {
-            /**
-             * Medium
-             * @default opaque
-             * @enum {string}
-             */
-            medium: "opaque" | "wash";
-            /**
-             * Finish
-             * @default satin
-             * @enum {string}
-             */
-            finish: "gloss" | "satin" | "matte";
-            /**
-             * Light
-             * @default D65
-             * @enum {string}
-             */
-            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
-            /**
-             * Ground
-             * @description What a wash is laid on: a word, or a colour.
-             * @default bright white
-             */
-            ground: string;
-            /**
-             * Kind
-             * @default triad
-             * @constant
-             */
-            kind: "triad";
-            /** Corners */
-            corners: components["schemas"]["TubeMixture"][];
-            /**
-             * Lightener
-             * @default 0
-             */
-            lightener: number;
-            /**
-             * Picks
-             * @default []
-             */
-            picks: components["schemas"]["PickIn"][];
-        };
-        /**
-         * ChartOut
-         * @description A computed chart, row by row.
-         *
-         *     `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
-         *     `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
-         *     chart has nothing of the kind. `pairs` are the places on both sides of what a cell is mixed of.
-         */
-        ChartOut: {
-            /** Title */
-            title: string;
-            /** Paints */
-            paints: components["schemas"]["PaintRef"][];
-            /** Rows */
-            rows: components["schemas"]["PatchOut"][][];
-            /** Row Labels */
-            row_labels: string[];
-            /** Column Labels */
-            column_labels: string[];
-            /**
-             * Kinds
-             * @default []
-             */
-            kinds: string[][];
-            /**
-             * Remarks
-             * @default []
-             */
-            remarks: string[][];
-            /**
-             * Row Says
-             * @default []
-             */
-            row_says: string[];
-            /**
-             * Column Says
-             * @default []
-             */
-            column_says: string[];
-            /**
-             * Pairs
-             * @default []
-             */
-            pairs: [
-                number,
-                number
-            ][][];
-            layers?: components["schemas"]["LayersAhead"] | null;
-            /** Paint Data Version */
-            paint_data_version: string;
-        };
-        /**
-         * LayerRun
-         * @description One cell of a chart of layers from thin to thick; each list as a `Swatch` has it.
-         */
-        LayerRun: {
-            /** Srgb */
-            srgb: string[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-        };
-        /**
-         * LayersAhead
-         * @description A chart of layers at every thickness, so that the thickness can be dragged: a line for each
-         *     cell, row by row, of the layers and of the mixture that comes nearest to them.
-         */
-        LayersAhead: {
-            /** Coats */
-            coats: number[];
-            /** Laid */
-            laid: string[];
-            /** Layers */
-            layers: components["schemas"]["LayerRun"][];
-            /** Mixed */
-            mixed: components["schemas"]["LayerRun"][];
-            /** Away */
-            away: number[][];
+            patches: components["schemas"]["Look"][];
         };
         /**
          * BrownsChartIn
@@ -4839,6 +4427,51 @@ export interface components {
             white: number;
         };
         /**
+         * Part
+         * @description How much of one paint a mixture holds: exact, in whole parts, or as a touch.
+         *
+         *     `touch` is 280 for a trace of 1 in 280, which counts no parts; `says` tells either.
+         *     `strength` is what it does in white, in parts of ultramarine that would do as much; none for
+         *     a white.
+         */
+        Part: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+            /** Exact */
+            exact: number;
+            /** Whole */
+            whole: number;
+            /** Touch */
+            touch: number;
+            /** Says */
+            says: string;
+            /**
+             * Strength
+             * @default 0
+             */
+            strength: number;
+        };
+        /**
+         * PickIn
+         * @description A point of a triangle, as shares of its three corners.
+         */
+        PickIn: {
+            /** Point */
+            point: number[];
+        };
+        /**
+         * PinIn
+         * @description A step that stays where the painter put it.
+         */
+        PinIn: {
+            /** Place */
+            place: number;
+            /** Share */
+            share: number;
+        };
+        /**
          * RecessionChartIn
          * @description Choose tubes: each near, in the middle, and far away.
          */
@@ -4906,6 +4539,95 @@ export interface components {
             flatter: number;
         };
         /**
+         * SavedPatchOut
+         * @description A saved patch as it was computed when it was saved.
+         */
+        SavedPatchOut: {
+            /** Id */
+            id: number;
+            /** Label */
+            label: string;
+            look: components["schemas"]["Look"];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Note */
+            note: string;
+        };
+        /**
+         * ScaleIn
+         * @description A scale to compute: two mixtures, and how to take the trail between them in steps.
+         */
+        ScaleIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default scale
+             * @constant
+             */
+            kind: "scale";
+            first: components["schemas"]["TubeMixture"];
+            second: components["schemas"]["TubeMixture"];
+            third?: components["schemas"]["ThirdIn"] | null;
+            /**
+             * Steps
+             * @description 3 to 15.
+             * @default 9
+             */
+            steps: number;
+            /**
+             * Spacing
+             * @default chroma
+             * @enum {string}
+             */
+            spacing: "chroma" | "difference" | "parts" | "value";
+            /**
+             * To Grey
+             * @default false
+             */
+            to_grey: boolean;
+            /**
+             * Lightener
+             * @description Parts of white, or of water in a wash, to one.
+             * @default 0
+             */
+            lightener: number;
+            /**
+             * Hold
+             * @description Munsell value of every step.
+             */
+            hold?: number | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["PinIn"][];
+        };
+        /**
          * ShadesChartIn
          * @description Choose a colour: a row for each thing that may darken it, or lighten it.
          */
@@ -4968,6 +4690,104 @@ export interface components {
              * @default 9
              */
             count: number;
+        };
+        /**
+         * SheetMeasure
+         * @description How the painter measures, how much of each patch is wanted, and the method of working.
+         */
+        SheetMeasure: {
+            /**
+             * Kind
+             * @default parts
+             */
+            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches");
+            /**
+             * Step
+             * @description Smallest step of a scale or syringe.
+             * @default 0.1
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+            /**
+             * @default {
+             *       "knife_tip": 0.05,
+             *       "lentil": 0.1,
+             *       "pea": 0.3,
+             *       "hazelnut": 1,
+             *       "walnut": 15
+             *     }
+             */
+            hand_ml: components["schemas"]["HandMl"];
+            /**
+             * By
+             * @default volume
+             * @enum {string}
+             */
+            by: "volume" | "area";
+            /**
+             * Volume Ml
+             * @default 5
+             */
+            volume_ml: number;
+            /**
+             * Area Cm2
+             * @default 50
+             */
+            area_cm2: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+            /**
+             * Method
+             * @default separate
+             * @enum {string}
+             */
+            method: "separate" | "running" | "carried";
+        };
+        /**
+         * SheetOut
+         * @description A saved sheet: what it was made from, and the result it had then.
+         */
+        SheetOut: {
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Name */
+            name: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Summary */
+            summary: string;
+            /** Columns */
+            columns: number;
+            /** Revision */
+            revision: number;
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            measure: components["schemas"]["SheetMeasure"];
+            /** Patches */
+            patches: components["schemas"]["SavedPatchOut"][];
+            /** Ticks */
+            ticks: components["schemas"]["Ticks"][];
+            /** Paint Data Version */
+            paint_data_version: string;
+            /** Current Data */
+            current_data: boolean;
         };
         /**
          * StringsChartIn
@@ -5082,6 +4902,25 @@ export interface components {
             mixtures: components["schemas"]["TubeMixture"][];
         };
         /**
+         * ThirdIn
+         * @description A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest.
+         */
+        ThirdIn: {
+            mixture: components["schemas"]["TubeMixture"];
+            /** Parts */
+            parts: number;
+        };
+        /**
+         * Ticks
+         * @description Lines of a work plan that are done.
+         */
+        Ticks: {
+            /** Plan */
+            plan: string;
+            /** Lines */
+            lines: number[];
+        };
+        /**
          * TintsChartIn
          * @description Choose tubes: each opened with white, a row each.
          */
@@ -5138,6 +4977,54 @@ export interface components {
              *     ]
              */
             openings: number[];
+        };
+        /**
+         * TriadIn
+         * @description Three corners, white or water in everything, and the points the painter picked.
+         */
+        TriadIn: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /**
+             * Kind
+             * @default triad
+             * @constant
+             */
+            kind: "triad";
+            /** Corners */
+            corners: components["schemas"]["TubeMixture"][];
+            /**
+             * Lightener
+             * @default 0
+             */
+            lightener: number;
+            /**
+             * Picks
+             * @default []
+             */
+            picks: components["schemas"]["PickIn"][];
         };
         /**
          * ValuesChartIn
@@ -5250,6 +5137,341 @@ export interface components {
              * @enum {string}
              */
             hue: "" | "red" | "red-orange" | "orange" | "yellow-orange" | "yellow" | "yellow-green" | "green" | "blue-green" | "blue" | "blue-violet" | "violet" | "red-violet";
+        };
+        /**
+         * NoteIn
+         * @description What a patch is for, in the painter's words.
+         */
+        NoteIn: {
+            /** Place */
+            place: number;
+            /** Text */
+            text: string;
+        };
+        /**
+         * SheetIn
+         * @description A sheet to keep.
+         */
+        SheetIn: {
+            /** Revision */
+            revision?: number | null;
+            /** Token */
+            token?: string | null;
+            /** Name */
+            name: string;
+            /** Request */
+            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            /**
+             * @default {
+             *       "kind": "parts",
+             *       "step": 0.1,
+             *       "nozzle_mm": 5,
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       },
+             *       "by": "volume",
+             *       "volume_ml": 5,
+             *       "area_cm2": 50,
+             *       "coats": 1,
+             *       "spread_cm2_per_ml": 80,
+             *       "method": "separate"
+             *     }
+             */
+            measure: components["schemas"]["SheetMeasure"];
+            /**
+             * Notes
+             * @default []
+             */
+            notes: components["schemas"]["NoteIn"][];
+        };
+        /**
+         * KeptAgain
+         * @description What a save comes to: the revision that is kept now. It is computed from the paints as they
+         *     are now.
+         */
+        KeptAgain: {
+            /** Revision */
+            revision: number;
+        };
+        /**
+         * Ticked
+         * @description Which lines of a work plan are done, and whether those are the `whole` of it.
+         */
+        Ticked: {
+            /** Plan */
+            plan: string;
+            /** Lines */
+            lines: number[];
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
+        };
+        /**
+         * AheadOut
+         * @description The trail with other amounts of its third paint, so that the amount can be dragged.
+         */
+        AheadOut: {
+            /** Parts */
+            parts: number[];
+            /** Trails */
+            trails: components["schemas"]["TrailOut"][];
+        };
+        /**
+         * NeutralOut
+         * @description Where the trail comes nearest to grey, how far it misses, and which way it leans.
+         *
+         *     `step` is the step that lies there, or the nearest one; `among_steps` says which.
+         */
+        NeutralOut: {
+            /** Share */
+            share: number;
+            /** Step */
+            step: number;
+            /** Among Steps */
+            among_steps: boolean;
+            /** Lab */
+            lab: number[];
+            /** Chroma */
+            chroma: number;
+            /** Lean */
+            lean: string | null;
+            /** Miss */
+            miss: string;
+        };
+        /**
+         * PaintRef
+         * @description A paint by its key.
+         */
+        PaintRef: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * ScaleOut
+         * @description A computed scale.
+         */
+        ScaleOut: {
+            /** Paints */
+            paints: components["schemas"]["PaintRef"][];
+            /** Ends */
+            ends: components["schemas"]["Look"][];
+            trail: components["schemas"]["TrailOut"];
+            ahead: components["schemas"]["AheadOut"] | null;
+            /** Steps */
+            steps: components["schemas"]["StepOut"][];
+            neutral: components["schemas"]["NeutralOut"];
+            /** Paint Data Version */
+            paint_data_version: string;
+        };
+        /**
+         * StepOut
+         * @description A step of a scale, at its share of the second paint.
+         */
+        StepOut: {
+            /** Label */
+            label: string;
+            look: components["schemas"]["Look"];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number | null;
+            /** Near */
+            near: string;
+            /** Share */
+            share: number;
+            /** Pinned */
+            pinned: boolean;
+        };
+        /**
+         * TrailOut
+         * @description A trail in 201 points, each at its share of the second paint.
+         */
+        TrailOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Share */
+            share: number[];
+        };
+        /**
+         * ChromaLineOut
+         * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
+         */
+        ChromaLineOut: {
+            /** Chroma */
+            chroma: number;
+            /** Pieces */
+            pieces: number[][][];
+        };
+        /**
+         * FieldOut
+         * @description A triangle in a lattice of points, rows from the first corner; shares of the corners.
+         */
+        FieldOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Level */
+            level: number;
+            /** Point */
+            point: number[][];
+            /** Parts */
+            parts: number[][];
+        };
+        /**
+         * PatchOut
+         * @description A patch: its parts and how it looks.
+         *
+         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
+         *     layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
+         *     without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
+         *     `near` names the colour that it is near and how it differs, empty where it lies between the
+         *     names.
+         */
+        PatchOut: {
+            /** Label */
+            label: string;
+            look: components["schemas"]["Look"];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number | null;
+            /** Near */
+            near: string;
+        };
+        /**
+         * TriadOut
+         * @description A computed triangle; `patches` are its picks, in order.
+         */
+        TriadOut: {
+            /** Paints */
+            paints: components["schemas"]["PaintRef"][];
+            /** Corners */
+            corners: components["schemas"]["Look"][];
+            field: components["schemas"]["FieldOut"];
+            /** Lines */
+            lines: components["schemas"]["ChromaLineOut"][];
+            /** Neutral Point */
+            neutral_point: number[];
+            neutral: components["schemas"]["PatchOut"];
+            /** Reaches */
+            reaches: boolean;
+            /** Miss */
+            miss: string;
+            /** Patches */
+            patches: components["schemas"]["PatchOut"][];
+            /** Paint Data Version */
+            paint_data_version: string;
+        };
+        /**
+         * ChartOut
+         * @description A computed chart, row by row.
+         *
+         *     `kinds` are its cells in a word each, `remarks` what else there is to say of a cell, and
+         *     `row_says` and `column_says` what there is to say of a row or a column; each is empty where the
+         *     chart has nothing of the kind. `pairs` are the places on both sides of what a cell is mixed of.
+         */
+        ChartOut: {
+            /** Title */
+            title: string;
+            /** Paints */
+            paints: components["schemas"]["PaintRef"][];
+            /** Rows */
+            rows: components["schemas"]["PatchOut"][][];
+            /** Row Labels */
+            row_labels: string[];
+            /** Column Labels */
+            column_labels: string[];
+            /**
+             * Kinds
+             * @default []
+             */
+            kinds: string[][];
+            /**
+             * Remarks
+             * @default []
+             */
+            remarks: string[][];
+            /**
+             * Row Says
+             * @default []
+             */
+            row_says: string[];
+            /**
+             * Column Says
+             * @default []
+             */
+            column_says: string[];
+            /**
+             * Pairs
+             * @default []
+             */
+            pairs: [
+                number,
+                number
+            ][][];
+            layers?: components["schemas"]["LayersAhead"] | null;
+            /** Paint Data Version */
+            paint_data_version: string;
+        };
+        /**
+         * LayerRun
+         * @description One cell of a chart of layers from thin to thick; each list as a `Swatch` has it.
+         */
+        LayerRun: {
+            /** Srgb */
+            srgb: string[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+        };
+        /**
+         * LayersAhead
+         * @description A chart of layers at every thickness, so that the thickness can be dragged: a line for each
+         *     cell, row by row, of the layers and of the mixture that comes nearest to them.
+         */
+        LayersAhead: {
+            /** Coats */
+            coats: number[];
+            /** Laid */
+            laid: string[];
+            /** Layers */
+            layers: components["schemas"]["LayerRun"][];
+            /** Mixed */
+            mixed: components["schemas"]["LayerRun"][];
+            /** Away */
+            away: number[][];
         };
         /**
          * FixOut
@@ -5610,70 +5832,6 @@ export interface components {
             measure: components["schemas"]["SheetMeasure"];
         };
         /**
-         * SheetMeasure
-         * @description How the painter measures, how much of each patch is wanted, and the method of working.
-         */
-        SheetMeasure: {
-            /**
-             * Kind
-             * @default parts
-             */
-            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches");
-            /**
-             * Step
-             * @description Smallest step of a scale or syringe.
-             * @default 0.1
-             */
-            step: number;
-            /**
-             * Nozzle Mm
-             * @default 5
-             */
-            nozzle_mm: number;
-            /**
-             * @default {
-             *       "knife_tip": 0.05,
-             *       "lentil": 0.1,
-             *       "pea": 0.3,
-             *       "hazelnut": 1,
-             *       "walnut": 15
-             *     }
-             */
-            hand_ml: components["schemas"]["HandMl"];
-            /**
-             * By
-             * @default volume
-             * @enum {string}
-             */
-            by: "volume" | "area";
-            /**
-             * Volume Ml
-             * @default 5
-             */
-            volume_ml: number;
-            /**
-             * Area Cm2
-             * @default 50
-             */
-            area_cm2: number;
-            /**
-             * Coats
-             * @default 1
-             */
-            coats: number;
-            /**
-             * Spread Cm2 Per Ml
-             * @default 80
-             */
-            spread_cm2_per_ml: number;
-            /**
-             * Method
-             * @default separate
-             * @enum {string}
-             */
-            method: "separate" | "running" | "carried";
-        };
-        /**
          * CompareOut
          * @description Two scales patch by patch: the other one's patches and CIEDE2000 between each two.
          */
@@ -5695,142 +5853,6 @@ export interface components {
             sheet: number;
         };
         /**
-         * SummaryOut
-         * @description A sheet on the shelf, known by its patches.
-         */
-        SummaryOut: {
-            /** Id */
-            id: number;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            /** Summary */
-            summary: string;
-            /** Columns */
-            columns: number;
-            /** Patches */
-            patches: components["schemas"]["Look"][];
-        };
-        /**
-         * SavedPatchOut
-         * @description A saved patch as it was computed when it was saved.
-         */
-        SavedPatchOut: {
-            /** Id */
-            id: number;
-            /** Label */
-            label: string;
-            look: components["schemas"]["Look"];
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Note */
-            note: string;
-        };
-        /**
-         * SheetOut
-         * @description A saved sheet: what it was made from, and the result it had then.
-         */
-        SheetOut: {
-            /** Id */
-            id: number;
-            /** Kind */
-            kind: string;
-            /** Name */
-            name: string;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            /** Summary */
-            summary: string;
-            /** Columns */
-            columns: number;
-            /** Revision */
-            revision: number;
-            /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
-            measure: components["schemas"]["SheetMeasure"];
-            /** Patches */
-            patches: components["schemas"]["SavedPatchOut"][];
-            /** Ticks */
-            ticks: components["schemas"]["Ticks"][];
-            /** Paint Data Version */
-            paint_data_version: string;
-            /** Current Data */
-            current_data: boolean;
-        };
-        /**
-         * Ticks
-         * @description Lines of a work plan that are done.
-         */
-        Ticks: {
-            /** Plan */
-            plan: string;
-            /** Lines */
-            lines: number[];
-        };
-        /**
-         * NoteIn
-         * @description What a patch is for, in the painter's words.
-         */
-        NoteIn: {
-            /** Place */
-            place: number;
-            /** Text */
-            text: string;
-        };
-        /**
-         * SheetIn
-         * @description A sheet to keep; when it is kept again, with the revision it was opened at.
-         *
-         *     `token` is one for the window it is kept from, so that what is sent twice is kept once.
-         */
-        SheetIn: {
-            /** Name */
-            name: string;
-            /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
-            /**
-             * @default {
-             *       "kind": "parts",
-             *       "step": 0.1,
-             *       "nozzle_mm": 5,
-             *       "hand_ml": {
-             *         "hazelnut": 1,
-             *         "knife_tip": 0.05,
-             *         "lentil": 0.1,
-             *         "pea": 0.3,
-             *         "walnut": 15
-             *       },
-             *       "by": "volume",
-             *       "volume_ml": 5,
-             *       "area_cm2": 50,
-             *       "coats": 1,
-             *       "spread_cm2_per_ml": 80,
-             *       "method": "separate"
-             *     }
-             */
-            measure: components["schemas"]["SheetMeasure"];
-            /**
-             * Notes
-             * @default []
-             */
-            notes: components["schemas"]["NoteIn"][];
-            /** Revision */
-            revision?: number | null;
-            /** Token */
-            token?: string | null;
-        };
-        /**
          * FirstIn
          * @description A tube to be muted first, in a studio that has no sheet yet, and what it is laid as.
          */
@@ -5847,15 +5869,6 @@ export interface components {
             token?: string | null;
         };
         /**
-         * KeptAgain
-         * @description What a save comes to: the revision that is kept now. It is computed from the paints as they
-         *     are now.
-         */
-        KeptAgain: {
-            /** Revision */
-            revision: number;
-        };
-        /**
          * OpenedOut
          * @description A saved sheet as it is opened, and what it comes to now: one answer for both.
          */
@@ -5863,21 +5876,6 @@ export interface components {
             sheet: components["schemas"]["SheetOut"];
             /** Computed */
             computed: components["schemas"]["ScaleOut"] | components["schemas"]["TriadOut"] | components["schemas"]["ChartOut"] | null;
-        };
-        /**
-         * Ticked
-         * @description Which lines of a work plan are done, and whether those are the `whole` of it.
-         */
-        Ticked: {
-            /** Plan */
-            plan: string;
-            /** Lines */
-            lines: number[];
-            /**
-             * Whole
-             * @default false
-             */
-            whole: boolean;
         };
         /**
          * PileSummaryOut
@@ -6249,6 +6247,372 @@ export interface components {
             token: string;
         };
         /**
+         * PaintingSummaryOut
+         * @description A painting as it stands on the shelf.
+         */
+        PaintingSummaryOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Palette */
+            palette: components["schemas"]["PaletteLook"][];
+        };
+        /**
+         * PaletteLook
+         * @description One passage of a kept palette.
+         */
+        PaletteLook: {
+            /** Title */
+            title: string;
+            look: components["schemas"]["Look"];
+            /** Area */
+            area: number;
+            /** Share */
+            share: number;
+            was: components["schemas"]["Look"];
+        };
+        /**
+         * GivingIn
+         * @description How the mother is given: without an amount, as far as is seen when touching.
+         */
+        GivingIn: {
+            /**
+             * Kind
+             * @default equal
+             * @enum {string}
+             */
+            kind: "equal" | "same" | "least";
+            /**
+             * Amount
+             * @description A share or an equal pull, 0 to 1; for the least movement degrees.
+             */
+            amount?: number | null;
+            /**
+             * Hold Value
+             * @default true
+             */
+            hold_value: boolean;
+            /**
+             * Accent Share
+             * @default 0
+             */
+            accent_share: number;
+            /** Most Delta E */
+            most_delta_e?: number | null;
+            /**
+             * Pins
+             * @default []
+             */
+            pins: components["schemas"]["PinnedIn"][];
+        };
+        /**
+         * LayersIn
+         * @description A passage built in layers: what lies below, dry, what is laid thin over it, and how much of
+         *     that, in coats of unthinned paint.
+         */
+        LayersIn: {
+            under: components["schemas"]["TubeMixture"];
+            over: components["schemas"]["TubeMixture"];
+            /**
+             * Coats
+             * @default 0.25
+             */
+            coats: number;
+        };
+        /**
+         * Measure
+         * @description What amounts are read with.
+         */
+        Measure: {
+            /**
+             * Kind
+             * @default ml
+             * @enum {string}
+             */
+            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
+            /**
+             * Step
+             * @default 0.01
+             */
+            step: number;
+            /**
+             * Nozzle Mm
+             * @default 5
+             */
+            nozzle_mm: number;
+            /**
+             * @default {
+             *       "knife_tip": 0.05,
+             *       "lentil": 0.1,
+             *       "pea": 0.3,
+             *       "hazelnut": 1,
+             *       "walnut": 15
+             *     }
+             */
+            hand_ml: components["schemas"]["HandMl"];
+        };
+        /**
+         * MotherIn
+         * @description Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
+         *     grey of the main pair, a trace of everything, or a colour that the box is to mix.
+         */
+        MotherIn: {
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "tube" | "passage" | "grey" | "trace" | "pot" | "colour";
+            /**
+             * Id
+             * @default 0
+             */
+            id: number;
+            /**
+             * Colour
+             * @default
+             */
+            colour: string;
+        };
+        /**
+         * PaintingOut
+         * @description A kept painting.
+         */
+        PaintingOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /**
+             * Changed
+             * Format: date-time
+             */
+            changed: string;
+            /** Palette */
+            palette: components["schemas"]["PaletteLook"][];
+            /** Revision */
+            revision: number;
+            request: components["schemas"]["PaintingRequest"];
+            measure: components["schemas"]["Measure"];
+            /** Versions */
+            versions: components["schemas"]["VersionOut"][];
+            /** Ticks */
+            ticks: components["schemas"]["Ticks"][];
+            /** Current Data */
+            current_data: boolean;
+        };
+        /**
+         * PaintingRequest
+         * @description A painting to compute.
+         */
+        PaintingRequest: {
+            /**
+             * Medium
+             * @default opaque
+             * @enum {string}
+             */
+            medium: "opaque" | "wash";
+            /**
+             * Finish
+             * @default satin
+             * @enum {string}
+             */
+            finish: "gloss" | "satin" | "matte";
+            /**
+             * Light
+             * @default D65
+             * @enum {string}
+             */
+            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
+            /**
+             * Ground
+             * @description What a wash is laid on: a word, or a colour.
+             * @default bright white
+             */
+            ground: string;
+            /** Passages */
+            passages: components["schemas"]["PassageIn"][];
+            /**
+             * Touching
+             * @default []
+             */
+            touching: number[][];
+            mother?: components["schemas"]["MotherIn"] | null;
+            /**
+             * @default {
+             *       "kind": "equal",
+             *       "amount": null,
+             *       "hold_value": true,
+             *       "accent_share": 0,
+             *       "most_delta_e": null,
+             *       "pins": []
+             *     }
+             */
+            giving: components["schemas"]["GivingIn"];
+            /**
+             * @default {
+             *       "width_cm": 40,
+             *       "height_cm": 30,
+             *       "coats": 1,
+             *       "spread_cm2_per_ml": 80
+             *     }
+             */
+            surface: components["schemas"]["SurfaceIn"];
+            picture?: components["schemas"]["PictureIn"] | null;
+            /**
+             * Never
+             * @description As the account says where nothing is said.
+             */
+            never?: ("black" | "white" | "grey")[] | null;
+        };
+        /**
+         * PassageIn
+         * @description One passage: its share of the surface in per cent, and what it is mixed from.
+         *
+         *     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
+         *     of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
+         *     whatever its mixture. One that is painted in `layers` has a mixture all the same, which comes
+         *     nearest to them and stands for it in everything that is computed of mixtures.
+         */
+        PassageIn: {
+            /**
+             * Key
+             * @default
+             */
+            key: string;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            /**
+             * Area
+             * @default 10
+             */
+            area: number;
+            /**
+             * Part
+             * @default supporting
+             * @enum {string}
+             */
+            part: "dominant" | "supporting" | "accent";
+            /**
+             * Distance
+             * @default
+             * @enum {string}
+             */
+            distance: "" | "near" | "middle" | "far";
+            mixture?: components["schemas"]["TubeMixture"] | null;
+            layers?: components["schemas"]["LayersIn"] | null;
+            /** Value */
+            value?: number | null;
+            /**
+             * Pieces
+             * @default []
+             */
+            pieces: number[];
+        };
+        /**
+         * PictureIn
+         * @description The picture that a painting begins from, as it was divided.
+         */
+        PictureIn: {
+            /** Division */
+            division: number;
+        };
+        /**
+         * PinnedIn
+         * @description A passage whose share stays where the painter put it.
+         */
+        PinnedIn: {
+            /** Place */
+            place: number;
+            /** Share */
+            share: number;
+        };
+        /**
+         * SurfaceIn
+         * @description The surface to cover, its coats, and how far the paint goes.
+         */
+        SurfaceIn: {
+            /**
+             * Width Cm
+             * @default 40
+             */
+            width_cm: number;
+            /**
+             * Height Cm
+             * @default 30
+             */
+            height_cm: number;
+            /**
+             * Coats
+             * @default 1
+             */
+            coats: number;
+            /**
+             * Spread Cm2 Per Ml
+             * @default 80
+             */
+            spread_cm2_per_ml: number;
+        };
+        /**
+         * VersionOut
+         * @description A named version of a palette, and in words how it differs from the one that is kept now.
+         */
+        VersionOut: {
+            /** Id */
+            id: number;
+            /** Title */
+            title: string;
+            /** Says */
+            says: string;
+            /**
+             * Created
+             * Format: date-time
+             */
+            created: string;
+            request: components["schemas"]["PaintingRequest"];
+            /** Palette */
+            palette: components["schemas"]["PaletteLook"][];
+        };
+        /**
+         * PaintingIn
+         * @description A painting to keep.
+         */
+        PaintingIn: {
+            /** Revision */
+            revision?: number | null;
+            /** Token */
+            token?: string | null;
+            /**
+             * Name
+             * @default
+             */
+            name: string;
+            request: components["schemas"]["PaintingRequest"];
+            /**
+             * @default {
+             *       "kind": "ml",
+             *       "step": 0.01,
+             *       "nozzle_mm": 5,
+             *       "hand_ml": {
+             *         "hazelnut": 1,
+             *         "knife_tip": 0.05,
+             *         "lentil": 0.1,
+             *         "pea": 0.3,
+             *         "walnut": 15
+             *       }
+             *     }
+             */
+            measure: components["schemas"]["Measure"];
+        };
+        /**
          * CurveOut
          * @description The trade-off of a mother at even pulls.
          */
@@ -6409,231 +6773,6 @@ export interface components {
             share: number;
         };
         /**
-         * GivingIn
-         * @description How the mother is given: without an amount, as far as is seen when touching.
-         */
-        GivingIn: {
-            /**
-             * Kind
-             * @default equal
-             * @enum {string}
-             */
-            kind: "equal" | "same" | "least";
-            /**
-             * Amount
-             * @description A share or an equal pull, 0 to 1; for the least movement degrees.
-             */
-            amount?: number | null;
-            /**
-             * Hold Value
-             * @default true
-             */
-            hold_value: boolean;
-            /**
-             * Accent Share
-             * @default 0
-             */
-            accent_share: number;
-            /** Most Delta E */
-            most_delta_e?: number | null;
-            /**
-             * Pins
-             * @default []
-             */
-            pins: components["schemas"]["PinnedIn"][];
-        };
-        /**
-         * LayersIn
-         * @description A passage built in layers: what lies below, dry, what is laid thin over it, and how much of
-         *     that, in coats of unthinned paint.
-         */
-        LayersIn: {
-            under: components["schemas"]["TubeMixture"];
-            over: components["schemas"]["TubeMixture"];
-            /**
-             * Coats
-             * @default 0.25
-             */
-            coats: number;
-        };
-        /**
-         * MotherIn
-         * @description Where the mother colour comes from: a tube or a pot by its key, a passage by its place, the
-         *     grey of the main pair, a trace of everything, or a colour that the box is to mix.
-         */
-        MotherIn: {
-            /**
-             * Kind
-             * @enum {string}
-             */
-            kind: "tube" | "passage" | "grey" | "trace" | "pot" | "colour";
-            /**
-             * Id
-             * @default 0
-             */
-            id: number;
-            /**
-             * Colour
-             * @default
-             */
-            colour: string;
-        };
-        /**
-         * PaintingRequest
-         * @description A painting to compute.
-         */
-        PaintingRequest: {
-            /**
-             * Medium
-             * @default opaque
-             * @enum {string}
-             */
-            medium: "opaque" | "wash";
-            /**
-             * Finish
-             * @default satin
-             * @enum {string}
-             */
-            finish: "gloss" | "satin" | "matte";
-            /**
-             * Light
-             * @default D65
-             * @enum {string}
-             */
-            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
-            /**
-             * Ground
-             * @description What a wash is laid on: a word, or a colour.
-             * @default bright white
-             */
-            ground: string;
-            /** Passages */
-            passages: components["schemas"]["PassageIn"][];
-            /**
-             * Touching
-             * @default []
-             */
-            touching: number[][];
-            mother?: components["schemas"]["MotherIn"] | null;
-            /**
-             * @default {
-             *       "kind": "equal",
-             *       "amount": null,
-             *       "hold_value": true,
-             *       "accent_share": 0,
-             *       "most_delta_e": null,
-             *       "pins": []
-             *     }
-             */
-            giving: components["schemas"]["GivingIn"];
-            /**
-             * @default {
-             *       "width_cm": 40,
-             *       "height_cm": 30,
-             *       "coats": 1,
-             *       "spread_cm2_per_ml": 80
-             *     }
-             */
-            surface: components["schemas"]["SurfaceIn"];
-            picture?: components["schemas"]["PictureIn"] | null;
-            /**
-             * Never
-             * @description As the account says where nothing is said.
-             */
-            never?: ("black" | "white" | "grey")[] | null;
-        };
-        /**
-         * PassageIn
-         * @description One passage: its share of the surface in per cent, and what it is mixed from.
-         *
-         *     `key` tells it from the others, wherever it stands and whatever it is called; `pieces` are those
-         *     of the painting's picture that it is made of; `value` is the Munsell value that it is held to,
-         *     whatever its mixture. One that is painted in `layers` has a mixture all the same, which comes
-         *     nearest to them and stands for it in everything that is computed of mixtures.
-         */
-        PassageIn: {
-            /**
-             * Key
-             * @default
-             */
-            key: string;
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /**
-             * Area
-             * @default 10
-             */
-            area: number;
-            /**
-             * Part
-             * @default supporting
-             * @enum {string}
-             */
-            part: "dominant" | "supporting" | "accent";
-            /**
-             * Distance
-             * @default
-             * @enum {string}
-             */
-            distance: "" | "near" | "middle" | "far";
-            mixture?: components["schemas"]["TubeMixture"] | null;
-            layers?: components["schemas"]["LayersIn"] | null;
-            /** Value */
-            value?: number | null;
-            /**
-             * Pieces
-             * @default []
-             */
-            pieces: number[];
-        };
-        /**
-         * PictureIn
-         * @description The picture that a painting begins from, as it was divided.
-         */
-        PictureIn: {
-            /** Division */
-            division: number;
-        };
-        /**
-         * PinnedIn
-         * @description A passage whose share stays where the painter put it.
-         */
-        PinnedIn: {
-            /** Place */
-            place: number;
-            /** Share */
-            share: number;
-        };
-        /**
-         * SurfaceIn
-         * @description The surface to cover, its coats, and how far the paint goes.
-         */
-        SurfaceIn: {
-            /**
-             * Width Cm
-             * @default 40
-             */
-            width_cm: number;
-            /**
-             * Height Cm
-             * @default 30
-             */
-            height_cm: number;
-            /**
-             * Coats
-             * @default 1
-             */
-            coats: number;
-            /**
-             * Spread Cm2 Per Ml
-             * @default 80
-             */
-            spread_cm2_per_ml: number;
-        };
-        /**
          * CandidateOut
          * @description One colour that may be the mother, at its usual pull.
          */
@@ -6791,38 +6930,6 @@ export interface components {
             left_ml: number | null;
             /** Lasts */
             lasts: boolean | null;
-        };
-        /**
-         * Measure
-         * @description What amounts are read with.
-         */
-        Measure: {
-            /**
-             * Kind
-             * @default ml
-             * @enum {string}
-             */
-            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
-            /**
-             * Step
-             * @default 0.01
-             */
-            step: number;
-            /**
-             * Nozzle Mm
-             * @default 5
-             */
-            nozzle_mm: number;
-            /**
-             * @default {
-             *       "knife_tip": 0.05,
-             *       "lentil": 0.1,
-             *       "pea": 0.3,
-             *       "hazelnut": 1,
-             *       "walnut": 15
-             *     }
-             */
-            hand_ml: components["schemas"]["HandMl"];
         };
         /**
          * PaintingPlanIn
@@ -7091,117 +7198,6 @@ export interface components {
             regions: number[][];
             /** Split */
             split?: number | null;
-        };
-        /**
-         * PaintingSummaryOut
-         * @description A painting as it stands on the shelf.
-         */
-        PaintingSummaryOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            /** Palette */
-            palette: components["schemas"]["PaletteLook"][];
-        };
-        /**
-         * PaletteLook
-         * @description One passage of a kept palette.
-         */
-        PaletteLook: {
-            /** Title */
-            title: string;
-            look: components["schemas"]["Look"];
-            /** Area */
-            area: number;
-            /** Share */
-            share: number;
-            was: components["schemas"]["Look"];
-        };
-        /**
-         * PaintingOut
-         * @description A kept painting.
-         */
-        PaintingOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /**
-             * Changed
-             * Format: date-time
-             */
-            changed: string;
-            /** Palette */
-            palette: components["schemas"]["PaletteLook"][];
-            /** Revision */
-            revision: number;
-            request: components["schemas"]["PaintingRequest"];
-            measure: components["schemas"]["Measure"];
-            /** Versions */
-            versions: components["schemas"]["VersionOut"][];
-            /** Ticks */
-            ticks: components["schemas"]["Ticks"][];
-            /** Current Data */
-            current_data: boolean;
-        };
-        /**
-         * VersionOut
-         * @description A named version of a palette, and in words how it differs from the one that is kept now.
-         */
-        VersionOut: {
-            /** Id */
-            id: number;
-            /** Title */
-            title: string;
-            /** Says */
-            says: string;
-            /**
-             * Created
-             * Format: date-time
-             */
-            created: string;
-            request: components["schemas"]["PaintingRequest"];
-            /** Palette */
-            palette: components["schemas"]["PaletteLook"][];
-        };
-        /**
-         * PaintingIn
-         * @description A painting to keep; when it is kept again, with the revision it was opened at.
-         *
-         *     `token` is one for the window it is kept from, so that what is sent twice is kept once.
-         */
-        PaintingIn: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            request: components["schemas"]["PaintingRequest"];
-            /**
-             * @default {
-             *       "kind": "ml",
-             *       "step": 0.01,
-             *       "nozzle_mm": 5,
-             *       "hand_ml": {
-             *         "hazelnut": 1,
-             *         "knife_tip": 0.05,
-             *         "lentil": 0.1,
-             *         "pea": 0.3,
-             *         "walnut": 15
-             *       }
-             *     }
-             */
-            measure: components["schemas"]["Measure"];
-            /** Revision */
-            revision?: number | null;
-            /** Token */
-            token?: string | null;
         };
         /**
          * VersionIn
@@ -9981,12 +9977,12 @@ export interface operations {
             };
         };
     };
-    server_mixtures_api_throw_mixture_away: {
+    throw_mixture_away: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                mixture_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10010,12 +10006,12 @@ export interface operations {
             };
         };
     };
-    server_mixtures_api_bring_mixture_back: {
+    bring_mixture_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                mixture_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10138,7 +10134,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10167,7 +10163,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10202,7 +10198,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10239,7 +10235,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10265,12 +10261,12 @@ export interface operations {
             };
         };
     };
-    server_mixtures_api_put_photograph_away: {
+    throw_photograph_away: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10294,12 +10290,262 @@ export interface operations {
             };
         };
     };
-    server_mixtures_api_bring_photograph_back: {
+    bring_photograph_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                photograph_id: number;
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SummaryOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_sheet_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptAgain"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    throw_sheet_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ticked"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_sheet_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
             };
             cookie?: never;
         };
@@ -10587,68 +10833,6 @@ export interface operations {
             };
         };
     };
-    server_scales_api_sheets: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SummaryOut"][];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_keep_sheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SheetIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SheetOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_scales_api_keep_first: {
         parameters: {
             query?: never;
@@ -10682,107 +10866,12 @@ export interface operations {
             };
         };
     };
-    server_scales_api_sheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SheetOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_keep_sheet_again: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SheetIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptAgain"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_throw_away: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_scales_api_open_sheet: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                sheet_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -10808,99 +10897,6 @@ export interface operations {
             };
         };
     };
-    server_scales_api_copy_sheet: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["SheetOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_keep_ticks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Ticked"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_bring_back: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                sheet_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_scales_api_on_paper: {
         parameters: {
             query?: {
@@ -10908,7 +10904,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                sheet_id: number;
+                key: number;
                 form: "pdf" | "svg" | "png" | "csv" | "json" | "layout";
             };
             cookie?: never;
@@ -11000,7 +10996,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11026,12 +11022,12 @@ export interface operations {
             };
         };
     };
-    server_piles_api_scrape_off: {
+    throw_pile_away: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11060,7 +11056,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11097,7 +11093,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11128,7 +11124,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11163,7 +11159,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11198,7 +11194,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11233,7 +11229,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11268,7 +11264,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11303,7 +11299,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11338,7 +11334,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11368,12 +11364,12 @@ export interface operations {
             };
         };
     };
-    server_piles_api_bring_back: {
+    bring_pile_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11526,7 +11522,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11563,7 +11559,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                pile_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -11577,6 +11573,256 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["KeptMixtureOut"][];
                 };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    paintings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingSummaryOut"][];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingIn"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    keep_painting_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaintingIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptAgain"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    throw_painting_away: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    copy_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintingOut"];
+                };
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tick_painting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Ticked"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Why it was not done, and how to mend it. */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_painting_back: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Why it was not done, and how to mend it. */
             default: {
@@ -12012,68 +12258,6 @@ export interface operations {
             };
         };
     };
-    server_paintings_api_paintings: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PaintingSummaryOut"][];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_keep_painting: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PaintingIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PaintingOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_paintings_api_take_painting_in: {
         parameters: {
             query?: never;
@@ -12107,171 +12291,12 @@ export interface operations {
             };
         };
     };
-    server_paintings_api_painting: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PaintingOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_keep_painting_again: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PaintingIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptAgain"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_throw_painting_away: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_copy_painting: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PaintingOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_keep_painting_ticks: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Ticked"];
-            };
-        };
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_paintings_api_versions: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                painting_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12302,7 +12327,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                painting_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12332,13 +12357,12 @@ export interface operations {
             };
         };
     };
-    server_paintings_api_throw_version_away: {
+    throw_version_away: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                painting_id: number;
-                version_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12362,42 +12386,12 @@ export interface operations {
             };
         };
     };
-    server_paintings_api_bring_version_back: {
+    bring_version_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                painting_id: number;
-                version_id: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description No Content */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_paintings_api_bring_painting_back: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                painting_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12428,7 +12422,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                painting_id: number;
+                key: number;
                 form: "pdf" | "svg" | "png" | "csv" | "json" | "css" | "layout";
             };
             cookie?: never;
@@ -12458,7 +12452,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                painting_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12489,7 +12483,7 @@ export interface operations {
             };
             header?: never;
             path: {
-                painting_id: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -12732,7 +12726,7 @@ export interface operations {
             };
         };
     };
-    server_journal_api_throw_away: {
+    throw_entry_away: {
         parameters: {
             query?: never;
             header?: never;
@@ -12901,7 +12895,7 @@ export interface operations {
             };
         };
     };
-    server_journal_api_bring_back: {
+    bring_entry_back: {
         parameters: {
             query?: never;
             header?: never;
@@ -13292,7 +13286,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -13318,12 +13312,12 @@ export interface operations {
             };
         };
     };
-    server_painted_api_throw_away: {
+    throw_read_back_away: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -13352,7 +13346,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -13381,7 +13375,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -13416,7 +13410,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };
@@ -13442,12 +13436,12 @@ export interface operations {
             };
         };
     };
-    server_painted_api_bring_back: {
+    bring_read_back_back: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                read_back: number;
+                key: number;
             };
             cookie?: never;
         };

@@ -16,10 +16,6 @@ export const DEFAULTS: {
   TubePart: Partial<Schemas["TubePart"]>;
   PhotoArea: Partial<Schemas["PhotoArea"]>;
   Target: Partial<Schemas["Target"]>;
-  Part: Partial<Schemas["Part"]>;
-  ScaleIn: Partial<Schemas["ScaleIn"]>;
-  TriadIn: Partial<Schemas["TriadIn"]>;
-  ChartOut: Partial<Schemas["ChartOut"]>;
   BrownsChartIn: Partial<Schemas["BrownsChartIn"]>;
   CalibrationChartIn: Partial<Schemas["CalibrationChartIn"]>;
   ComplementChartIn: Partial<Schemas["ComplementChartIn"]>;
@@ -27,20 +23,24 @@ export const DEFAULTS: {
   GridChartIn: Partial<Schemas["GridChartIn"]>;
   LayersChartIn: Partial<Schemas["LayersChartIn"]>;
   NeighboursChartIn: Partial<Schemas["NeighboursChartIn"]>;
+  Part: Partial<Schemas["Part"]>;
   RecessionChartIn: Partial<Schemas["RecessionChartIn"]>;
+  ScaleIn: Partial<Schemas["ScaleIn"]>;
   ShadesChartIn: Partial<Schemas["ShadesChartIn"]>;
+  SheetMeasure: Schemas["SheetMeasure"];
   StringsChartIn: Partial<Schemas["StringsChartIn"]>;
   TellingChartIn: Partial<Schemas["TellingChartIn"]>;
   TintsChartIn: Partial<Schemas["TintsChartIn"]>;
+  TriadIn: Partial<Schemas["TriadIn"]>;
   ValuesChartIn: Partial<Schemas["ValuesChartIn"]>;
   WheelChartIn: Partial<Schemas["WheelChartIn"]>;
+  SheetIn: Partial<Schemas["SheetIn"]>;
+  Ticked: Partial<Schemas["Ticked"]>;
+  ChartOut: Partial<Schemas["ChartOut"]>;
   PartnersIn: Partial<Schemas["PartnersIn"]>;
   NudgesIn: Partial<Schemas["NudgesIn"]>;
   MutingIn: Partial<Schemas["MutingIn"]>;
-  SheetMeasure: Schemas["SheetMeasure"];
-  SheetIn: Partial<Schemas["SheetIn"]>;
   FirstIn: Partial<Schemas["FirstIn"]>;
-  Ticked: Partial<Schemas["Ticked"]>;
   PileIn: Partial<Schemas["PileIn"]>;
   PileEventIn: Partial<Schemas["PileEventIn"]>;
   SplitIn: Partial<Schemas["SplitIn"]>;
@@ -50,17 +50,17 @@ export const DEFAULTS: {
   KeepIn: Partial<Schemas["KeepIn"]>;
   GivingIn: Partial<Schemas["GivingIn"]>;
   LayersIn: Partial<Schemas["LayersIn"]>;
+  Measure: Schemas["Measure"];
   MotherIn: Partial<Schemas["MotherIn"]>;
   PaintingRequest: Partial<Schemas["PaintingRequest"]>;
   PassageIn: Partial<Schemas["PassageIn"]>;
   SurfaceIn: Schemas["SurfaceIn"];
+  PaintingIn: Partial<Schemas["PaintingIn"]>;
   SchoolsIn: Partial<Schemas["SchoolsIn"]>;
-  Measure: Schemas["Measure"];
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   MixturesIn: Partial<Schemas["MixturesIn"]>;
   ComputeLayersIn: Partial<Schemas["ComputeLayersIn"]>;
   DotIn: Partial<Schemas["DotIn"]>;
-  PaintingIn: Partial<Schemas["PaintingIn"]>;
   VersionIn: Schemas["VersionIn"];
   Filters: Partial<Schemas["Filters"]>;
   WallSwatch: Partial<Schemas["WallSwatch"]>;
@@ -86,10 +86,6 @@ export const DEFAULTS: {
   "TubePart": {"parts": 1.0},
   "PhotoArea": {"width": 0.0, "height": 0.0},
   "Target": {"name": "", "colour": "", "hue": "", "mud": false},
-  "Part": {"strength": 0.0},
-  "ScaleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "scale", "steps": 9, "spacing": "chroma", "to_grey": false, "lightener": 0.0, "pins": []},
-  "TriadIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triad", "lightener": 0.0, "picks": []},
-  "ChartOut": {"kinds": [], "remarks": [], "row_says": [], "column_says": [], "pairs": []},
   "BrownsChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "counted_by": "strength", "base": [], "more": 1.0, "richer": [], "openings": [0.0, 1.0, 2.0, 3.0, 4.0]},
   "CalibrationChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": []},
   "ComplementChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "count": 9, "openings": [0.0, 1.0, 2.0, 3.0, 4.0]},
@@ -97,20 +93,24 @@ export const DEFAULTS: {
   "GridChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "columns": [], "ratio": 1.0, "order": "given", "white": 0.0},
   "LayersChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "columns": [], "bare": true, "coats": 0.3},
   "NeighboursChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "columns": [], "of": "in", "more": 0.15, "white": 4.0},
+  "Part": {"strength": 0.0},
   "RecessionChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "lighter": 8.0, "cooler": 8.0, "greyer": 0.35, "flatter": 0.0},
+  "ScaleIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "scale", "steps": 9, "spacing": "chroma", "to_grey": false, "lightener": 0.0, "pins": []},
   "ShadesChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "columns": [], "up": false, "count": 9},
+  "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "hand_ml": {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
   "StringsChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "dark": [], "values": [3.0, 4.0, 5.0, 6.0, 7.0, 8.0]},
   "TellingChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": []},
   "TintsChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "openings": [0.0, 1.0, 2.0, 4.0, 8.0]},
+  "TriadIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "triad", "lightener": 0.0, "picks": []},
   "ValuesChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "count": 9},
   "WheelChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "count": 12, "hue": ""},
+  "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
+  "Ticked": {"whole": false},
+  "ChartOut": {"kinds": [], "remarks": [], "row_says": [], "column_says": [], "pairs": []},
   "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
   "NudgesIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "volume_ml": 5.0, "test": "white"},
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
-  "SheetMeasure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "hand_ml": {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"},
-  "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
   "FirstIn": {"medium": "opaque"},
-  "Ticked": {"whole": false},
   "PileIn": {"name": "", "kind": "pile", "volume_ml": 5.0},
   "PileEventIn": {"measure": "ml"},
   "SplitIn": {"into": 2},
@@ -120,17 +120,17 @@ export const DEFAULTS: {
   "KeepIn": {"name": ""},
   "GivingIn": {"kind": "equal", "hold_value": true, "accent_share": 0.0, "pins": []},
   "LayersIn": {"coats": 0.25},
+  "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}},
   "MotherIn": {"id": 0, "colour": ""},
   "PaintingRequest": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "touching": [], "giving": {"kind": "equal", "amount": null, "hold_value": true, "accent_share": 0.0, "most_delta_e": null, "pins": []}, "surface": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0}},
   "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": "", "pieces": []},
   "SurfaceIn": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0},
+  "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}}},
   "SchoolsIn": {"tubes": 5},
-  "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}},
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}}},
   "MixturesIn": {"blacks": "blue"},
   "ComputeLayersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white"},
   "DotIn": {"light": "D65", "medium": "opaque"},
-  "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}}},
   "VersionIn": {"name": ""},
   "Filters": {"words": "", "tag": "", "medium": "", "owned": false, "read": false, "true": false},
   "WallSwatch": {"says": ""},
@@ -166,11 +166,6 @@ export const LIMITS = {
   "PhotoArea": {"left": {"least": 0, "most": 1}, "top": {"least": 0, "most": 1}, "width": {"least": 0, "most": 1}, "height": {"least": 0, "most": 1}},
   "PhotographArea": {"photograph": {"least": 1}},
   "Target": {"name": {"longest": 120}, "colour": {"longest": 60}, "kept": {"least": 1}, "hue": {"longest": 20}},
-  "PinIn": {"place": {"least": 1, "most": 15}, "share": {"least": 0, "most": 1}},
-  "ScaleIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}, "hold": {"least": 0.5, "most": 9.5}, "pins": {"most": 15}},
-  "ThirdIn": {"parts": {"least": 0, "most": 20}},
-  "PickIn": {"point": {"fewest": 3, "most": 3}},
-  "TriadIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
   "BrownsChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "base": {"most": 24}, "more": {"most": 20.0}, "richer": {"most": 24}, "openings": {"fewest": 1, "most": 10}},
   "CalibrationChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}},
   "ComplementChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "openings": {"fewest": 1, "most": 10}},
@@ -178,22 +173,27 @@ export const LIMITS = {
   "GridChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "columns": {"most": 24}, "ratio": {"least": 0.01, "most": 100.0}, "white": {"least": 0, "most": 20.0}},
   "LayersChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "columns": {"most": 24}, "coats": {"least": 0.02, "most": 2.0}},
   "NeighboursChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "columns": {"most": 24}, "more": {"least": 0.01, "most": 1}, "white": {"least": 0, "most": 20.0}},
+  "PickIn": {"point": {"fewest": 3, "most": 3}},
+  "PinIn": {"place": {"least": 1, "most": 15}, "share": {"least": 0, "most": 1}},
   "RecessionChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "lighter": {"least": 0, "most": 40}, "cooler": {"least": 0, "most": 90}, "greyer": {"least": 0, "most": 1}, "flatter": {"least": 0, "most": 1}},
+  "ScaleIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}, "hold": {"least": 0.5, "most": 9.5}, "pins": {"most": 15}},
   "ShadesChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "columns": {"most": 24}},
+  "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "StringsChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "dark": {"most": 24}, "values": {"fewest": 2, "most": 11}},
   "TellingChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}},
+  "ThirdIn": {"parts": {"least": 0, "most": 20}},
   "TintsChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}, "openings": {"fewest": 1, "most": 10}},
+  "TriadIn": {"ground": {"longest": 40}, "corners": {"fewest": 3, "most": 3}, "lightener": {"least": 0, "most": 20.0}, "picks": {"most": 30}},
   "ValuesChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}},
   "WheelChartIn": {"ground": {"longest": 40}, "mixtures": {"most": 24}},
+  "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
+  "SheetIn": {"revision": {"least": 0}, "token": {"longest": 40}, "name": {"longest": 120}, "notes": {"most": 200}},
+  "Ticked": {"plan": {"longest": 16}, "lines": {"most": 5000}},
   "PartnersIn": {"ground": {"longest": 40}, "lightener": {"least": 0, "most": 20.0}},
   "NudgesIn": {"ground": {"longest": 40}, "volume_ml": {"most": 1000}},
   "MutingIn": {"ground": {"longest": 40}, "chroma": {"most": 200}},
-  "SheetMeasure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}, "volume_ml": {"most": 1000}, "area_cm2": {"most": 100000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"most": 1000}},
   "CompareIn": {"sheet": {"least": 1}},
-  "NoteIn": {"place": {"least": 0}, "text": {"longest": 300}},
-  "SheetIn": {"name": {"longest": 120}, "notes": {"most": 200}, "revision": {"least": 0}, "token": {"longest": 40}},
   "FirstIn": {"tube": {"least": 1}, "token": {"longest": 40}},
-  "Ticked": {"plan": {"longest": 16}, "lines": {"most": 5000}},
   "PileIn": {"name": {"longest": 120}, "volume_ml": {"least": 0.1, "most": 1000}, "token": {"longest": 40}},
   "PileChange": {"name": {"longest": 120}},
   "PileEventIn": {"tube": {"least": 1}, "onto": {"least": 1}, "amount": {"least": 0.0001, "most": 10000.0}, "share": {"most": 1}, "token": {"longest": 40}},
@@ -207,21 +207,21 @@ export const LIMITS = {
   "KeepIn": {"name": {"longest": 120}, "token": {"longest": 40}},
   "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
   "LayersIn": {"coats": {"least": 0.02, "most": 2.0}},
+  "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
   "MotherIn": {"id": {"least": 0, "most": 2147483647}, "colour": {"longest": 60}},
   "PaintingRequest": {"ground": {"longest": 40}, "passages": {"most": 40}, "touching": {"most": 400}, "never": {"most": 3}},
   "PassageIn": {"key": {"longest": 40}, "name": {"longest": 120}, "area": {"least": 0, "most": 100}, "value": {"least": 0.5, "most": 9.5}, "pieces": {"most": 2000}},
   "PictureIn": {"division": {"least": 1}},
   "PinnedIn": {"place": {"least": 0}, "share": {"least": 0, "most": 1}},
   "SurfaceIn": {"width_cm": {"least": 1, "most": 2000}, "height_cm": {"least": 1, "most": 2000}, "coats": {"least": 1, "most": 20}, "spread_cm2_per_ml": {"least": 1, "most": 1000}},
+  "PaintingIn": {"revision": {"least": 0}, "token": {"longest": 40}, "name": {"longest": 120}},
   "SchoolsIn": {"tubes": {"least": 3, "most": 8}},
-  "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},
   "MixturesIn": {"tubes": {"least": 2, "most": 10}},
   "ComputeLayersIn": {"ground": {"longest": 40}},
   "BetweenIn": {"lab": {"fewest": 3, "most": 3}, "others": {"most": 40}},
   "DotIn": {"x": {"least": 0, "most": 1}, "y": {"least": 0, "most": 1}},
   "DivideIn": {"photograph": {"least": 1}, "count": {"least": 2, "most": 24}},
   "RegionsIn": {"regions": {"most": 40}, "split": {"least": 0}},
-  "PaintingIn": {"name": {"longest": 120}, "revision": {"least": 0}, "token": {"longest": 40}},
   "VersionIn": {"name": {"longest": 120}},
   "Filters": {"words": {"longest": 120}, "tag": {"longest": 40}, "painting": {"least": 1}},
   "EntryIn": {"name": {"longest": 120}, "note": {"longest": 4000}, "tags": {"most": 12}, "token": {"longest": 40}},

@@ -7,12 +7,14 @@ import { useSilence } from "../api/line";
 import { onSessionEnd, signOut } from "../api/session";
 import type { HelpPart } from "../help/Help";
 import { useOutbox } from "../keeping/outbox";
+import { PartsContext } from "../mixtures/parts";
 import { DARKEST_STAGE, LIGHTEST_STAGE } from "../seen/neutrals";
 import { LIGHTS, useViewing, ViewingProvider } from "../seen/viewing";
 import { Button } from "../ui/Button";
 import { type KeyAction, useKeys } from "../ui/keys";
 import { afterPaint } from "../ui/quiet";
 import { Select } from "../ui/Select";
+import { PARTS } from "./parts";
 
 const STAGES = [
   { to: "/tubes", name: "Tubes" },
@@ -31,7 +33,9 @@ export function Shell({ me }: { me: Me }) {
       <div data-hand={me.hand} className="flex min-h-dvh flex-col bg-stage max-md:pb-28 lg:h-dvh">
         <TopBar me={me} />
         <Silence owner={me.name ?? ""} />
-        <Outlet />
+        <PartsContext value={PARTS}>
+          <Outlet />
+        </PartsContext>
       </div>
       <SessionEnded me={me} />
     </ViewingProvider>

@@ -13,8 +13,8 @@ import { isFirstView, isHere, setHere } from "../api/early";
 import { NOBODY } from "../api/preferences";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
+import type { Kind } from "../mixtures/sheets/draft";
 import { ScalesStage } from "../scales/ScalesStage";
-import type { Kind } from "../scales/sheet/draft";
 import { prefetchSheet } from "../scales/sheet/prefetch";
 import { Shell } from "./Shell";
 

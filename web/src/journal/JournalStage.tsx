@@ -7,7 +7,7 @@ import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { Hint } from "../help/Hint";
 import { examplePair } from "../mixtures/examples";
-import { Tray } from "../tubes/Tray";
+import { Tray } from "../mixtures/Tray";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";
 import { ColourMap } from "./ColourMap";

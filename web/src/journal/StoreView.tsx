@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import type { Store } from "../api/client";
-import { paintingsQuery } from "../paintings/queries";
+import { paintingsQuery } from "../api/queries";
 import { Note } from "../ui/Note";
 import { Select } from "../ui/Select";
 import { useSize } from "../ui/useSize";

@@ -1,11 +1,12 @@
 import { type UseQueryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Copy, LibraryBig, Trash2 } from "lucide-react";
 import { type ComponentType, type ReactNode, useState } from "react";
+import { api, atKey, got } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
 
-interface Shelved {
+export interface Shelved {
   id: number;
 }
 
@@ -21,9 +22,7 @@ export interface ShelfOf<T extends Shelved> {
   Face: ComponentType<{ thing: T }>;
   /** The way to one of them. */
   Way: ComponentType<{ thing: T; onClick: () => void; className: string; children: ReactNode }>;
-  throwAway: (id: number) => Promise<unknown>;
-  bringBack: (id: number) => Promise<unknown>;
-  duplicate: (id: number) => Promise<unknown>;
+  path: "/api/scales" | "/api/paintings";
 }
 
 /** Whether every word stands somewhere in what a thing is found by. */
@@ -36,19 +35,7 @@ export function found(text: string, words: string): boolean {
     .every((word) => all.includes(word));
 }
 
-/** What is kept of one kind, found by what it looks like; or one of it, to be chosen. */
-export function Shelf<T extends Shelved>({
-  of,
-  title,
-  open,
-  onClose,
-  begin,
-  empty,
-  only = () => true,
-  onChoose,
-  opened = null,
-  onGone,
-}: {
+export interface ShelfProps<T extends Shelved> {
   of: ShelfOf<T>;
   title: string;
   open: boolean;
@@ -63,7 +50,21 @@ export function Shelf<T extends Shelved>({
   /** What is open on the stage, and what is done once the shelf is left and that was thrown away. */
   opened?: number | null;
   onGone?: () => void;
-}) {
+}
+
+/** What is kept of one kind, found by what it looks like; or one of it, to be chosen. */
+export function Shelf<T extends Shelved>({
+  of,
+  title,
+  open,
+  onClose,
+  begin,
+  empty,
+  only = () => true,
+  onChoose,
+  opened = null,
+  onGone,
+}: ShelfProps<T>) {
   const { data, isPending, error } = useQuery({ ...of.query, enabled: open });
   const [words, setWords] = useState("");
   const [thrown, setThrown] = useState<T | null>(null);
@@ -74,7 +75,7 @@ export function Shelf<T extends Shelved>({
   const inOrder = { scope: { id: `shelf ${of.query.queryKey.join(" ")}` } };
   const throwAway = useMutation({
     ...inOrder,
-    mutationFn: (thing: T) => of.throwAway(thing.id),
+    mutationFn: (thing: T) => got(api.DELETE(`${of.path}/{key}`, atKey(thing.id))),
     onSuccess: (_, thing) => {
       setThrown(thing);
       setGone((now) => [...now, thing.id]);
@@ -83,7 +84,7 @@ export function Shelf<T extends Shelved>({
   });
   const bringBack = useMutation({
     ...inOrder,
-    mutationFn: (thing: T) => of.bringBack(thing.id),
+    mutationFn: (thing: T) => got(api.POST(`${of.path}/{key}/restore`, atKey(thing.id))),
     onSuccess: (_, thing) => {
       setThrown(null);
       setGone((now) => now.filter((id) => id !== thing.id));
@@ -91,7 +92,8 @@ export function Shelf<T extends Shelved>({
     onSettled: refresh,
   });
   const duplicate = useMutation({
-    mutationFn: (thing: T) => of.duplicate(thing.id),
+    mutationFn: (thing: T) =>
+      got(api.POST(`${of.path}/{key}/copy` as "/api/scales/{key}/copy", atKey(thing.id))),
     onSettled: refresh,
   });
   const trouble = error ?? throwAway.error ?? bringBack.error ?? duplicate.error;

@@ -1,18 +1,17 @@
 import { Button } from "../ui/Button";
 import type { Status } from "./useKept";
 
+/** How something on the bench stands to what is kept of it. */
+export interface StandingOf {
+  status: Status;
+  trouble: string | null;
+  keepCopy: () => void;
+  takeOther: () => void;
+  recompute: () => void;
+}
+
 /** What stands between what is on screen and what is kept, and what to do about it. */
-export function Standing({
-  keeping,
-}: {
-  keeping: {
-    status: Status;
-    trouble: string | null;
-    keepCopy: () => void;
-    takeOther: () => void;
-    recompute: () => void;
-  };
-}) {
+export function Standing({ keeping }: { keeping: StandingOf }) {
   if (keeping.status === "conflict")
     return (
       <div role="alert" className="flex flex-wrap items-center gap-3 bg-paper px-4 py-2">

@@ -138,19 +138,17 @@ async function send(owner: string, cache: QueryClient): Promise<void> {
 
 async function sendOne(one: Waiting, cache: QueryClient): Promise<void> {
   if ("event" in one) {
-    const params = { path: { pile_id: one.pile } };
-    const now = await got(api.POST("/api/piles/{pile_id}/events", { params, body: one.event }));
+    const params = { path: { key: one.pile } };
+    const now = await got(api.POST("/api/piles/{key}/events", { params, body: one.event }));
     return tellPile(cache, now);
   }
   const { of, id, body } = one.ticks;
   if (of === "sheet")
-    await got(
-      api.PUT("/api/scales/{sheet_id}/ticks", { params: { path: { sheet_id: id } }, body }),
-    );
+    await got(api.PUT("/api/scales/{key}/ticks", { params: { path: { key: id } }, body }));
   else
     await got(
-      api.PUT("/api/paintings/{painting_id}/ticks", {
-        params: { path: { painting_id: id } },
+      api.PUT("/api/paintings/{key}/ticks", {
+        params: { path: { key: id } },
         body,
       }),
     );

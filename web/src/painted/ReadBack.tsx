@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Camera, ScanLine } from "lucide-react";
 import { useState } from "react";
+import type { PaintedThing } from "../mixtures/parts";
 import { TakePhotograph } from "../photographs/TakePhotograph";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -10,7 +11,7 @@ import { Select } from "../ui/Select";
 import { Bands } from "./Bands";
 import { Corners } from "./Corners";
 import { LearntTubes } from "./LearntTubes";
-import { type PaintedThing, readBackQuery, readOfQuery } from "./queries";
+import { readBackQuery, readOfQuery } from "./queries";
 import { type Corner, type Light, useReading } from "./useReadBack";
 
 const LIGHTS = [

@@ -1,12 +1,6 @@
 import { queryOptions } from "@tanstack/react-query";
 import { api, got } from "../api/client";
-
-/** What can be painted and read back: a sheet, or a painting's palette. */
-export interface PaintedThing {
-  kind: "sheet" | "painting";
-  id: number;
-  name: string;
-}
+import type { PaintedThing } from "../mixtures/parts";
 
 export const readOfQuery = ({ kind, id }: PaintedThing) =>
   queryOptions({
@@ -18,6 +12,5 @@ export const readOfQuery = ({ kind, id }: PaintedThing) =>
 export const readBackQuery = (id: number) =>
   queryOptions({
     queryKey: ["painted", "read", id],
-    queryFn: () =>
-      got(api.GET("/api/painted/read/{read_back}", { params: { path: { read_back: id } } })),
+    queryFn: () => got(api.GET("/api/painted/read/{key}", { params: { path: { key: id } } })),
   });

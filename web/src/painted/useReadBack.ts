@@ -6,7 +6,8 @@ import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { sendFile } from "../api/upload";
 import { useTask } from "../keeping/useTask";
-import { type PaintedThing, readBackQuery, readOfQuery } from "./queries";
+import type { PaintedThing } from "../mixtures/parts";
+import { readBackQuery, readOfQuery } from "./queries";
 
 export type Light = "" | "daylight" | "led" | "fluorescent" | "tungsten";
 
@@ -56,13 +57,13 @@ export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
 export function useTakingOver(read: ReadBack) {
   const cache = useQueryClient();
   const navigate = useNavigate();
-  const path = { read_back: read.id };
+  const path = { key: read.id };
   const told = (now: ReadBack) => cache.setQueryData(readBackQuery(read.id).queryKey, now);
   return {
     calibrate: useMutation({
       mutationFn: (tubes: number[]) =>
         got(
-          api.POST("/api/painted/read/{read_back}/calibrate", {
+          api.POST("/api/painted/read/{key}/calibrate", {
             params: { path },
             body: { tubes },
           }),
@@ -75,7 +76,7 @@ export function useTakingOver(read: ReadBack) {
       },
     }),
     note: useMutation({
-      mutationFn: () => got(api.POST("/api/painted/read/{read_back}/note", { params: { path } })),
+      mutationFn: () => got(api.POST("/api/painted/read/{key}/note", { params: { path } })),
       onSuccess: () => {
         told({ ...read, noted: true });
         cache.invalidateQueries({ queryKey: ["journal"] });

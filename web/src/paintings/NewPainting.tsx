@@ -3,12 +3,13 @@ import { useNavigate } from "@tanstack/react-router";
 import { FileUp, Plus } from "lucide-react";
 import { api, got, type Passage } from "../api/client";
 import { amountsIn, usePreferences, withKind } from "../api/preferences";
+import { paintingsQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 import { fromHere, stillThere } from "../keeping/going";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { EMPTY_PAINTING, requestOf } from "./draft";
-import { paintingQuery, paintingsQuery } from "./queries";
+import { paintingQuery } from "./queries";
 
 /** Begin a painting, or take in one that was exported; either is opened then. */
 export function NewPainting({

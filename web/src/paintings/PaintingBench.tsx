@@ -1,14 +1,10 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useRef, useState } from "react";
 import type { Giving, Me, Painting, Tube } from "../api/client";
-import { Shelf, ShelfButton } from "../keeping/Shelf";
-import { Standing } from "../keeping/Standing";
-import { UndoRedo } from "../keeping/UndoRedo";
+import { Room } from "../keeping/Room";
+import { Tray } from "../mixtures/Tray";
 import { useViewing } from "../seen/viewing";
-import { Tray } from "../tubes/Tray";
 import { Choice } from "../ui/Choice";
-import { useKeys } from "../ui/keys";
-import { Note } from "../ui/Note";
 import { coversAll, draftOf, nameOf, requestOf, withMother, withPassage, withTube } from "./draft";
 import { MotherSlip } from "./mother/MotherSlip";
 import { MotherView } from "./mother/MotherView";
@@ -48,7 +44,6 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const [view, setView] = useState<View>(draft.request.mother ? "mother" : "passages");
   const [chosen, setChosen] = useState(0);
   const navigate = useNavigate();
-  const [shelf, setShelf] = useState(false);
   const [held, setHeld] = useState<Dragged | null>(null);
   const passages = draft.request.passages;
   const picture = usePicture(draft.request.picture?.division ?? null);
@@ -91,12 +86,6 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
     set((now) => withMother(now, { kind: "tube", id: tube.id, colour: "" }));
     setView("mother");
   };
-  useKeys([
-    { key: "Ctrl+z", says: "Undo", act: () => undo?.() },
-    { key: "Ctrl+Shift+z", says: "Redo", act: () => redo?.() },
-    { key: "o", says: "Paintings", act: () => setShelf(true) },
-    ...VIEWS.map(([key, says], i) => ({ key: String(i + 1), says, act: () => setView(key) })),
-  ]);
   const mother = draft.request.mother;
   const inUse =
     view === "passages"
@@ -105,89 +94,82 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const shown = { painting, request, harmony: data ?? null, after, shares, place };
   const choose = (at: number) => setChosen(at);
   return (
-    <div className="room">
-      <Tray
-        inUse={inUse}
-        hint={
-          view !== "passages"
-            ? "Tap a tube to make it the mother."
-            : passages[place]
-              ? `Tap a tube to put it into ${nameOf(passages, place)}.`
-              : "First name a passage."
-        }
-        onPick={pick}
-      />
-      <main className="flex min-h-0 min-w-0 flex-col">
-        <div className="flex flex-wrap items-center gap-2 bg-slate px-4 py-2 text-chalk">
-          <Choice label="View of the painting" options={VIEWS} value={view} onChoose={setView} />
-          <span className="ml-auto flex gap-1">
-            <UndoRedo undo={undo} redo={redo} />
-            <ShelfButton of={PAINTINGS} onClick={() => setShelf(true)} />
-          </span>
-        </div>
-        <Standing keeping={painting} />
-        {error && passages.length > 0 && (view !== "passages" || coversAll(passages)) && (
-          <div className="p-3">
-            <Note>{error.message}</Note>
-          </div>
-        )}
-        <div className="flex min-h-0 flex-1 flex-col bg-stage">
-          {view === "passages" && (
-            <PassagesView
-              {...shown}
-              picture={picture.data ?? null}
-              fetching={picture.isFetching}
-              onChoose={choose}
-            />
-          )}
-          {view === "mother" && (
-            <MotherView
-              {...shown}
-              picture={picture.data ?? null}
-              onChoose={choose}
-              onPull={(fraction) => move(pullTo(fraction))}
-              onPulled={(fraction) => drop(pullTo(fraction))}
-            />
-          )}
-          {view === "schools" && (
-            <SchoolsView
-              {...shown}
-              picture={picture.data ?? null}
-              onChoose={choose}
-              onMother={() => setView("mother")}
-            />
-          )}
-          {view === "palette" && <PaletteView {...shown} onMother={() => setView("mother")} />}
-          {(view === "passages" || view === "mother") && passages.length > 0 && (
-            <ShareRun
-              passages={passages}
-              harmony={harmony}
-              after={after}
-              shares={shares}
-              giving={giving}
-              chosen={place}
-              onChoose={choose}
-              onMove={(at, share) => move(dragTo(at, share))}
-              onDrop={() => last.current && drop(last.current)}
-            />
-          )}
-        </div>
-      </main>
-      {view === "passages" && <PassageSlip {...shown} onChoose={choose} />}
-      {(view === "mother" || view === "schools") && <MotherSlip {...shown} />}
-      {view === "palette" && <PaletteSlip {...shown} />}
-      <Shelf
-        of={PAINTINGS}
-        title="Paintings"
-        open={shelf}
-        onClose={() => setShelf(false)}
-        opened={painting.id}
-        onGone={() =>
-          void navigate({ to: "/paintings/{-$paintingId}", params: { paintingId: undefined } })
-        }
-        begin={<NewPainting onOpen={() => setShelf(false)} />}
-        empty="There is no painting yet."
-      />
-    </div>
+    <Room
+      tray={
+        <Tray
+          inUse={inUse}
+          hint={
+            view !== "passages"
+              ? "Tap a tube to make it the mother."
+              : passages[place]
+                ? `Tap a tube to put it into ${nameOf(passages, place)}.`
+                : "First name a passage."
+          }
+          onPick={pick}
+        />
+      }
+      bar={<Choice label="View of the painting" options={VIEWS} value={view} onChoose={setView} />}
+      undo={undo}
+      redo={redo}
+      keys={VIEWS.map(([key, says], i) => ({ key: String(i + 1), says, act: () => setView(key) }))}
+      keeping={painting}
+      trouble={passages.length > 0 && (view !== "passages" || coversAll(passages)) ? error : null}
+      slip={
+        <>
+          {view === "passages" && <PassageSlip {...shown} onChoose={choose} />}
+          {(view === "mother" || view === "schools") && <MotherSlip {...shown} />}
+          {view === "palette" && <PaletteSlip {...shown} />}
+        </>
+      }
+      shelf={{
+        of: PAINTINGS,
+        title: "Paintings",
+        opened: painting.id,
+        onGone: () =>
+          void navigate({ to: "/paintings/{-$paintingId}", params: { paintingId: undefined } }),
+        begin: (close) => <NewPainting onOpen={close} />,
+        empty: "There is no painting yet.",
+      }}
+    >
+      {view === "passages" && (
+        <PassagesView
+          {...shown}
+          picture={picture.data ?? null}
+          fetching={picture.isFetching}
+          onChoose={choose}
+        />
+      )}
+      {view === "mother" && (
+        <MotherView
+          {...shown}
+          picture={picture.data ?? null}
+          onChoose={choose}
+          onPull={(fraction) => move(pullTo(fraction))}
+          onPulled={(fraction) => drop(pullTo(fraction))}
+        />
+      )}
+      {view === "schools" && (
+        <SchoolsView
+          {...shown}
+          picture={picture.data ?? null}
+          onChoose={choose}
+          onMother={() => setView("mother")}
+        />
+      )}
+      {view === "palette" && <PaletteView {...shown} onMother={() => setView("mother")} />}
+      {(view === "passages" || view === "mother") && passages.length > 0 && (
+        <ShareRun
+          passages={passages}
+          harmony={harmony}
+          after={after}
+          shares={shares}
+          giving={giving}
+          chosen={place}
+          onChoose={choose}
+          onMove={(at, share) => move(dragTo(at, share))}
+          onDrop={() => last.current && drop(last.current)}
+        />
+      )}
+    </Room>
   );
 }

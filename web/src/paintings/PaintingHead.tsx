@@ -1,6 +1,6 @@
 import { FileDown } from "lucide-react";
 import { SlipHead } from "../keeping/SlipHead";
-import { ReadBack } from "../painted/ReadBack";
+import { Part } from "../mixtures/parts";
 import { ActionMenu } from "../ui/ActionMenu";
 import { finished } from "./draft";
 import type { OpenPainting } from "./usePainting";
@@ -40,7 +40,8 @@ export function PaintingHead({ painting }: { painting: OpenPainting }) {
             disabled={status !== "kept" || !finished(draft.request)}
           />
           {id !== null && (
-            <ReadBack
+            <Part
+              name="ReadBack"
               thing={{ kind: "painting", id, name: draft.name || "This palette" }}
               disabled={status !== "kept" || !finished(draft.request)}
             />

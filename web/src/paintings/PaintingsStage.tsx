@@ -1,14 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import type { Me, Painting } from "../api/client";
-import { tubesQuery } from "../api/queries";
-import { EmptyRoom } from "../tubes/EmptyRoom";
+import { paintingsQuery, tubesQuery } from "../api/queries";
+import { EmptyRoom } from "../mixtures/EmptyRoom";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";
 import { examplePassages } from "./example";
 import { NewPainting } from "./NewPainting";
 import { PaintingBench } from "./PaintingBench";
-import { paintingQuery, paintingsQuery } from "./queries";
+import { paintingQuery } from "./queries";
 
 /** The stage where single mixtures become a painting. */
 export default function PaintingsStage({ me, paintingId }: { me: Me; paintingId: number | null }) {

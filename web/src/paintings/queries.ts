@@ -2,11 +2,6 @@ import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query"
 import { api, got, type Measure, type PaintingRequest } from "../api/client";
 import { GIVING } from "./draft";
 
-export const paintingsQuery = queryOptions({
-  queryKey: ["paintings"],
-  queryFn: () => got(api.GET("/api/paintings")),
-});
-
 const JUST_NOW_MS = 5000;
 
 /** A painting's palette and versions as they are at a revision. */
@@ -16,8 +11,7 @@ export const keptPaintingQuery = (id: number, revision: number) =>
 export const paintingQuery = (id: number) =>
   queryOptions({
     queryKey: ["paintings", id],
-    queryFn: () =>
-      got(api.GET("/api/paintings/{painting_id}", { params: { path: { painting_id: id } } })),
+    queryFn: () => got(api.GET("/api/paintings/{key}", { params: { path: { key: id } } })),
     // Another window may change it, so only what has just been fetched is laid on the bench.
     staleTime: JUST_NOW_MS,
   });

@@ -1,14 +1,13 @@
 import { Link } from "@tanstack/react-router";
-import { api, got, type PaintingSummary } from "../api/client";
+import type { PaintingSummary } from "../api/client";
+import { paintingsQuery } from "../api/queries";
 import type { ShelfOf } from "../keeping/Shelf";
 import { PaletteStrip } from "./palette/PaletteStrip";
-import { paintingsQuery } from "./queries";
-
-const path = (id: number) => ({ params: { path: { painting_id: id } } });
 
 /** Paintings as they stand on their shelf. */
 export const PAINTINGS: ShelfOf<PaintingSummary> = {
   noun: "painting",
+  path: "/api/paintings",
   query: paintingsQuery,
   nameOf: (painting) => painting.title,
   wordsOf: (painting) =>
@@ -25,7 +24,4 @@ export const PAINTINGS: ShelfOf<PaintingSummary> = {
   Way: ({ thing, ...rest }) => (
     <Link to="/paintings/{-$paintingId}" params={{ paintingId: String(thing.id) }} {...rest} />
   ),
-  throwAway: (id) => got(api.DELETE("/api/paintings/{painting_id}", path(id))),
-  bringBack: (id) => got(api.POST("/api/paintings/{painting_id}/restore", path(id))),
-  duplicate: (id) => got(api.POST("/api/paintings/{painting_id}/copy", path(id))),
 };

@@ -155,8 +155,8 @@ function OpenPhotograph({
   const read = useMutation({
     mutationFn: (of: PhotoArea) =>
       got(
-        api.POST("/api/photographs/{photograph_id}/area", {
-          params: { path: { photograph_id: photograph.id } },
+        api.POST("/api/photographs/{key}/area", {
+          params: { path: { key: photograph.id } },
           body: of,
         }),
       ),

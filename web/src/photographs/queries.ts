@@ -11,8 +11,8 @@ export const notesQuery = (photograph: Photograph, count: number) =>
     queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
     queryFn: () =>
       got(
-        api.GET("/api/photographs/{photograph_id}/notes", {
-          params: { path: { photograph_id: photograph.id }, query: { count } },
+        api.GET("/api/photographs/{key}/notes", {
+          params: { path: { key: photograph.id }, query: { count } },
         }),
       ),
     placeholderData: keepPreviousData,

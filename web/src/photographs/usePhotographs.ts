@@ -21,20 +21,20 @@ async function send(file: File): Promise<Photograph> {
 export function usePhotographs() {
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: photographsQuery.queryKey });
-  const at = (id: number) => ({ params: { path: { photograph_id: id } } });
+  const at = (id: number) => ({ params: { path: { key: id } } });
   return {
     take: useMutation({ mutationFn: send, onSettled: refresh }),
     mark: useMutation({
       mutationFn: ({ id, card }: { id: number; card: Card | null }) =>
-        got(api.PUT("/api/photographs/{photograph_id}/card", { ...at(id), body: { card } })),
+        got(api.PUT("/api/photographs/{key}/card", { ...at(id), body: { card } })),
       onSettled: refresh,
     }),
     putAway: useMutation({
-      mutationFn: (id: number) => got(api.DELETE("/api/photographs/{photograph_id}", at(id))),
+      mutationFn: (id: number) => got(api.DELETE("/api/photographs/{key}", at(id))),
       onSettled: refresh,
     }),
     bringBack: useMutation({
-      mutationFn: (id: number) => got(api.POST("/api/photographs/{photograph_id}/restore", at(id))),
+      mutationFn: (id: number) => got(api.POST("/api/photographs/{key}/restore", at(id))),
       onSettled: refresh,
     }),
   };

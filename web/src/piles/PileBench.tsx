@@ -1,17 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
-import { Redo2, Undo2 } from "lucide-react";
 import { useCallback, useState } from "react";
 import type { Advice, Me, Pile } from "../api/client";
 import { amountsIn, usePreferences } from "../api/preferences";
 import { tubesQuery } from "../api/queries";
 import { Hint } from "../help/Hint";
 import { aboutPile, useOutbox } from "../keeping/outbox";
+import { Room } from "../keeping/Room";
 import { useWakeLock } from "../keeping/useWakeLock";
 import { millilitres } from "../mixtures/amounts";
 import { NO_TARGET, newPile, useBeginPiles } from "../mixtures/beginPile";
-import { Tray } from "../tubes/Tray";
-import { Button } from "../ui/Button";
-import { useKeys } from "../ui/keys";
+import { Tray } from "../mixtures/Tray";
 import { Note } from "../ui/Note";
 import { useNarrow } from "../ui/useNarrow";
 import { PileNow } from "./PileNow";
@@ -60,54 +58,44 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
   const back = (kind: "take back" | "bring back") => put({ kind, measure: "ml" }, kind);
   const narrow = useNarrow();
   useWakeLock(pile.steps.length > 0);
-  useKeys([
-    { key: "Ctrl+z", says: "Take back", act: () => pile.steps.length && back("take back") },
-    { key: "Ctrl+Shift+z", says: "Bring back", act: () => pile.taken_back && back("bring back") },
-  ]);
   const { mutate: moveIt } = moves;
   const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
   const { refused } = outbox;
   const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
   return (
-    <div className="room">
-      <Tray
-        inUse={[tubeId, ...pile.make_up.map((part) => part.tube)]}
-        hint="Tap a tube to take paint from it."
-        onPick={(each) => setTube(each.id)}
-      />
-      <main className="flex min-h-0 min-w-0 flex-col bg-stage">
-        <div className="flex flex-wrap items-end gap-2 bg-slate px-4 py-2 text-chalk">
-          <PaletteStrip
-            pile={pile}
-            scraping={scraping}
-            onNew={() => {
-              setMove(null);
-              setView("new");
-            }}
-          />
-          <span className="ml-auto flex gap-1">
-            <MovesMenu
-              pile={pile}
-              onChoose={(next) => {
-                moves.reset();
-                setMove(next);
-              }}
-            />
-            <Button
-              aria-label="Take back"
-              disabled={pile.steps.length === 0}
-              onClick={() => back("take back")}
-            >
-              <Undo2 aria-hidden="true" size={20} />
-            </Button>
-            <Button
-              aria-label="Bring back"
-              disabled={pile.taken_back === 0}
-              onClick={() => back("bring back")}
-            >
-              <Redo2 aria-hidden="true" size={20} />
-            </Button>
-          </span>
+    <Room
+      tray={
+        <Tray
+          inUse={[tubeId, ...pile.make_up.map((part) => part.tube)]}
+          hint="Tap a tube to take paint from it."
+          onPick={(each) => setTube(each.id)}
+        />
+      }
+      bar={
+        <PaletteStrip
+          pile={pile}
+          scraping={scraping}
+          onNew={() => {
+            setMove(null);
+            setView("new");
+          }}
+        />
+      }
+      tools={
+        <MovesMenu
+          pile={pile}
+          onChoose={(next) => {
+            moves.reset();
+            setMove(next);
+          }}
+        />
+      }
+      undo={pile.steps.length > 0 ? () => back("take back") : null}
+      redo={pile.taken_back > 0 ? () => back("bring back") : null}
+      undoing={["Take back", "Bring back"]}
+      trouble={trouble}
+      head={
+        <>
           {view === "pile" && (tube || !narrow) && (
             <AddBar
               tube={tube}
@@ -153,63 +141,61 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
               onClose={() => setMove(null)}
             />
           )}
-          {(refused || trouble) && (
-            <div className="w-full">
-              {refused && (
-                <Note>
-                  {refused.says}: {refused.why}{" "}
-                  <button type="button" className="underline" onClick={outbox.dismiss}>
-                    I have read it
-                  </button>
-                </Note>
-              )}
-              {trouble && <Note>{trouble.message}</Note>}
-            </div>
+          {refused && (
+            <Note>
+              {refused.says}: {refused.why}{" "}
+              <button type="button" className="underline" onClick={outbox.dismiss}>
+                I have read it
+              </button>
+            </Note>
           )}
-        </div>
-        {view === "new" && <NewPile onCancel={() => setView("pile")} />}
-        {view === "target" && <NewTarget pile={pile} onDone={() => setView("pile")} />}
-        {view === "pile" && (
-          <>
-            <div className="contents max-md:hidden">
-              <PilePlots pile={pile} />
-            </div>
-            <Touching pile={pile} />
-            <PileNow
-              pile={pile}
-              measure={measure}
-              busy={waiting.length > 0}
-              onAdd={follow}
-              onBack={back}
-            />
-          </>
-        )}
-      </main>
-      <PileSlip
-        pile={pile}
-        measure={measure}
-        busy={waiting.length > 0}
-        waiting={outbox.silent ? waiting : []}
-        onAdd={follow}
-        onAgain={() =>
-          pile.target &&
-          fresh.mutate([
-            newPile({
-              name: pile.name,
-              target: {
-                ...NO_TARGET,
-                name: pile.target_name,
-                colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
-              },
-            }),
-          ])
-        }
-        onTarget={() => {
-          setMove(null);
-          setView("target");
-        }}
-        onCalibrate={(id) => moves.mutate({ what: "calibrate", tube: id })}
-      />
-    </div>
+        </>
+      }
+      slip={
+        <PileSlip
+          pile={pile}
+          measure={measure}
+          busy={waiting.length > 0}
+          waiting={outbox.silent ? waiting : []}
+          onAdd={follow}
+          onAgain={() =>
+            pile.target &&
+            fresh.mutate([
+              newPile({
+                name: pile.name,
+                target: {
+                  ...NO_TARGET,
+                  name: pile.target_name,
+                  colour: pile.target.lab.map((value) => value.toFixed(3)).join(" "),
+                },
+              }),
+            ])
+          }
+          onTarget={() => {
+            setMove(null);
+            setView("target");
+          }}
+          onCalibrate={(id) => moves.mutate({ what: "calibrate", tube: id })}
+        />
+      }
+    >
+      {view === "new" && <NewPile onCancel={() => setView("pile")} />}
+      {view === "target" && <NewTarget pile={pile} onDone={() => setView("pile")} />}
+      {view === "pile" && (
+        <>
+          <div className="contents max-md:hidden">
+            <PilePlots pile={pile} />
+          </div>
+          <Touching pile={pile} />
+          <PileNow
+            pile={pile}
+            measure={measure}
+            busy={waiting.length > 0}
+            onAdd={follow}
+            onBack={back}
+          />
+        </>
+      )}
+    </Room>
   );
 }

@@ -259,7 +259,7 @@ function Written({ pile, onTarget }: { pile: Pile; onTarget: () => void }) {
   const cache = useQueryClient();
   const change = useMutation({
     mutationFn: (body: { name: string }) =>
-      got(api.PATCH("/api/piles/{pile_id}", { params: { path: { pile_id: pile.id } }, body })),
+      got(api.PATCH("/api/piles/{key}", { params: { path: { key: pile.id } }, body })),
     onSuccess: (now) => tellPile(cache, now),
   });
   return (

@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Me } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
 import { NO_TARGET, pileFor, useBeginPiles } from "../mixtures/beginPile";
-import { EmptyRoom } from "../tubes/EmptyRoom";
+import { EmptyRoom } from "../mixtures/EmptyRoom";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";
 import { PileBench } from "./PileBench";

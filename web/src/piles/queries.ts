@@ -7,8 +7,8 @@ export const touchingQuery = (id: number, light: Light, changed: string) =>
     queryKey: ["piles", id, "touching", light, changed],
     queryFn: () =>
       got(
-        api.GET("/api/piles/{pile_id}/touching", {
-          params: { path: { pile_id: id }, query: { light } },
+        api.GET("/api/piles/{key}/touching", {
+          params: { path: { key: id }, query: { light } },
         }),
       ),
     placeholderData: keepPreviousData,
@@ -20,8 +20,8 @@ export const mixturesNear = (pile: number, changed: string) =>
     queryKey: ["mixtures", "near", pile, changed],
     queryFn: () =>
       got(
-        api.GET("/api/piles/{pile_id}/near", {
-          params: { path: { pile_id: pile }, query: { count: 3 } },
+        api.GET("/api/piles/{key}/near", {
+          params: { path: { key: pile }, query: { count: 3 } },
         }),
       ),
     placeholderData: keepPreviousData,

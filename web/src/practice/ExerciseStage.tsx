@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { AnswerJudged, Exercise, PracticeSession } from "../api/client";
-import { GoOn } from "../scales/slip/Chosen";
+import { GoOn } from "../mixtures/sheets/GoOn";
 import { Button } from "../ui/Button";
 import { useKeys } from "../ui/keys";
 import { Note } from "../ui/Note";

@@ -4,9 +4,9 @@ import { api, got, type PracticeKind, type PracticeSession, type ResultRow } fro
 import { tubesQuery } from "../api/queries";
 import { sendFile, upload } from "../api/upload";
 import { fetchFile } from "../keeping/useTask";
-import { emptyChart, exampleOf, OFFERED } from "../scales/chart/kinds";
-import { draftWith } from "../scales/sheet/draft";
-import { useNewSheet } from "../scales/sheet/useNewSheet";
+import { draftWith } from "../mixtures/sheets/draft";
+import { emptyChart, exampleOf, OFFERED } from "../mixtures/sheets/kinds";
+import { useNewSheet } from "../mixtures/sheets/useNewSheet";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Stepper } from "../ui/Stepper";

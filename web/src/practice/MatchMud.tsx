@@ -27,8 +27,8 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const change = useMutation({
     mutationFn: (event: Omit<PileEvent, "token" | "measure">) =>
       got(
-        api.POST("/api/piles/{pile_id}/events", {
-          params: { path: { pile_id: key } },
+        api.POST("/api/piles/{key}/events", {
+          params: { path: { key: key } },
           body: { measure: "ml", ...event, token: newToken() },
         }),
       ),

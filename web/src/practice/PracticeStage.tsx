@@ -4,7 +4,7 @@ import { useEffect, useState } from "react";
 import type { PracticeSession } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { TABLES } from "../api/tables";
-import { Tray } from "../tubes/Tray";
+import { Tray } from "../mixtures/Tray";
 import { Choice } from "../ui/Choice";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { BeginSession } from "./BeginSession";

@@ -1,6 +1,6 @@
+import { MOST_LIGHTENER } from "../mixtures/sheets/draft";
 import { Ground } from "../seen/Ground";
 import { Select } from "../ui/Select";
-import { MOST_LIGHTENER } from "./sheet/draft";
 
 interface Lightened {
   medium?: "opaque" | "wash";

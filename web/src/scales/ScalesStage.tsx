@@ -4,9 +4,6 @@ import { lazy, Suspense, useRef } from "react";
 import type { Me, Sheet } from "../api/client";
 import { usualMeasure } from "../api/preferences";
 import { sheetQuery } from "../api/queries";
-import { Note } from "../ui/Note";
-import type { ChartDraft } from "./chart/kinds";
-import { ScaleBench } from "./pair/ScaleBench";
 import {
   type Draft,
   draftOf,
@@ -14,8 +11,11 @@ import {
   type Kind,
   type ScaleDraft,
   type TriadDraft,
-} from "./sheet/draft";
-import { newAddress } from "./sheet/useNewSheet";
+} from "../mixtures/sheets/draft";
+import type { ChartDraft } from "../mixtures/sheets/kinds";
+import { newAddress } from "../mixtures/sheets/useNewSheet";
+import { Note } from "../ui/Note";
+import { ScaleBench } from "./pair/ScaleBench";
 
 const TriadBench = lazy(() => import("./triad/TriadBench"));
 const ChartBench = lazy(() => import("./chart/ChartBench"));

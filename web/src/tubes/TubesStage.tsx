@@ -1,9 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
-import { lazy, Suspense, useState } from "react";
+import { useState } from "react";
 import type { Tube } from "../api/client";
 import { boxesQuery, reachQuery, tubesQuery, tubesThat } from "../api/queries";
 import { Hint } from "../help/Hint";
+import { Part } from "../mixtures/parts";
+import { Tray } from "../mixtures/Tray";
 import { Button } from "../ui/Button";
 import { Empty } from "../ui/Empty";
 import { useKeys } from "../ui/keys";
@@ -13,7 +15,6 @@ import { useSize } from "../ui/useSize";
 import { Boxes } from "./Boxes";
 import { BeginStudio } from "./beginning/BeginStudio";
 import { FileMenu } from "./FileMenu";
-import { Tray } from "./Tray";
 import { TubeSlip } from "./TubeSlip";
 import { NEW_TUBE, useTubeChanges } from "./useTubes";
 import { WheelPlot } from "./WheelPlot";
@@ -166,14 +167,7 @@ export default function TubesStage({
       ) : (
         !begins && <aside aria-label="The slip" className="bg-paper" />
       )}
-      <Suspense fallback={null}>
-        {adding && <AddTubes open onClose={() => setAdding(false)} />}
-      </Suspense>
+      {adding && <Part name="AddTubes" open onClose={() => setAdding(false)} />}
     </div>
   );
 }
-
-// Fetched when it is asked for.
-const AddTubes = lazy(() =>
-  import("./adding/AddTubes").then((there) => ({ default: there.AddTubes })),
-);

@@ -3,7 +3,7 @@ import type { Origin } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
 import { millilitres } from "../../mixtures/amounts";
 import { NO_TARGET, newPile, useBeginPiles } from "../../mixtures/beginPile";
-import { GoOn } from "../../scales/slip/Chosen";
+import { GoOn } from "../../mixtures/sheets/GoOn";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";

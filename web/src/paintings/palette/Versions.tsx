@@ -1,7 +1,7 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { api, got, type Version } from "../../api/client";
+import { api, atKey, got, type Version } from "../../api/client";
 import { NAME_LENGTH } from "../../keeping/useKept";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
@@ -25,12 +25,11 @@ export function Versions({ painting }: { painting: OpenPainting }) {
     placeholderData: keepPreviousData,
   });
   const versions = kept?.versions ?? [];
-  const path = { painting_id: id ?? 0 };
   const show = (to: (versions: Version[]) => Version[]) =>
     cache.setQueryData(query.queryKey, (was) => was && { ...was, versions: to(was.versions) });
   const keep = useMutation({
     mutationFn: () =>
-      got(api.POST("/api/paintings/{painting_id}/versions", { params: { path }, body: { name } })),
+      got(api.POST("/api/paintings/{key}/versions", { ...atKey(id ?? 0), body: { name } })),
     onSuccess: (version) => {
       show((now) => [version, ...now]);
       setName("");
@@ -38,11 +37,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
   });
   const throwAway = useMutation({
     mutationFn: (version: Version) =>
-      got(
-        api.DELETE("/api/paintings/{painting_id}/versions/{version_id}", {
-          params: { path: { ...path, version_id: version.id } },
-        }),
-      ),
+      got(api.DELETE("/api/paintings/versions/{key}", atKey(version.id))),
     onSuccess: (_, version) => {
       show((now) => now.filter((each) => each.id !== version.id));
       setThrown(version);
@@ -50,11 +45,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
   });
   const bringBack = useMutation({
     mutationFn: (version: Version) =>
-      got(
-        api.POST("/api/paintings/{painting_id}/versions/{version_id}/restore", {
-          params: { path: { ...path, version_id: version.id } },
-        }),
-      ),
+      got(api.POST("/api/paintings/versions/{key}/restore", atKey(version.id))),
     onSuccess: (_, version) => {
       show((now) => [...now, version].sort((a, b) => b.id - a.id));
       setThrown(null);

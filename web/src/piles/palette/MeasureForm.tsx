@@ -1,5 +1,5 @@
+import { InstrumentState } from "../../mixtures/InstrumentState";
 import { FromPhotograph } from "../../photographs/FromPhotograph";
-import { InstrumentState } from "../../tubes/measuring/InstrumentState";
 import { Button } from "../../ui/Button";
 
 /** The colorimeter on the pile. */

@@ -12,15 +12,15 @@ export function useScraping() {
   const [scraped, setScraped] = useState<{ id: number; name: string } | null>(null);
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: pilesQuery.queryKey });
-  const at = (id: number) => ({ params: { path: { pile_id: id } } });
+  const at = (id: number) => ({ params: { path: { key: id } } });
   const scrape = useMutation({
     mutationFn: (of: { id: number; name: string }) =>
-      got(api.DELETE("/api/piles/{pile_id}", at(of.id))),
+      got(api.DELETE("/api/piles/{key}", at(of.id))),
     onSuccess: (_, of) => setScraped(of),
     onSettled: refresh,
   });
   const restore = useMutation({
-    mutationFn: (id: number) => got(api.POST("/api/piles/{pile_id}/restore", at(id))),
+    mutationFn: (id: number) => got(api.POST("/api/piles/{key}/restore", at(id))),
     onSuccess: () => setScraped(null),
     onSettled: refresh,
   });

@@ -32,8 +32,8 @@ export function PileMove({
   const keep = useMutation({
     mutationFn: (name: string) =>
       got(
-        api.POST("/api/piles/{pile_id}/keep", {
-          params: { path: { pile_id: pile.id } },
+        api.POST("/api/piles/{key}/keep", {
+          params: { path: { key: pile.id } },
           body: { name, token: newToken() },
         }),
       ),

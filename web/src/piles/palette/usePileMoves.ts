@@ -18,42 +18,38 @@ export function usePileMoves(pile: Pile) {
   const navigate = useNavigate();
   return useMutation({
     mutationFn: (move: Move): Promise<Pile> => {
-      const params = { path: { pile_id: pile.id } };
+      const params = { path: { key: pile.id } };
       const token = newToken();
       switch (move.what) {
         case "split":
           return got(
-            api.POST("/api/piles/{pile_id}/split", {
+            api.POST("/api/piles/{key}/split", {
               params,
               body: { into: move.into, shares: move.shares, token },
             }),
           );
         case "family":
           return got(
-            api.POST("/api/piles/{pile_id}/family", {
+            api.POST("/api/piles/{key}/family", {
               params,
               body: { kind: move.kind, share: move.share, token },
             }),
           );
         case "pot":
-          return got(
-            api.POST("/api/piles/{pile_id}/pot", { params, body: { pot: move.pot, token } }),
-          );
+          return got(api.POST("/api/piles/{key}/pot", { params, body: { pot: move.pot, token } }));
         case "weigh":
           return got(
-            api.POST("/api/piles/{pile_id}/weigh", { params, body: { tube: move.tube, token } }),
+            api.POST("/api/piles/{key}/weigh", { params, body: { tube: move.tube, token } }),
           );
         case "measure":
           return got(
-            api.POST("/api/piles/{pile_id}/measure", {
+            api.POST("/api/piles/{key}/measure", {
               params,
               body: { count: move.count, colour: move.colour ?? "", token },
             }),
           );
         case "calibrate":
-          return got(
-            api.POST("/api/piles/{pile_id}/calibrate", { params, body: { tube: move.tube } }),
-          );
+          return got(api.POST("/api/piles/{key}/calibrate", { params, body: { tube: move.tube } }));
       }
     },
     onSuccess: async (now) => {

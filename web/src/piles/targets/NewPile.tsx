@@ -29,8 +29,8 @@ export function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) 
   const change = useMutation({
     mutationFn: (target: Target) =>
       got(
-        api.PATCH("/api/piles/{pile_id}", {
-          params: { path: { pile_id: pile.id } },
+        api.PATCH("/api/piles/{key}", {
+          params: { path: { key: pile.id } },
           body: { target },
         }),
       ),

@@ -5,6 +5,17 @@ import type { Chart, Tube, TubeMixture } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { MixtureChip, SmallChip } from "../../mixtures/MixtureChip";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
+import { draftWith, EMPTY_SCALE, requestOf } from "../../mixtures/sheets/draft";
+import {
+  type ChartDraft,
+  endsOf,
+  exampleOf,
+  isFromDesk,
+  KINDS,
+  type Side,
+  sideOf,
+} from "../../mixtures/sheets/kinds";
+import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { differenceText } from "../../seen/difference";
 import { useViewing } from "../../seen/viewing";
@@ -12,13 +23,10 @@ import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Bench, type BenchProps } from "../Bench";
 import { NothingYet } from "../NothingYet";
-import { draftWith, EMPTY_SCALE, requestOf } from "../sheet/draft";
-import { useNewSheet } from "../sheet/useNewSheet";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
 import { ChartGrid } from "./ChartGrid";
 import { ChartOptions } from "./ChartOptions";
-import { type ChartDraft, endsOf, exampleOf, isFromDesk, KINDS, type Side, sideOf } from "./kinds";
 import { nearestTo, Thickness } from "./Thickness";
 
 /** What there is to say of a cell: of its row, of its column, and of itself. */

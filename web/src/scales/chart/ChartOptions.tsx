@@ -1,16 +1,23 @@
 import { useQuery } from "@tanstack/react-query";
 import { tubesQuery } from "../../api/queries";
 import { mixtureName } from "../../mixtures/mixture";
+import { draftWith } from "../../mixtures/sheets/draft";
+import {
+  asKind,
+  type ChartDraft,
+  KINDS,
+  OFFERED,
+  type Option,
+  sideOf,
+} from "../../mixtures/sheets/kinds";
+import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { Ground } from "../../seen/Ground";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
-import { draftWith } from "../sheet/draft";
-import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
-import { asKind, type ChartDraft, KINDS, OFFERED, type Option, sideOf } from "./kinds";
 
 const MEDIA = [
   ["opaque", "White"],

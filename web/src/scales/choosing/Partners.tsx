@@ -4,12 +4,12 @@ import type { Partner, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { Hint } from "../../help/Hint";
 import { oneTube } from "../../mixtures/mixture";
+import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { Swatch } from "../../seen/Swatch";
 import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { useSize } from "../../ui/useSize";
-import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { FanPlot } from "./FanPlot";
 

@@ -1,12 +1,12 @@
 import { useMemo, useState } from "react";
 import type { Muting } from "../../api/client";
 import { useComputed } from "../../api/queries";
+import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { Swatch } from "../../seen/Swatch";
 import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
-import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../sheet/draft";
-import { useNewSheet } from "../sheet/useNewSheet";
 import type { OpenSheet } from "../sheet/useSheet";
 
 /** The same muted colour by every school, side by side and touching. */

@@ -3,8 +3,8 @@ import { lazy, Suspense, useState } from "react";
 import type { Tube, TubeMixture } from "../../api/client";
 import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName } from "../../mixtures/mixture";
+import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { Button } from "../../ui/Button";
-import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import type { ThirdControl } from "./third";
 

@@ -1,7 +1,7 @@
+import { FEWEST_STEPS, MOST_STEPS, type ScaleDraft, withSteps } from "../../mixtures/sheets/draft";
 import { Select } from "../../ui/Select";
 import { Stepper } from "../../ui/Stepper";
 import { Lightness, lightnessSaid } from "../Lightness";
-import { FEWEST_STEPS, MOST_STEPS, type ScaleDraft, withSteps } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
 const SPACINGS = [

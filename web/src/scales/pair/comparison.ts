@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import type { ScaleRequest } from "../../api/client";
 import { useComputed } from "../../api/queries";
+import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import type { Colour } from "../../seen/Swatch";
-import type { ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
 /** A second row of patches under the run, touching it patch by patch. */

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from "react";
 import type { Scale, Trail } from "../../api/client";
+import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { blendTrails } from "../../plots/trail";
-import type { ScaleDraft } from "../sheet/draft";
 
 /** A third paint in a scale: its amount while it is dragged, and the trail drawn for that. */
 export interface ThirdControl {

@@ -1,7 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
 import { api, got, type Sheet } from "../../api/client";
 import { computedQuery, sheetQuery, tubesQuery } from "../../api/queries";
-import { draftOf, KEPT_LIGHT, requestOf } from "./draft";
+import { draftOf, KEPT_LIGHT, requestOf } from "../../mixtures/sheets/draft";
 
 /** Fetch what a sheet's bench will ask for while the bench itself is still on its way. */
 export async function prefetchSheet(cache: QueryClient, id: number | null): Promise<void> {
@@ -13,8 +13,8 @@ export async function prefetchSheet(cache: QueryClient, id: number | null): Prom
 
 /** A sheet, and what it comes to now, which its bench then finds computed. */
 async function opened(cache: QueryClient, id: number): Promise<Sheet> {
-  const params = { path: { sheet_id: id } };
-  const { sheet, computed } = await got(api.GET("/api/scales/{sheet_id}/opened", { params }));
+  const params = { path: { key: id } };
+  const { sheet, computed } = await got(api.GET("/api/scales/{key}/opened", { params }));
   const request = requestOf(draftOf(sheet).request, KEPT_LIGHT);
   if (request && computed) {
     const { queryKey } = computedQuery(request.kind, request as never);

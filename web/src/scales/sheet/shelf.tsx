@@ -1,5 +1,5 @@
 import { Link } from "@tanstack/react-router";
-import { api, got, type SheetSummary } from "../../api/client";
+import type { SheetSummary } from "../../api/client";
 import { sheetsQuery } from "../../api/queries";
 import type { ShelfOf } from "../../keeping/Shelf";
 import { Swatch } from "../../seen/Swatch";
@@ -7,11 +7,10 @@ import { Swatch } from "../../seen/Swatch";
 /** A kind of sheet as it is called on screen. */
 const kindWord = (kind: string) => (kind === "triad" ? "triangle" : kind);
 
-const path = (id: number) => ({ params: { path: { sheet_id: id } } });
-
 /** Sheets as they stand on their shelf. */
 export const SHEETS: ShelfOf<SheetSummary> = {
   noun: "sheet",
+  path: "/api/scales",
   query: sheetsQuery,
   nameOf: (sheet) => sheet.name,
   wordsOf: (sheet) =>
@@ -26,9 +25,6 @@ export const SHEETS: ShelfOf<SheetSummary> = {
   Way: ({ thing, ...rest }) => (
     <Link to="/scales/{-$sheetId}" params={{ sheetId: String(thing.id) }} {...rest} />
   ),
-  throwAway: (id) => got(api.DELETE("/api/scales/{sheet_id}", path(id))),
-  bringBack: (id) => got(api.POST("/api/scales/{sheet_id}/restore", path(id))),
-  duplicate: (id) => got(api.POST("/api/scales/{sheet_id}/copy", path(id))),
 };
 
 /** What a sheet looks like: its patches touching, row by row, under its name. */

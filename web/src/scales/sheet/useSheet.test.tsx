@@ -5,9 +5,15 @@ import { forgetOutbox } from "../../keeping/outbox";
 import { readUnsaved } from "../../keeping/unsaved";
 import { NAME_LENGTH } from "../../keeping/useKept";
 import { oneTube } from "../../mixtures/mixture";
+import {
+  draftOf,
+  draftWith,
+  EMPTY_SCALE,
+  requestOf,
+  type ScaleDraft,
+} from "../../mixtures/sheets/draft";
+import { UNSAVED_SHEETS } from "../../mixtures/sheets/unsaved";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
-import { draftOf, draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "./draft";
-import { UNSAVED_SHEETS } from "./unsaved";
 import { useSheet } from "./useSheet";
 
 const went = vi.hoisted(() => vi.fn());

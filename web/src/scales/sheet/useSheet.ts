@@ -1,35 +1,33 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useState } from "react";
-import { keepLater } from "../../api/answers";
-import { api, got, type Me, type Sheet, type Tube } from "../../api/client";
+import { useQuery } from "@tanstack/react-query";
+import { useCallback } from "react";
+import type { Me, Sheet, Tube } from "../../api/client";
 import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
-import { type Keeping, useKept } from "../../keeping/useKept";
-import { useMoving } from "../../keeping/useMoving";
-import { useTicks } from "../../keeping/useTicks";
-import { type Draft, draftOf, KEPT_LIGHT, nameFor, type RequestDraft, requestOf } from "./draft";
-import { UNSAVED_SHEETS } from "./unsaved";
+import { type Shelving, useShelved } from "../../keeping/useShelved";
+import {
+  type Draft,
+  draftOf,
+  KEPT_LIGHT,
+  nameFor,
+  type RequestDraft,
+  requestOf,
+} from "../../mixtures/sheets/draft";
+import { UNSAVED_SHEETS } from "../../mixtures/sheets/unsaved";
 
-export interface OpenSheet<R extends RequestDraft>
-  extends Omit<Keeping<Draft<R>, Sheet>, "setSaved"> {
+export interface OpenSheet<R extends RequestDraft> extends Shelving<Draft<R>, Sheet> {
   /** Change some of the request. */
   set: (patch: Partial<R>, stroke?: string) => void;
-  /** Tick these lines of a plan, and no others. */
-  tick: (plan: string, lines: number[], whole: boolean) => void;
-  tickTrouble: string | null;
 }
 
-/** What is sent of a draft to be kept. */
+/** What is sent of a draft to be kept; nothing while something is still to be chosen. */
 function bodyOf(draft: Draft, tubes: readonly Tube[]) {
   const request = requestOf(draft.request, KEPT_LIGHT);
-  if (!request) throw new Error("Something is still to be chosen.");
+  if (!request) return null;
   const notes = Object.entries(draft.notes)
     .filter(([, text]) => text.trim())
     .map(([at, text]) => ({ place: Number(at), text }));
   const name = draft.name.trim() || nameFor(draft.request, tubes);
-  return { name, request, measure: draft.measure, notes, revision: null };
+  return { name, request, measure: draft.measure, notes };
 }
-
-const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
 
 /** One sheet on the stage: its draft with undo, kept by itself as it is made. */
 export function useSheet<R extends RequestDraft>(
@@ -39,70 +37,28 @@ export function useSheet<R extends RequestDraft>(
   address: string,
 ): OpenSheet<R> {
   const { data: tubes = [] } = useQuery(tubesQuery);
-  const cache = useQueryClient();
-  const move = useMoving();
-  const [here, setHere] = useState(opened?.id ?? null);
-  // Fetched anew only where something else changes what it is computed from.
-  const { data: now } = useQuery({
-    ...sheetQuery(here ?? 0),
-    enabled: here !== null,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
-  const keeping = useKept<Draft, Sheet>(
+  const keeping = useShelved<Draft, Sheet>(
     {
+      noun: "sheet",
+      path: "/api/scales",
+      query: sheetQuery,
+      shelf: sheetsQuery.queryKey,
+      address: (id) => ({ to: "/scales/{-$sheetId}", params: { sheetId: String(id) } }),
       unsaved: UNSAVED_SHEETS,
       draftOf,
-      complete: (draft) => requestOf(draft.request, KEPT_LIGHT) !== null,
-      differs: (draft, first) => !same(draft.request, first.request),
-      create: (draft, token) =>
-        got(api.POST("/api/scales", { body: { ...bodyOf(draft, tubes), token } })),
-      update: (draft, id, stand) =>
-        got(
-          api.PUT("/api/scales/{sheet_id}", {
-            params: { path: { sheet_id: id } },
-            body: { ...bodyOf(draft, tubes), ...stand },
-          }),
-        ),
-      fetch: (id) => cache.fetchQuery({ ...sheetQuery(id), staleTime: 0 }),
-      onKept: (id, created) => {
-        if (created) {
-          setHere(id);
-          cache.setQueryData(sheetQuery(id).queryKey, created);
-          keepLater(`/api/scales/${id}/opened`);
-        }
-        // Who comes back to it fetches it; who has it on the bench need not.
-        else cache.invalidateQueries({ queryKey: sheetQuery(id).queryKey, refetchType: "none" });
-        cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
-      },
-      onMoved: (now, asNew) =>
-        move({
-          to: "/scales/{-$sheetId}",
-          params: { sheetId: String(now.id) },
-          // The bench stays as it is, selection and undo and all, under its new address.
-          ...(asNew ? {} : { replace: true, state: { goesOn: address } }),
-        }),
+      bodyOf: (draft) => bodyOf(draft, tubes),
+      opened: (id) => `/api/scales/${id}/opened`,
     },
-    me.name ?? "",
+    me,
     opened,
     start,
     address,
-    now,
-  ) as unknown as Keeping<Draft<R>, Sheet>;
-  const { id, saved, change, setSaved } = keeping;
+  ) as unknown as Shelving<Draft<R>, Sheet>;
+  const { change } = keeping;
   const set = useCallback(
     (patch: Partial<R>, stroke?: string) =>
       change((now) => ({ ...now, request: { ...now.request, ...patch } }), stroke),
     [change],
   );
-  const ticks = useTicks("sheet", id, saved?.ticks ?? [], (next) => {
-    setSaved((was) => was && { ...was, ticks: next });
-    // Who comes back to the sheet finds them, before it is fetched anew.
-    cache.setQueryData(sheetQuery(id ?? 0).queryKey, (now) => now && { ...now, ticks: next });
-  });
-  return {
-    ...keeping,
-    set,
-    tick: (plan, lines, whole) => saved && ticks.tick(plan, lines, whole),
-    tickTrouble: ticks.trouble,
-  };
+  return { ...keeping, set };
 }

@@ -4,8 +4,8 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { Sheet, SheetRequest, WorkPlan } from "../../api/client";
 import { computedQuery } from "../../api/queries";
 import { oneTube } from "../../mixtures/mixture";
+import { draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
 import { answerWith, studio } from "../../testing/wire";
-import { draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { PlanList } from "./PlanList";
 

@@ -1,11 +1,11 @@
 import { useCallback } from "react";
 import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
+import type { RequestDraft } from "../../mixtures/sheets/draft";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
 import { Cautions } from "../../ui/Cautions";
 import { Note } from "../../ui/Note";
-import type { RequestDraft } from "../sheet/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 import { MeasureForm } from "./MeasureForm";
 import { usePlan } from "./plan";

@@ -1,13 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { Columns2, Printer, X } from "lucide-react";
-import { lazy, memo, Suspense, useState } from "react";
+import { memo, useState } from "react";
 import { tubesQuery } from "../../api/queries";
 import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
+import { Part } from "../../mixtures/parts";
+import { nameFor, type RequestDraft } from "../../mixtures/sheets/draft";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
-import { whenQuiet } from "../../ui/quiet";
-import { nameFor, type RequestDraft } from "../sheet/draft";
 import { SHEETS } from "../sheet/shelf";
 import type { OpenSheet } from "../sheet/useSheet";
 import type { Comparing } from "./props";
@@ -39,12 +39,11 @@ function Head<R extends RequestDraft>({
               }))}
               disabled={status !== "kept"}
             />
-            <Suspense fallback={null}>
-              <ReadBack
-                thing={{ kind: "sheet", id, name: draft.name || "This sheet" }}
-                disabled={status !== "kept"}
-              />
-            </Suspense>
+            <Part
+              name="ReadBack"
+              thing={{ kind: "sheet", id, name: draft.name || "This sheet" }}
+              disabled={status !== "kept"}
+            />
             {comparison && (
               <Button look="paper" onClick={() => setComparing(true)}>
                 <Columns2 aria-hidden="true" size={18} /> Compare
@@ -99,8 +98,3 @@ const PAPERS = [
   ["json", "A4", "Data (JSON)"],
   ["layout", "A4", "Where its boxes are (JSON)"],
 ] as const;
-
-// Fetched when it is asked for.
-const ReadBack = lazy(() =>
-  whenQuiet(() => import("../../painted/ReadBack").then((there) => ({ default: there.ReadBack }))),
-);

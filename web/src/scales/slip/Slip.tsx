@@ -1,8 +1,8 @@
 import { useDeferredValue, useState } from "react";
+import type { RequestDraft } from "../../mixtures/sheets/draft";
 import { partsText, roughParts } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
-import type { RequestDraft } from "../sheet/draft";
 import { Chosen } from "./Chosen";
 import { PlanList } from "./PlanList";
 import type { SlipProps } from "./props";

@@ -1,5 +1,5 @@
 import type { Patch, SheetRequest } from "../../api/client";
-import type { RequestDraft, ScaleDraft } from "../sheet/draft";
+import type { RequestDraft, ScaleDraft } from "../../mixtures/sheets/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
 /** What is held beside a sheet, and how to hold another there or put it away. */

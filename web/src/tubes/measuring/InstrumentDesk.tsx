@@ -1,11 +1,11 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, got, type Tube } from "../../api/client";
+import { InstrumentState } from "../../mixtures/InstrumentState";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
 import { NumberField } from "../../ui/NumberField";
 import { useTubeChanges } from "../useTubes";
-import { InstrumentState } from "./InstrumentState";
 
 /** A drawdown of the tube under the colorimeter: an average of readings. */
 export function InstrumentDesk({ tube }: { tube: Tube }) {

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronUp, Plus } from "lucide-react";
-import { lazy, memo, Suspense, startTransition, useState } from "react";
+import { memo, startTransition, useState } from "react";
 import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { useNarrow } from "../ui/useNarrow";
+import { Part } from "./parts";
 
 /** The painter's box: slim standing chips, masstone above, tint below; what is in use stands tall. */
 export const Tray = memo(function Tray({
@@ -65,9 +66,7 @@ export const Tray = memo(function Tray({
           <ChevronUp aria-hidden="true" size={18} className={drawn ? "rotate-180" : ""} />
         </Button>
       </div>
-      <Suspense fallback={null}>
-        {adding && <AddTubes open onClose={() => setAdding(false)} />}
-      </Suspense>
+      {adding && <Part name="AddTubes" open onClose={() => setAdding(false)} />}
     </nav>
   );
 });
@@ -116,8 +115,3 @@ function TubeButton({
     </button>
   );
 }
-
-// Fetched when it is asked for.
-const AddTubes = lazy(() =>
-  import("./adding/AddTubes").then((there) => ({ default: there.AddTubes })),
-);

@@ -9,8 +9,8 @@ import type {
   TubeMixture,
 } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
-import { mixtureName } from "../../mixtures/mixture";
-import { type ChartDraft, chartOf, emptyChart, endsOf, isEnough, KINDS } from "../chart/kinds";
+import { mixtureName } from "../mixture";
+import { type ChartDraft, chartOf, emptyChart, endsOf, isEnough, KINDS } from "./kinds";
 
 export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
 

@@ -1,6 +1,6 @@
 import type { UnsavedStore } from "../../keeping/unsaved";
-import { chartOf } from "../chart/kinds";
 import { type Draft, emptyDraft } from "./draft";
+import { chartOf } from "./kinds";
 
 /** A request by the names that its fields have now: one that waited may be of an older version. */
 function renamed(request: unknown): Record<string, unknown> {

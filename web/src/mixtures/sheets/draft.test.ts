@@ -2,9 +2,8 @@ import { beforeEach, describe, expect, it } from "vitest";
 import type { Sheet, Tube } from "../../api/client";
 import { history, startHistory } from "../../keeping/history";
 import { keepUnsaved, readUnsaved } from "../../keeping/unsaved";
-import { examplePair } from "../../mixtures/examples";
-import { oneTube, tubeOf } from "../../mixtures/mixture";
-import { asKind, chartOf, emptyChart, exampleOf, KINDS, OFFERED } from "../chart/kinds";
+import { examplePair } from "../examples";
+import { oneTube, tubeOf } from "../mixture";
 import {
   type Draft,
   draftOf,
@@ -17,6 +16,7 @@ import {
   type ScaleDraft,
   withSteps,
 } from "./draft";
+import { asKind, chartOf, emptyChart, exampleOf, KINDS, OFFERED } from "./kinds";
 import { UNSAVED_SHEETS } from "./unsaved";
 
 const scale = (patch: Partial<ScaleDraft> = {}): Draft<ScaleDraft> =>

@@ -1,7 +1,7 @@
 import type { ChartRequest, Tube, TubeMixture } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
-import { type Places, tubesFor } from "../../mixtures/examples";
-import { oneTube } from "../../mixtures/mixture";
+import { type Places, tubesFor } from "../examples";
+import { oneTube } from "../mixture";
 
 export type ChartKind = ChartRequest["chart"];
 

@@ -1,8 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got } from "../../api/client";
-import { instrumentQuery } from "../../api/queries";
-import { Button } from "../../ui/Button";
-import { Note } from "../../ui/Note";
+import { api, got } from "../api/client";
+import { instrumentQuery } from "../api/queries";
+import { Button } from "../ui/Button";
+import { Note } from "../ui/Note";
 
 /** How the simulated colorimeter stands, and what it needs before it reads: power, and its tile. */
 export function InstrumentState() {
