@@ -16,7 +16,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.munsell import lab_from_munsell, real_chroma
 from mesotint.instruments.colorimeter import NOISE
 from mesotint.instruments.tests.test_calibration import strayed
-from mesotint.mixing.mixture import DEFAULT_VIEWING, together
+from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.muting.trail import Third, Trail
 from mesotint.mixing.recipe import Wishes, search
 from mesotint.mixing.trust import uncertainty
@@ -24,7 +24,6 @@ from mesotint.optics.grid import Array
 from mesotint.paints.calibration import Reading, calibrate
 from mesotint.paints.library import Paint, library
 from mesotint.paints.table import WHITES
-from mesotint.planning.charts.complement import complement_chart
 from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures import gram_scale
 from mesotint.planning.scale import Scale
@@ -39,7 +38,6 @@ TINTS = (0.0, 4.0, 20.0)
 CHIPS = 200
 BATCH = 40_000
 MOST_JARS = 2
-OPENINGS = (0.0, 1.0, 2.0, 3.0, 4.0)
 
 
 def replayed() -> list[Figure]:
@@ -106,23 +104,23 @@ def by_hand() -> list[Figure]:
 
 
 def complements() -> list[Figure]:
-    """Nine-step complement charts by 0.1 g and 5 ml: lines, and what comes of them."""
+    """Nine-step scales in five rows by 0.1 g and 5 ml: lines, and what comes of them."""
     lines, off = [], []
     for first, second, _, third in SCALES:
         if third or first == "PW6":
             continue
         trail = Trail(library().paint(first), library().paint(second))
-        rows = complement_chart(Scale(trail, 9), OPENINGS)
-        cells = [cell for row in rows for cell in row]
-        paints, parts = together([(cell.paints, cell.parts) for cell in cells])
-        labels = [cell.label for cell in cells]
+        scale = Scale(trail, 9, openings=(1.0, 2.0, 3.0, 4.0))
+        paints, rows = scale.rows
+        parts = rows.reshape(-1, len(paints))
+        labels = scale.labels
         plan = instructions(parts, paints, labels, Work(gram_scale(0.1), 5.0))
         patches = replayed_lines([(x.heading, x.says) for x in plan.lines], list(paints), labels)
         made = colours(patches, list(paints), trail.viewing)
         off.append(float(delta_e_2000(made, trail.viewing.lab(parts, paints)).max()))
         lines.append(len(plan.lines))
     return [
-        below(f"lines of a nine-step complement chart, most of {len(lines)}", max(lines), "", 46),
+        below(f"lines of a nine-step scale in five rows, most of {len(lines)}", max(lines), "", 46),
         below("… a patch of it, worst", max(off), "ΔE00", 1.05),
     ]
 

@@ -138,7 +138,7 @@ def _glaze(page: Page) -> list[float]:
     """Eight glazes over eight layers, and their thickness dragged."""
     page.goto(f"{page.url.split('/scales')[0]}/scales?new=chart&turn=5")
     page.get_by_role("button", name="Chart: ").click()
-    page.get_by_role("option", name="Layers", exact=True).click()
+    page.get_by_role("option", name="Glazes", exact=True).click()
     page.get_by_role("button", name="Show me an example").click()
     tray = page.get_by_role("navigation", name="Tubes").get_by_role("button", pressed=False)
     for side in ("Dry below", "Glazed over"):

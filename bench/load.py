@@ -77,7 +77,7 @@ class Busy:
     def work(self) -> None:
         """Something a painter does: a trail, a look at tubes and piles, an addition with advice."""
         first, second = self.random.sample(self.tubes, 2)
-        scale = {"kind": "scale", "first": {"parts": [{"tube": first}]},
+        scale = {"chart": "scale", "first": {"parts": [{"tube": first}]},
                  "second": {"parts": [{"tube": second}]}, "steps": 9}  # fmt: skip
         if self.pile is None:
             # A colour of their own: what was found for one painter helps no other.
@@ -93,7 +93,7 @@ class Busy:
             case 1:
                 self.ask("GET", "piles")
             case 2 | 3 | 4:
-                self.ask("POST", "scales/compute/scale", scale)
+                self.ask("POST", "scales/compute/chart", scale)
             case 5:
                 self.ask("POST", "scales", {"name": "Sheet", "request": scale})
             case _:
@@ -178,9 +178,9 @@ def _slow_clients(painter: Busy) -> float:
         painter.times.clear()
         for _ in range(60):
             a, b = painter.random.sample(painter.tubes, 2)
-            scale = {"kind": "scale", "first": {"parts": [{"tube": a}]},
+            scale = {"chart": "scale", "first": {"parts": [{"tube": a}]},
                      "second": {"parts": [{"tube": b}]}, "steps": 9}  # fmt: skip
-            painter.ask("POST", "scales/compute/scale", scale)
+            painter.ask("POST", "scales/compute/chart", scale)
         return _at(sorted(painter.times), 0.95)
 
     p95()

@@ -77,7 +77,7 @@ def api() -> list[Figure]:
             stack.start()
             asked = DemoPainter(stack)
             pair = [asked.one(key) for key in PAIRS[0]]
-            trail = {"first": pair[0], "second": pair[1], "steps": 9}
+            trail = {"chart": "scale", "first": pair[0], "second": pair[1], "steps": 9}
             browns = {
                 **{"kind": "chart", "chart": "browns", "base": [2, 1, 1]},
                 "mixtures": [asked.one(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
@@ -96,7 +96,7 @@ def api() -> list[Figure]:
                 return {"request": browns, "measure": measure}
 
             figures = [
-                below("the same at the API", cost("scale", trail, 60), "ms", 60),
+                below("the same at the API", cost("chart", trail, 60), "ms", 60),
                 below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),
                 below(
                     "schools of muting with hue and value kept", cost("schools", kept), "ms", 150

@@ -163,7 +163,7 @@ class ChartsTest(AtTheScales):
 
     def test_a_layered_shadow_against_its_mixture(self) -> None:
         page = self.page
-        self.chart("Layers")
+        self.chart("Glazes")
         self.tap("Dioxazine violet", "Ultramarine blue")
         page.get_by_role("button", name="Glazed over").click()
         self.tap("Yellow ochre", "Quinacridone rose")
@@ -219,7 +219,7 @@ class ChartsTest(AtTheScales):
         self.wait_until_kept()
         page.wait_for_url(re.compile(r"/scales/\d+$"))
         grid = page.url
-        for kind in ("Darks", "Tint columns"):
+        for kind in ("Darks", "Tints"):
             page.get_by_role("button", name=re.compile("^Chart: ")).click()
             page.get_by_role("option", name=kind, exact=True).click()
             expect(page.get_by_role("button", name=f"Chart: {kind}")).to_be_visible()
@@ -232,16 +232,16 @@ class ChartsTest(AtTheScales):
         expect(page.get_by_role("button", name="Chart: Grid")).to_be_visible()
         expect(page.get_by_role("gridcell")).to_have_count(9)
 
-    def test_a_wheel_and_a_recession_in_mist(self) -> None:
+    def test_a_wheel_and_distance_in_mist(self) -> None:
         page = self.page
-        self.chart("Wheel of hues")
+        self.chart("Wheel")
         expect(page.get_by_role("gridcell")).to_have_count(48)
         page.get_by_role("button", name="6 hues").click()
         expect(page.get_by_role("gridcell")).to_have_count(24)
         self.cell(0, 0, 6).click()
         expect(self.slip).to_contain_text("red without a lean")
         page.get_by_role("button", name=re.compile("^Chart: ")).click()
-        page.get_by_role("option", name="Recession", exact=True).click()
+        page.get_by_role("option", name="Distance", exact=True).click()
         self.tap("Chromium oxide green")
         expect(page.get_by_role("gridcell")).to_have_count(3)
         far = self.cell(0, 2, 3)

@@ -125,11 +125,41 @@ class ScalesStage(InBrowser):
     def test_a_scale_ends_at_grey_where_that_is_wanted(self) -> None:
         page = self.page
         self.unfold()
-        self.choose("How far", "To grey only")
+        page.get_by_role("button", name="To grey only").click()
         expect(page.locator('[data-run-step="8"]')).to_have_attribute(
             "aria-valuetext", re.compile("very dark grey")
         )
         self.assertLess(self.share(8), 100)
+
+    def test_a_scale_is_opened_in_rows(self) -> None:
+        """By hand: what is opened with as much white again is lighter, and of the same hue family
+        only in its parts: one of the step to one of white."""
+        page = self.page
+        self.unfold()
+        for _ in range(2):
+            page.get_by_role("button", name="More opened rows").click()
+        rows = page.get_by_role("region", name="Opened rows")
+        cells = rows.get_by_role("button")
+        expect(cells).to_have_count(18)
+        expect(rows.get_by_role("heading")).to_have_text(["1 : 1 white", "1 : 2 white"])
+        cells.nth(9).click()
+        chosen = page.get_by_label("The chosen patch")
+        expect(chosen).to_contain_text("Step 19 of 27")
+        expect(page.get_by_test_id("chosen-parts")).to_have_text(
+            re.compile("1 Cadmium orange.*2 Titanium white", re.S)
+        )
+        chosen.get_by_label("What it is for").fill("evening sky")
+        self.wait_until_kept()
+        page.reload()
+        expect(cells).to_have_count(18)
+        cells.nth(9).click()
+        expect(chosen.get_by_label("What it is for")).to_have_value("evening sky")
+        self.assert_accessible()
+        page.get_by_role("button", name="Work plan").click()
+        expect(page.get_by_role("complementary", name="The slip")).to_contain_text(
+            "Step 1, 2 white"
+        )
+        page.get_by_role("button", name="Undo").click()
 
     def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:
         page = self.page
@@ -165,7 +195,7 @@ class ScalesStage(InBrowser):
 
     def test_what_takes_its_time_is_said_to_be_fetched_or_mixed(self) -> None:
         page = self.page
-        held = self.hold("**/opened", "**/compute/scale")
+        held = self.hold("**/opened", "**/compute/chart")
         page.reload()
         fetching = page.get_by_text("Fetching the sheet …")
         expect(fetching).to_be_visible()

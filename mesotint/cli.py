@@ -79,6 +79,7 @@ def _muting_commands(commands: "argparse._SubParsersAction[_Parser]") -> None:
     scale.add_argument("--spacing", default="chroma", help=", ".join(SPACINGS))
     scale.add_argument("--to-grey", action="store_true", help="end at the nearest grey")
     scale.add_argument("--white", type=float, default=0.0)
+    scale.add_argument("--openings", default="", help="rows below, in parts of white: 1,2,4")
     scale.add_argument("--ml", type=float, default=2.0, help="millilitres of each step")
     scale.add_argument(
         "--measure",

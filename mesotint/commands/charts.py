@@ -43,8 +43,11 @@ NO_GROUND = "none"
 
 
 def chart_commands(commands: "argparse._SubParsersAction[Any]") -> None:
-    """Give the command a verb for each kind of chart, with a flag for each side and option."""
-    for each in KINDS.values():
+    """Give the command a verb for each kind of chart, with a flag for each side and option.
+
+    A scale and a triangle have verbs of their own: in measured amounts, and to a lean.
+    """
+    for each in (chart for chart in KINDS.values() if chart.picture == "cells"):
         parser = commands.add_parser(each.key, help=f"{each.title}: {each.question}")
         parser.add_argument("tubes", nargs="*", metavar="PAINT", help="what stands first")
         for name, side in each.sides.items():

@@ -183,20 +183,27 @@ def scale(args: argparse.Namespace) -> None:
     """A scale in the painter's measure, and the work plan to make it by."""
     first, second = (library().paint(key) for key in args.pair)
     trail = Trail(first, second, lightener_of(args), viewing_from(vars(args)))
-    steps = Scale(trail, args.steps, args.spacing, args.to_grey).steps
+    openings = tuple(number(word, "openings") for word in args.openings.split(",") if word)
+    found = Scale(trail, args.steps, args.spacing, args.to_grey, openings=openings)
     measure = measure_of(args.measure, args.step)
-    parts = np.array([step.parts for step in steps])
-    labels = [f"step {number}" for number, _ in enumerate(steps, start=1)]
+    paints, rows = found.rows
+    parts = rows.reshape(-1, len(paints))
     told = instructions(
-        parts, trail.paints, labels, Work(measure, args.ml, args.method), trail.viewing
+        parts, paints, found.labels, Work(measure, args.ml, args.method), trail.viewing
     )
     if not args.json:
         _print_plan(told, measure)
         return
     answer = {
         "steps": [
-            {"share": step.share, **asdict(step.appearance), **_measured_answer(amount)}
-            for step, amount in zip(steps, told.patches, strict=True)
+            {"label": label, "share": share, **asdict(look), **_measured_answer(amount)}
+            for label, share, look, amount in zip(
+                found.labels,
+                np.tile(found.shares, len(rows)).tolist(),
+                appearances(trail.viewing.lab(parts, paints)),
+                told.patches,
+                strict=True,
+            )
         ],
         "plan": [asdict(move) for move in work_plan(parts, args.ml, args.method).moves],
         "lines": [asdict(line) for line in told.lines],

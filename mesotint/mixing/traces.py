@@ -8,6 +8,11 @@ TRACE_BELOW: Final = 1 / 40
 (common practice; the figure is our own judgement)."""
 
 
+LEAST_TRACE: Final = 1e-6
+"""Share of a mixture below which a trace is told as if it were so much: it changes nothing that an
+eye or an instrument would find (our own judgement)."""
+
+
 def one_in(share: float) -> int:
     """How many parts of a mixture hold one of a trace, in two digits.
 
@@ -21,7 +26,7 @@ def one_in(share: float) -> int:
     >>> one_in(0.00357)
     280
     """
-    return int(float(f"{1 / share:.2g}"))
+    return int(float(f"{1 / max(share, LEAST_TRACE):.2g}"))
 
 
 def ratio(parts: Sequence[float]) -> str:

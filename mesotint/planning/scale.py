@@ -10,8 +10,11 @@ import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
+from mesotint.mixing.mixture import checked_amount, merged
 from mesotint.mixing.muting.trail import Trail
 from mesotint.optics.grid import Array
+from mesotint.paints.library import Paint
+from mesotint.planning.openings import MOST_OPENING, lightener_word, opening_labels
 from mesotint.planning.patch import Patch, patches_of
 
 FEWEST_STEPS: Final = 3
@@ -69,6 +72,8 @@ class Scale:
         Steps that stand where a painter put them, by their place between the two ends and their
         share of the second paint; the others are even between them. A step is kept for the
         neutral where the pins leave one.
+    openings : tuple of float
+        Rows of the same steps below: parts of white, or of water in a wash, to one of each step.
 
     Raises
     ------
@@ -81,6 +86,7 @@ class Scale:
     spacing: str = "chroma"
     to_grey: bool = False
     pins: tuple[tuple[int, float], ...] = ()
+    openings: tuple[float, ...] = ()
 
     def __post_init__(self) -> None:
         whole = isinstance(self.count, int) and not isinstance(self.count, bool)
@@ -93,6 +99,8 @@ class Scale:
                 f"The spacing '{self.spacing[:40]}' is not known; choose {', '.join(SPACINGS)}.",
                 "spacing",
             )
+        for opening in self.openings:
+            checked_amount(opening, "openings", most=MOST_OPENING)
         places = [place for place, _ in self.pins]
         if places != sorted(set(places)) or not all(0 < p < self.count - 1 for p in places):
             raise InputError(
@@ -158,6 +166,30 @@ class Scale:
     def steps(self) -> list[Step]:
         """The steps in order, each with its parts and how it looks."""
         return steps_at(self.trail, self.shares)
+
+    @cached_property
+    def rows(self) -> tuple[tuple[Paint, ...], Array]:
+        """The paints of the steps and of the rows below them, and parts, (rows, steps, paints)."""
+        trail = self.trail
+        steps = trail.parts(self.shares)
+        if not self.openings:
+            return trail.paints, steps[None]
+        whole = steps.sum(axis=1, keepdims=True)
+        rows = [np.hstack([steps, opening * whole]) for opening in (0.0, *self.openings)]
+        return merged((*trail.paints, trail.viewing.lightener), np.stack(rows))
+
+    @property
+    def row_labels(self) -> list[str]:
+        """What each row is: nothing of the steps themselves, and how far the others are opened."""
+        return ["", *opening_labels(self.openings, self.trail.viewing)]
+
+    @property
+    def labels(self) -> list[str]:
+        """What each patch is, row by row: "step 3", and "step 3, 2 white" below it."""
+        steps = [f"step {place}" for place in range(1, self.count + 1)]
+        word = lightener_word(self.trail.viewing)
+        opened = [f"{step}, {opening:g} {word}" for opening in self.openings for step in steps]
+        return [*steps, *opened]
 
 
 def neutral_place(fraction: float, last: int) -> int:

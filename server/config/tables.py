@@ -131,8 +131,9 @@ def _chart(kind: Kind[Any]) -> dict[str, Any]:
     """What a kind of chart says of itself: its sides, and how each option is offered."""
     words = {
         field: getattr(kind, field)
-        for field in ("title", "noun", "question", "opaque", "presets", "example", "goes_on",
-                      "goes_on_as", "for_class")
+        for field in ("title", "noun", "joined", "picture", "question", "opaque", "presets",
+                      "example", "goes_on", "goes_on_as", "after_reading",
+                      "for_class")
     }  # fmt: skip
     # What is usual stands in the request.
     fields = CHART_REQUESTS[kind.key].model_fields

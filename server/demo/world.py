@@ -44,16 +44,16 @@ SHEETS: Final = (
     {"name": "Tarred hull, viridian into crimson", "pair": ("PG18", "PR177"), "steps": 7},
     {"name": "Fog bank, thin wash", "pair": ("PR101", "PB35"),
      "steps": 7, "lightener": 6.0, "medium": "wash"},
-    {"name": "Breakers' yard in three paints", "kind": "triad",
+    {"name": "Breakers' yard in three paints", "chart": "triad",
      "corners": ("PR108-light", "PY3", "PB29"), "lightener": 1.0,
      "picks": ([0.3, 0.3, 0.4], [0.5, 0.35, 0.15], [0.2, 0.5, 0.3], [0.25, 0.15, 0.6]),
      "notes": {0: "mud", 1: "rust", 2: "rope in shade", 3: "harbour water"}},
-    {"name": "Rust and tar, wet and dry", "kind": "chart", "chart": "browns",
+    {"name": "Rust and tar, wet and dry", "chart": "browns",
      "mixtures": ("PR108-light", "PY3", "PB29"), "openings": [0, 1, 2, 3, 4],
      "notes": {5: "rust, wet", 6: "rust, dry"}},
-    {"name": "Values of the tarred hull", "kind": "chart", "chart": "values",
+    {"name": "Values of the tarred hull", "chart": "values",
      "mix": {"PB29": 3.0, "PBr7-burnt-umber": 2.0}, "mix_name": "Tar black"},
-    {"name": "Hull, rust and rope going back", "kind": "chart", "chart": "recession",
+    {"name": "Hull, rust and rope going back", "chart": "recession",
      "mixtures": ("PBr7-raw-umber", "PR101", "PY43")},
 )  # fmt: skip
 """What is on the demo's shelf, the first on top."""
@@ -159,7 +159,7 @@ def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:
 
     rest = dict(entry)
     name, notes = rest.pop("name"), rest.pop("notes", {})
-    request: dict[str, Any] = {"kind": rest.pop("kind", "scale")}
+    request: dict[str, Any] = {"chart": rest.pop("chart", "scale")}
     if pair := rest.pop("pair", None):
         request |= {"first": mixture(pair[0]), "second": mixture(pair[1])}
     if mix := rest.pop("mix", None):

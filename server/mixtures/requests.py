@@ -6,9 +6,9 @@ from pydantic import Field, model_validator
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
-from mesotint.planning.charts.options import MOST_OPENING
 from mesotint.planning.measures import Measure as CoreMeasure
 from mesotint.planning.measures import measure_of
+from mesotint.planning.openings import MOST_OPENING
 from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, PhotoArea
 from server.painters import older

@@ -12,11 +12,12 @@ from server.kept.looks import Line, Look, Swatch
 from server.kept.services import ticks_of
 from server.mixtures.answers import PaintRef, Part, Spare, Used, WorkLine
 from server.mixtures.requests import TubeMixture, TubePart
+from server.scales.chart_requests import AnyChart, ChartIn
 from server.scales.models import Patch, Sheet
-from server.scales.requests import AnyRequest, SheetMeasure, SheetRequest
+from server.scales.requests import SheetMeasure
 from server.tubes.services import version_of
 
-_REQUESTS: TypeAdapter[AnyRequest] = TypeAdapter(SheetRequest)
+_REQUESTS: TypeAdapter[ChartIn] = TypeAdapter(AnyChart)
 
 
 class PatchOut(BaseModel):
@@ -36,13 +37,6 @@ class PatchOut(BaseModel):
     rounding_delta_e: float
     uncertainty_delta_e: float | None
     near: str
-
-
-class StepOut(PatchOut):
-    """A step of a scale, at its share of the second paint."""
-
-    share: float
-    pinned: bool
 
 
 class TrailOut(Line):
@@ -73,16 +67,16 @@ class AheadOut(BaseModel):
     trails: list[TrailOut]
 
 
-class ScaleOut(BaseModel):
-    """A computed scale."""
+class RunOut(BaseModel):
+    """A trail in steps, which stand in the first row: where they lie along it, and which are
+    pinned. `ends` are its tubes."""
 
-    paints: list[PaintRef]
     ends: list[Look]
     trail: TrailOut
     ahead: AheadOut | None
-    steps: list[StepOut]
+    shares: list[float]
+    pinned: list[bool]
     neutral: NeutralOut
-    paint_data_version: str
 
 
 class FieldOut(Line):
@@ -100,19 +94,15 @@ class ChromaLineOut(BaseModel):
     pieces: list[list[list[float]]]
 
 
-class TriadOut(BaseModel):
-    """A computed triangle; `patches` are its picks, in order."""
+class TriangleOut(BaseModel):
+    """The field of a triangle, whose picks stand in the only row."""
 
-    paints: list[PaintRef]
     corners: list[Look]
-    field: FieldOut
+    lattice: FieldOut
     lines: list[ChromaLineOut]
     neutral_point: list[float]
     neutral: PatchOut
     reaches: bool
-    miss: str
-    patches: list[PatchOut]
-    paint_data_version: str
 
 
 class LayerRun(BaseModel):
@@ -153,6 +143,8 @@ class ChartOut(BaseModel):
     column_says: list[str] = []
     pairs: list[list[tuple[int, int]]] = []
     layers: LayersAhead | None = None
+    run: RunOut | None = None
+    field: TriangleOut | None = None
     paint_data_version: str
 
 
@@ -302,7 +294,7 @@ class SheetOut(SheetHead):
     """A saved sheet: what it was made from, and the result it had then."""
 
     revision: int
-    request: SheetRequest
+    request: AnyChart
     measure: SheetMeasure
     patches: list[SavedPatchOut]
     ticks: list[Ticks]
@@ -310,17 +302,14 @@ class SheetOut(SheetHead):
     current_data: bool
 
 
-Shown = ScaleOut | TriadOut | ChartOut
-
-
 class OpenedOut(BaseModel):
     """A saved sheet as it is opened, and what it comes to now: one answer for both."""
 
     sheet: SheetOut
-    computed: Shown | None
+    computed: ChartOut | None
 
 
-def request_of(sheet: Sheet) -> AnyRequest:
+def request_of(sheet: Sheet) -> ChartIn:
     """What a kept sheet was computed from."""
     return _REQUESTS.validate_python(sheet.request)
 

@@ -18,11 +18,8 @@ from server.scales.answers import (
     NudgesOut,
     OpenedOut,
     PartnerOut,
-    ScaleOut,
     SheetOut,
-    Shown,
     SummaryOut,
-    TriadOut,
     WorkPlan,
     sheet_out,
     summaries_out,
@@ -38,9 +35,7 @@ from server.scales.requests import (
     NudgesIn,
     PartnersIn,
     PlanIn,
-    ScaleIn,
     SheetIn,
-    TriadIn,
 )
 from server.scales.services import compute, copy, keep, opened, shown
 from server.scales.work_plan import work_plan
@@ -62,21 +57,9 @@ SHEETS = Shelf(
 shelf_routes(router, SHEETS)
 
 
-@router.post("/compute/scale", response=ScaleOut)
-def compute_scale(request: SignedIn, payload: ScaleIn) -> Shown:
-    """The trail and the steps of a scale; nothing is kept."""
-    return shown(request.user, payload)
-
-
-@router.post("/compute/triad", response=TriadOut)
-def compute_triad(request: SignedIn, payload: TriadIn) -> Shown:
-    """The field, the lines of equal chroma and the picks of a triangle; nothing is kept."""
-    return shown(request.user, payload)
-
-
 @router.post("/compute/chart", response=ChartOut)
-def compute_chart(request: SignedIn, payload: Body[AnyChart]) -> Shown:
-    """The cells of a chart; nothing is kept."""
+def compute_chart(request: SignedIn, payload: Body[AnyChart]) -> ChartOut:
+    """A chart of any kind, a scale or a triangle too; nothing is kept."""
     return shown(request.user, payload)
 
 

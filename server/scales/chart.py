@@ -13,7 +13,9 @@ from mesotint.planning.patch import patches_of
 from server.mixtures.services import ingredients_of, paint_of, refs
 from server.scales.answers import ChartOut, LayerRun, LayersAhead
 from server.scales.chart_requests import ChartIn
+from server.scales.field import field_out
 from server.scales.patches import Patches
+from server.scales.run import run_out
 from server.tubes.services import PaintBox
 
 
@@ -60,9 +62,13 @@ def _looks(chart: Chart) -> tuple[Appearance, ...]:
 
 
 def chart_out(computed: Computed) -> ChartOut:
-    """A computed chart as the API tells it; a cell tells only the paints that are in it."""
+    """A computed chart as the API tells it.
+
+    A cell tells only the paints that are in it; along a trail or on a field, where one is as
+    another but for its parts, all of them.
+    """
     made, chart = computed.made, computed.chart
-    cells = made.out(absent=False)
+    cells = made.out(absent=bool(chart.run or chart.field))
     return ChartOut(
         title=chart.title,
         paints=refs(made.paints),
@@ -75,6 +81,8 @@ def chart_out(computed: Computed) -> ChartOut:
         column_says=chart.column_says,
         pairs=chart.pairs,
         layers=None if chart.layers is None else _ahead(chart.layers),
+        run=None if chart.run is None else run_out(chart.run),
+        field=None if chart.field is None else field_out(chart.field, made.box),
         paint_data_version=library().version,
     )
 

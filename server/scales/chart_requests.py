@@ -6,11 +6,12 @@ from functools import reduce
 from operator import or_
 from typing import TYPE_CHECKING, Annotated, Any, Final, Literal, get_type_hints
 
-from pydantic import ConfigDict, Field, create_model, model_validator
+from pydantic import BeforeValidator, ConfigDict, Field, create_model, model_validator
 
 from mesotint.planning.charts import KINDS
-from mesotint.planning.charts.kind import Kind
-from mesotint.planning.charts.options import Count, Number, Numbers, OfEach, OneOf, Option
+from mesotint.planning.charts.kind import Kind, Side
+from mesotint.planning.charts.options import Count, Marks, Number, Numbers, OfEach, OneOf, Option
+from server.kept.requests import Asked
 from server.mixtures.requests import TubeMixture, Viewing
 from server.scales import older
 
@@ -32,7 +33,7 @@ class ChartIn(Viewing):
     @model_validator(mode="before")
     @classmethod
     def _of_an_older_client(cls, given: Any) -> Any:
-        return older.chart(given, cls.model_fields)
+        return older.chart(older.sheet(given), cls.model_fields)
 
     @property
     def chart_kind(self) -> Kind[Any]:
@@ -42,12 +43,16 @@ class ChartIn(Viewing):
     @property
     def sides(self) -> dict[str, list[TubeMixture]]:
         """What stands on each of its sides."""
-        return {name: getattr(self, name) for name in self.chart_kind.sides}
+        there = {name: getattr(self, name) for name in self.chart_kind.sides}
+        return {
+            name: ends if isinstance(ends, list) else [ends] if ends else []
+            for name, ends in there.items()
+        }
 
     @property
     def options(self) -> dict[str, Any]:
         """What is chosen, by the names of the options."""
-        return {name: getattr(self, name) for name in self.chart_kind.choices}
+        return self.model_dump(include={*self.chart_kind.choices})
 
     @property
     def asked_for(self) -> list[TubeMixture]:
@@ -65,11 +70,14 @@ def _row(least: float, most: float) -> Any:
     return list[one]  # type: ignore[valid-type]
 
 
-def _typed(option: Option, hint: Any) -> Any:
+def _typed(name: str, option: Option, hint: Any) -> Any:
     """The type of an option in a request, with its limits."""
     match option:
         case Number():
             hint = _number(option.least, option.most, above=option.above)
+            hint = hint | None if option.optional else hint
+        case Marks():
+            hint = Annotated[_marks(name, option), Field(max_length=option.most)]
         case Count():
             # What is out of reach is refused by the chart, in its own words.
             hint = Annotated[int, Field(description=f"{option.least} to {option.most}.")]
@@ -88,17 +96,34 @@ def _typed(option: Option, hint: Any) -> Any:
     return hint
 
 
+def _marks(name: str, option: Marks) -> Any:
+    values: dict[str, Any] = {
+        of: (_typed(of, value, Any), ...) for of, value in option.values.items()
+    }
+    says = "A mark that is set by hand on the picture of a chart."
+    mark = create_model(f"{name.capitalize()}In", __base__=Asked, __doc__=says, **values)
+    return list[mark]
+
+
+def _side(side: Side) -> Any:
+    """The type of a side in a request, and what it is where nothing stands there."""
+    if not side.single:
+        row: Any = Field([], max_length=MOST_MIXTURES, description=side.label)
+        return list[TubeMixture], row
+    if side.fewest:
+        return TubeMixture, Field(..., description=side.label)
+    return TubeMixture | None, Field(None, description=side.label)
+
+
 def _request_of(kind: Kind[Any]) -> type[ChartIn]:
     """The request of a kind of chart."""
     fields: dict[str, Any] = {"chart": (Literal[kind.key], ...)}
-    for name, side in kind.sides.items():
-        field: Any = Field([], max_length=MOST_MIXTURES, description=side.label)
-        fields[name] = (list[TubeMixture], field)
-    hints, usual = get_type_hints(kind.options), asdict(kind.options())
+    fields |= {name: _side(side) for name, side in kind.sides.items()}
+    hints, given = get_type_hints(kind.options), asdict(kind.options())
     for name, option in kind.choices.items():
-        value = usual[name]
+        value = given[name]
         default = list(value) if isinstance(value, tuple) else value
-        fields[name] = (_typed(option, hints[name]), default)
+        fields[name] = (_typed(name, option, hints[name]), default)
     if taken := fields.keys() & {*dir(ChartIn), *ChartIn.model_fields} - {"chart"}:
         raise TypeError(f"A chart's option may not be called {', '.join(taken)}.")
     made: type[ChartIn] = create_model(
@@ -117,4 +142,8 @@ CHART_REQUESTS: Final = {key: _request_of(kind) for key, kind in KINDS.items()}
 if TYPE_CHECKING:
     AnyChart = ChartIn
 else:
-    AnyChart = Annotated[reduce(or_, CHART_REQUESTS.values()), Field(discriminator="chart")]
+    AnyChart = Annotated[
+        reduce(or_, CHART_REQUESTS.values()),
+        Field(discriminator="chart"),
+        BeforeValidator(older.sheet),
+    ]

@@ -18,7 +18,6 @@ from server.mixtures.services import (
     tubes_of,
 )
 from server.scales.answers import SheetOut, request_of, sheet_out
-from server.scales.chart_requests import ChartIn
 from server.scales.models import Sheet
 
 WRITTEN = {"csv": sheet_csv, "json": sheet_json}
@@ -60,7 +59,7 @@ def _cautions(sheet: Sheet, told: SheetOut) -> list[str]:
 
 def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
     asked, laid = sheet.request, ""
-    if isinstance(asked, ChartIn) and asked.chart_kind.laid:
+    if asked.chart_kind.laid:
         laid = asked.chart_kind.laid(asked.chart_kind.chosen(asked.options))
     return placing.Sheet(
         name=sheet.name,
@@ -83,7 +82,8 @@ def _printed(sheet: SheetOut, cautions: Sequence[str] = ()) -> placing.Sheet:
             for patch in sheet.patches
         ],
         columns=sheet.columns,
-        grid=sheet.kind == "chart",
+        # What is one row is printed as one, whatever its kind.
+        grid=asked.chart_kind.picture == "cells" or len(sheet.patches) > sheet.columns,
         code=f"sheet/{sheet.id}",
         medium=sheet.request.medium,
         finish=sheet.request.finish,

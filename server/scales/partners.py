@@ -3,6 +3,7 @@
 import numpy as np
 
 from mesotint.colour.difference import delta_e_2000
+from mesotint.errors import InputError
 from mesotint.mixing.mixture import together
 from mesotint.mixing.muting import partners as core
 from mesotint.mixing.muting.pairs import Line
@@ -11,11 +12,11 @@ from mesotint.planning.patch import patches_of
 from server.kept.looks import Swatch, line, looks, swatches
 from server.mixtures.services import box_of, paint_of
 from server.painters.models import Painter
-from server.scales.answers import CompareOut, FixOut, MutingOut, PartnerOut
+from server.scales.answers import CompareOut, FixOut, MutingOut, PartnerOut, request_of
+from server.scales.chart import compute
 from server.scales.models import Sheet
 from server.scales.patches import patch_out
-from server.scales.requests import CompareIn, MutingIn, PartnersIn, ScaleIn
-from server.scales.scale import compute
+from server.scales.requests import CompareIn, MutingIn, PartnersIn
 from server.tubes.services import PaintBox
 
 RUN = 7
@@ -100,15 +101,22 @@ def schools(painter: Painter, asked: MutingIn) -> list[MutingOut]:
 
 
 def compare(painter: Painter, asked: CompareIn, other: Sheet) -> CompareOut:
-    """A scale beside a saved one, which is taken in as many steps."""
-    wanted = ScaleIn(**other.request).model_copy(
-        update={"steps": asked.request.steps, "pins": [], "light": asked.request.light}
+    """A scale beside a saved one, which is taken in as many steps, their rows left out."""
+    mine = asked.request
+    wanted = request_of(other).model_copy(
+        update={
+            **{"steps": getattr(mine, "steps", None), "pins": [], "openings": []},
+            "light": mine.light,
+        }
     )
-    box = box_of(painter, [*asked.request.asked_for, *wanted.asked_for])
-    mine, theirs = compute(box, asked.request), compute(box, wanted)
-    labs = [np.array([step.appearance.lab for step in of.steps]) for of in (mine, theirs)]
+    box = box_of(painter, [*mine.asked_for, *wanted.asked_for])
+    made = [compute(box, scale) for scale in (mine, wanted)]
+    runs = [scale.chart.run for scale in made if scale.chart.run is not None]
+    if len(runs) < len(made):
+        raise InputError("Only a scale is held beside a scale.", "request")
+    labs = [run.trail.lab(run.shares) for run in runs]
     return CompareOut(
         name=other.name,
-        steps=theirs.made.out(),
+        steps=made[1].made.out(),
         delta_e=delta_e_2000(labs[0], labs[1]).tolist(),
     )

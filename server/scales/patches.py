@@ -16,7 +16,7 @@ from server.kept.once import remember
 from server.mixtures.answers import Part
 from server.mixtures.services import in_tubes, parts_of, shares_of
 from server.scales.answers import PatchOut
-from server.scales.requests import AnyRequest
+from server.scales.chart_requests import ChartIn
 from server.tubes.services import PaintBox
 
 
@@ -103,12 +103,12 @@ class Patches:
             )
         return Result(summary=self.summary, columns=self.columns, patches=told)
 
-    def remember(self, asked: AnyRequest) -> None:
+    def remember(self, asked: ChartIn) -> None:
         """Remember their result for when the sheet is kept."""
         remember(result_key(asked, self.box), self.result.model_dump_json())
 
 
-def result_key(asked: AnyRequest, box: PaintBox) -> str:
+def result_key(asked: ChartIn, box: PaintBox) -> str:
     """Tells results apart: by what was asked, and of which paints."""
     return f"{box.fingerprint}{asked.model_dump_json()}"
 

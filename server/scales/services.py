@@ -24,12 +24,12 @@ from server.mixtures.origins import (
 from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, tubes_of
 from server.painters.models import Painter
-from server.scales import chart, scale, triad
-from server.scales.answers import OpenedOut, Shown, request_of, sheet_out
+from server.scales import chart
+from server.scales.answers import ChartOut, OpenedOut, request_of, sheet_out
 from server.scales.chart_requests import ChartIn
 from server.scales.models import Patch, Sheet
 from server.scales.patches import Patches, Result, result_key
-from server.scales.requests import AnyRequest, ScaleIn, SheetIn, TriadIn
+from server.scales.requests import SheetIn
 from server.tubes.services import PaintBox, data_version
 
 # How a sheet is looked at until the painter asks for another light.
@@ -41,33 +41,16 @@ _TOLD = (
 )  # fmt: skip
 
 
-def compute(box: PaintBox, asked: AnyRequest) -> Patches:
+def compute(box: PaintBox, asked: ChartIn) -> Patches:
     """The patches of any sheet."""
-    match asked:
-        case ScaleIn():
-            return scale.compute(box, asked).made
-        case TriadIn():
-            return triad.compute(box, asked).made
-        case ChartIn():
-            return chart.compute(box, asked).made
+    return chart.compute(box, asked).made
 
 
-def shown(painter: Painter, asked: AnyRequest) -> Shown:
+def shown(painter: Painter, asked: ChartIn) -> ChartOut:
     """A sheet as the screen shows it; of it is kept only what keeping it will take."""
-    box = box_of(painter, asked.asked_for)
-    match asked:
-        case ScaleIn():
-            made = scale.compute(box, asked)
-            made.made.remember(asked)
-            return scale.scale_out(made, asked)
-        case TriadIn():
-            field = triad.compute(box, asked)
-            field.made.remember(asked)
-            return triad.triad_out(field)
-        case ChartIn():
-            grid = chart.compute(box, asked)
-            grid.made.remember(asked)
-            return chart.chart_out(grid)
+    computed = chart.compute(box_of(painter, asked.asked_for), asked)
+    computed.made.remember(asked)
+    return chart.chart_out(computed)
 
 
 def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
@@ -81,7 +64,7 @@ def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
     return OpenedOut(sheet=sheet_out(sheet), computed=computed)
 
 
-def _result(box: PaintBox, asked: AnyRequest) -> Result:
+def _result(box: PaintBox, asked: ChartIn) -> Result:
     """What a sheet comes to: as it was computed for the screen just now, or computed."""
     told = remembered(result_key(asked, box))
     return compute(box, asked).result if told is None else Result.model_validate_json(told)
@@ -101,7 +84,7 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
     box = box_of(painter, asked.request.asked_for)
     result = _result(box, asked.request)
     tubes = tubes_of(asked.request.asked_for)
-    sheet.kind, sheet.name = asked.request.kind, name
+    sheet.kind, sheet.name = asked.request.chart, name
     sheet.request = asked.request.model_dump(mode="json")
     sheet.measure = asked.measure.model_dump(mode="json")
     sheet.summary, sheet.columns = result.summary, result.columns

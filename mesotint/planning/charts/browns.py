@@ -17,10 +17,11 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.mixing.muting.grid import kinds_of
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.charts.cells import OPENINGS, Cell, cells_with, opening_labels
+from mesotint.planning.charts.cells import Cell, cells_with
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Number, OfEach, OneOf, opened
 from mesotint.planning.examples import TRIAD
+from mesotint.planning.openings import OPENINGS, opening_labels
 
 STRENGTH, VOLUME = "strength", "volume"
 COUNTED_BY: Final = (STRENGTH, VOLUME)
@@ -234,7 +235,7 @@ def _chart(inputs: Inputs[Options]) -> Chart:
 
 KIND: Final = Kind(
     key="browns",
-    title="Brown chart",
+    title="Browns",
     noun="Browns",
     question="Choose the tubes of a base, three primaries say: their brown, and a richer one for "
     "each.",

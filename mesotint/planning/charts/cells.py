@@ -2,15 +2,12 @@
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from typing import Any, Final
+from typing import Any
 
 from mesotint.mixing.mixture import Viewing, merged
 from mesotint.mixing.recipe import Recipe
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-
-OPENINGS: Final = (0.0, 1.0, 2.0, 3.0, 4.0)
-"""Parts of white, or of water, to one of what is opened."""
 
 
 @dataclass(frozen=True)
@@ -103,19 +100,6 @@ def cells_of_recipes(recipes: Sequence[tuple[str, Recipe]]) -> list[Cell]:
         Heading and recipe of each cell.
     """
     return [Cell(label, recipe.paints, recipe.parts, recipe.lab) for label, recipe in recipes]
-
-
-def opening_labels(openings: Sequence[float], viewing: Viewing) -> list[str]:
-    """What is written above columns that are opened.
-
-    Parameters
-    ----------
-    openings : sequence of float
-        Parts of white, or of water in a wash, to one.
-    viewing : Viewing
-    """
-    word = "water" if viewing.medium == "wash" else "white"
-    return [f"1 : {opening:g} {word}" for opening in openings]
 
 
 def names_in_words(paints: Sequence[Paint]) -> str:

@@ -6,9 +6,10 @@ from typing import Annotated, Final, Literal
 import numpy as np
 
 from mesotint.mixing.darks import LEANS, darks
-from mesotint.planning.charts.cells import cells_of, names_in_words, opening_labels
+from mesotint.planning.charts.cells import cells_of, names_in_words
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import Count, OneOf, Toggle, opened
+from mesotint.planning.openings import opening_labels
 
 _OPENINGS: Final = (0.0, 4.0, 12.0)
 

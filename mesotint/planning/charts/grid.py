@@ -9,8 +9,9 @@ from mesotint.mixing.muting.grid import GREYEST, MOST_RATIO, STRENGTH, in_order,
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell, cell_of
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
-from mesotint.planning.charts.options import MOST_OPENING, Number, OneOf
+from mesotint.planning.charts.options import Number, OneOf
 from mesotint.planning.examples import first_of
+from mesotint.planning.openings import MOST_OPENING
 
 _RATIOS: Final = {
     1.0: "1 to 1",

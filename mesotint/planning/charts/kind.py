@@ -5,16 +5,19 @@ the command and the list painters choose from are made of what it says there.
 """
 
 from collections.abc import Callable, Mapping, Sequence
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from dataclasses import field as usual
 from functools import cached_property
-from typing import Any, Generic, TypeVar, get_type_hints
+from typing import Any, Generic, Literal, TypeVar, get_type_hints
 
 from mesotint.errors import InputError
 from mesotint.mixing.layers import LayerGrid, Laying
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing
+from mesotint.mixing.muting.triad import Triad
 from mesotint.paints.library import Paint
 from mesotint.planning.charts.cells import Cell
 from mesotint.planning.charts.options import Option, checked
+from mesotint.planning.scale import Scale
 
 Options = TypeVar("Options")
 
@@ -32,12 +35,15 @@ class Side:
         How many it takes. Where none of the only side is needed, the tubes on the desk serve.
     example : tuple of tuple of str
         For each place of an example the keys of paints that would serve, the best first.
+    single : bool
+        Whether it is one place rather than a row of them, so that what stands there is no list.
     """
 
     label: str
     fewest: int
     most: int
     example: tuple[tuple[str, ...], ...] = ()
+    single: bool = False
 
 
 @dataclass(frozen=True)
@@ -63,6 +69,10 @@ class Chart:
         Where the cells are films over dry layers.
     laying : Laying, optional
         How those are laid.
+    run : Scale, optional
+        Where the first row is steps of a trail.
+    field : Triad, optional
+        Where the cells are points of a triangle.
     advice : tuple of str
         What the work plan says beside its lines.
     """
@@ -71,13 +81,15 @@ class Chart:
     rows: list[list[Cell]]
     row_labels: list[str]
     column_labels: list[str]
-    kinds: list[list[str]] = field(default_factory=list)
-    remarks: list[list[str]] = field(default_factory=list)
-    row_says: list[str] = field(default_factory=list)
-    column_says: list[str] = field(default_factory=list)
-    pairs: list[list[tuple[int, int]]] = field(default_factory=list)
+    kinds: list[list[str]] = usual(default_factory=list)
+    remarks: list[list[str]] = usual(default_factory=list)
+    row_says: list[str] = usual(default_factory=list)
+    column_says: list[str] = usual(default_factory=list)
+    pairs: list[list[tuple[int, int]]] = usual(default_factory=list)
     layers: LayerGrid | None = None
     laying: Laying | None = None
+    run: Scale | None = None
+    field: Triad | None = None
     advice: tuple[str, ...] = ()
 
 
@@ -122,7 +134,12 @@ class Kind(Generic[Options]):
     title : str
         In the list of kinds.
     noun : str
-        In the name of a sheet: "*Shades* of hansa yellow light".
+        In the name of a sheet: "*Shades* of hansa yellow light". Where there is none, the sheet is
+        called by what it needs.
+    joined : str
+        What stands between the names of its tubes there.
+    picture : str
+        How it is drawn: "cells" in rows, a "run" of steps along a trail, or a "field".
     question : str
         What there is to choose, and what one will see.
     takes : str
@@ -145,6 +162,8 @@ class Kind(Generic[Options]):
         What one may go on to with a mixture, if one may: "A tint column of it".
     goes_on_as : str
         The side where that mixture stands.
+    after_reading : str
+        What one may go on to from a painted sheet that was read, if one may.
     laid : callable, optional
         What is said on paper of how a cell is laid, where that is not mixed alone.
     flags : mapping of str to str
@@ -162,13 +181,16 @@ class Kind(Generic[Options]):
     options: type[Options]
     compute: Callable[[Inputs[Options]], Chart]
     rank: int
+    picture: Literal["cells", "run", "field"] = "cells"
+    joined: str = ", "
     presets: tuple[str, Mapping[str, Mapping[str, float]]] | None = None
     opaque: bool = False
-    example: Mapping[str, Any] = field(default_factory=dict)
+    example: Mapping[str, Any] = usual(default_factory=dict)
     goes_on: str = ""
     goes_on_as: str = "mixtures"
+    after_reading: str = ""
     laid: Callable[[Options], str] | None = None
-    flags: Mapping[str, str] = field(default_factory=dict)
+    flags: Mapping[str, str] = usual(default_factory=dict)
     for_class: str = ""
 
     def chart(

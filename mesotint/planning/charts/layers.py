@@ -80,10 +80,10 @@ def _chart(inputs: Inputs[Options]) -> Chart:
 
 KIND: Final = Kind(
     key="layers",
-    title="Layers",
-    noun="Layers",
+    title="Glazes",
+    noun="Glazes",
     question="Choose what lies dry below, down, and what is glazed over it, across.",
-    takes="Layers take up to eight dry layers down, and one to eight glazes across.",
+    takes="Glazes take up to eight dry layers down, and one to eight glazes across.",
     sides={
         "mixtures": Side("Dry below", 0, 8, example=first_of(
             ("PV23", "PB29", "PBr7-burnt-umber", "PY43", "PW6"), 4)),

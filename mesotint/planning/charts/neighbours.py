@@ -14,9 +14,10 @@ from mesotint.mixing.character import colouring_strength
 from mesotint.mixing.traces import one_in
 from mesotint.optics.grid import Array, Indices
 from mesotint.paints.library import Paint, library
-from mesotint.planning.charts.cells import Cell, cells_of, opening_labels
+from mesotint.planning.charts.cells import Cell, cells_of
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
-from mesotint.planning.charts.options import MOST_OPENING, Number, OneOf
+from mesotint.planning.charts.options import Number, OneOf
+from mesotint.planning.openings import MOST_OPENING, opening_labels
 
 MOST_AROUND: Final = 8
 

@@ -4,16 +4,13 @@ An option is a field of its chart's dataclass of options. What it is annotated w
 offered; its type and its default are those of the field.
 """
 
-from collections.abc import Mapping
+from collections.abc import Iterator, Mapping
 from dataclasses import dataclass
-from typing import Any, Final
+from typing import Any
 
 from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import checked_amount
-from mesotint.planning.charts.cells import OPENINGS
-
-MOST_OPENING: Final = 20.0
-"""Parts of white or water to one; more makes every step alike (our own judgement)."""
+from mesotint.planning.openings import MOST_OPENING, OPENINGS
 
 
 @dataclass(frozen=True)
@@ -33,6 +30,8 @@ class Number:
         Whether it is a share that is told in hundredths.
     above : bool
         Whether `least` itself may not be taken.
+    optional : bool
+        Whether there may be none.
     """
 
     least: float
@@ -42,6 +41,7 @@ class Number:
     in_wash: str = ""
     percent: bool = False
     above: bool = False
+    optional: bool = False
 
 
 @dataclass(frozen=True)
@@ -138,7 +138,23 @@ class OfEach:
     each: float = 1.0
 
 
-Option = Number | Count | OneOf | Toggle | Numbers | OfEach
+@dataclass(frozen=True)
+class Marks:
+    """What is set by hand on the picture, each mark told by some values.
+
+    Attributes
+    ----------
+    values : mapping of str to Number, Count or Numbers
+        What tells a mark, by name.
+    most : int
+        How many there may be.
+    """
+
+    values: Mapping[str, Number | Count | Numbers]
+    most: int
+
+
+Option = Number | Count | OneOf | Toggle | Numbers | OfEach | Marks
 
 
 def opened(word: str, usual: tuple[float, ...] = OPENINGS) -> Numbers:
@@ -175,14 +191,16 @@ def checked(option: Option, value: Any, name: str) -> Any:
         For what may not be chosen, with what may.
     """
     match option:
+        case Number(optional=True) if value is None:
+            return None
         case Count(least=least, most=most):
             if isinstance(value, bool) or not least <= value <= most or value != int(value):
                 raise InputError(f"Give {least} to {most} {option.word}.", name)
             return int(value)
         case Number(least=least, most=most):
             return checked_amount(value, name, least=least, most=most)
-        case Numbers(least=least, most=most) | OfEach(least=least, most=most):
-            return tuple(checked_amount(each, name, least=least, most=most) for each in value)
+        case Numbers() | OfEach() | Marks():
+            return tuple(_checked_row(option, value, name))
         case OneOf(between=(least, most)) if not isinstance(value, str):
             return checked_amount(value, name, least=least, most=most)
         case OneOf() | Toggle():
@@ -193,6 +211,18 @@ def checked(option: Option, value: Any, name: str) -> Any:
                 words = " or ".join(near or [f"{', '.join(most_words)} or {last}"])
                 raise InputError(f"'{str(value)[:40]}' is nothing for {name}; say {words}.", name)
     return value
+
+
+def _checked_row(option: Numbers | OfEach | Marks, row: Any, name: str) -> Iterator[Any]:
+    """Numbers, or marks, that lie within what may be chosen."""
+    if not isinstance(option, Marks):
+        for number in row:
+            yield checked_amount(number, name, least=option.least, most=option.most)
+        return
+    if len(row) > option.most:
+        raise InputError(f"Set {option.most} {name} at the most.", name)
+    for mark in row:
+        yield {of: checked(value, mark[of], name) for of, value in option.values.items()}
 
 
 def in_words(option: Option) -> str:

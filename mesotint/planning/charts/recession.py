@@ -187,7 +187,7 @@ def _chart(inputs: Inputs[Options]) -> Chart:
 
 KIND: Final = Kind(
     key="recession",
-    title="Recession",
+    title="Distance",
     noun="Recession",
     question="Choose tubes: each near, in the middle, and far away.",
     takes="Colours that go back are one at the least, a row each.",

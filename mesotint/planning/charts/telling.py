@@ -29,4 +29,5 @@ KIND: Final = Kind(
     options=Options,
     compute=_chart,
     rank=130,
+    after_reading="Plan the sheet that would tell most",
 )

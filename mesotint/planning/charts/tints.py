@@ -8,10 +8,11 @@ import numpy as np
 
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount
 from mesotint.paints.library import Paint
-from mesotint.planning.charts.cells import Cell, cells_with, opening_labels
+from mesotint.planning.charts.cells import Cell, cells_with
 from mesotint.planning.charts.kind import Chart, Inputs, Kind, Side
 from mesotint.planning.charts.options import opened
 from mesotint.planning.examples import PAIR
+from mesotint.planning.openings import opening_labels
 
 TINT_PARTS: Final = (0.0, 1.0, 2.0, 4.0, 8.0)
 
@@ -51,7 +52,7 @@ def _chart(inputs: Inputs[Options]) -> Chart:
 
 KIND: Final = Kind(
     key="tints",
-    title="Tint columns",
+    title="Tints",
     noun="Tints",
     question="Choose tubes: each opened with white, a row each.",
     takes="Tints take one tube at the least, a row each.",

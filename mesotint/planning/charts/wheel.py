@@ -71,7 +71,7 @@ def _names_by_hue(angles: Sequence[float], box: Sequence[Paint]) -> list[str]:
 
 KIND: Final = Kind(
     key="wheel",
-    title="Wheel of hues",
+    title="Wheel",
     noun="Wheel",
     question="The hues of the wheel, each mixed true from the tubes beside it.",
     takes="A wheel is mixed from up to 12 tubes.",

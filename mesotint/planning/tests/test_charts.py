@@ -10,7 +10,6 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
-from mesotint.planning.charts.complement import complement_chart
 from mesotint.planning.charts.recession import VEIL_L, WEATHERS, receded, recession
 from mesotint.planning.charts.strings import string
 from mesotint.planning.charts.tints import tint_column
@@ -101,18 +100,23 @@ class ChartsTest(unittest.TestCase):
         np.testing.assert_allclose(still, near[0], atol=1e-9)
         self.assertGreater(WEATHERS["mist"].flatter, WEATHERS["clear"].flatter)
 
-    def test_a_complement_chart_opens_every_step_with_white(self) -> None:
+    def test_a_scale_in_rows_opens_every_step_with_white(self) -> None:
+        """By hand: three parts to one of a step that is one of paint and a half of white."""
         for medium, lightener in (("opaque", "PW6"), ("wash", "water")):
-            scale = Scale(Trail(PAINT("PO20"), PAINT("PB29"), 0.5, Viewing(medium)), 7)
-            rows = complement_chart(scale, (0.0, 1.0, 3.0, 8.0))
-            self.assertEqual([len(row) for row in rows], [7] * 4)
-            for step, cell in zip(scale.steps, rows[0], strict=True):
-                np.testing.assert_allclose(cell.lab, step.appearance.lab, atol=1e-3)
-            for cell in rows[2]:
-                parts = dict(zip((p.key for p in cell.paints), cell.parts, strict=True))
-                self.assertAlmostEqual(parts[lightener], 0.5 + 3 * 1.5)
-            for column in zip(*rows, strict=True):
-                self.assertTrue((np.diff(values(column)) > 0).all())
+            trail = Trail(PAINT("PO20"), PAINT("PB29"), 0.5, Viewing(medium))
+            scale = Scale(trail, 7, openings=(1.0, 3.0, 8.0))
+            paints, rows = scale.rows
+            self.assertEqual(rows.shape[:2], (4, 7))
+            labs = trail.viewing.lab(rows, paints)
+            steps = np.array([step.appearance.lab for step in Scale(trail, 7).steps])
+            np.testing.assert_allclose(labs[0], steps, atol=1e-3)
+            at = [paint.key for paint in paints].index(lightener)
+            np.testing.assert_allclose(rows[2][:, at], 0.5 + 3 * 1.5)
+            self.assertTrue((np.diff(labs[:, :, 0], axis=0) > 0).all())
+            self.assertEqual(
+                scale.row_labels[1], "1 : 1 water" if medium == "wash" else "1 : 1 white"
+            )
+            self.assertEqual(len(scale.labels), 28)
 
     def test_in_a_wash_water_lightens(self) -> None:
         wash = Viewing("wash")

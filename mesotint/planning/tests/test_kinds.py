@@ -20,6 +20,7 @@ from mesotint.planning.charts.kind import Kind
 from mesotint.planning.charts.options import (
     MOST_OPENING,
     Count,
+    Marks,
     Number,
     Numbers,
     OfEach,
@@ -79,20 +80,22 @@ class KindsTest(unittest.TestCase):
                 value = usual[name]
                 with self.subTest(kind=key, option=name):
                     match option:
+                        case Number(optional=True) if value is None:
+                            pass
                         case Number() | Count():
                             self.assertTrue(option.least <= value <= option.most)
                         case OneOf():
                             self.assertIn(value, option.words)
-                            self.assertLessEqual(set(option.clears), set(kind.sides))
+                            self.assertLessEqual(set(option.clears), {*kind.sides, *kind.choices})
                         case Toggle():
                             self.assertIn(value, (option.on, option.off))
                         case Numbers():
                             self.assertEqual(value, option.by_length[len(value)])
                             for length, row in option.by_length.items():
                                 self.assertEqual(len(row), length)
-                                self.assertLessEqual(max(row), option.most)
-                                self.assertGreaterEqual(min(row), option.least)
-                        case OfEach():
+                                self.assertLessEqual(max(row, default=0), option.most)
+                                self.assertGreaterEqual(min(row, default=1), option.least)
+                        case OfEach() | Marks():
                             self.assertEqual(value, ())
 
     def test_what_may_not_be_chosen_is_refused_by_its_name(self) -> None:
@@ -107,6 +110,10 @@ class KindsTest(unittest.TestCase):
             ("darks", {"most": 4}, "2 or 3"),
             ("browns", {"richer": [1, 2, 30]}, "to 20"),
             ("tints", {"openings": [0, 21]}, "to 20"),
+            ("scale", {"steps": 16}, "3 to 15 steps"),
+            ("scale", {"hold": 10}, "from 0.5 to 9.5"),
+            ("scale", {"pins": [{"place": 3, "share": 2}]}, "from 0 to 1"),
+            ("triad", {"picks": [{"point": (1, 0, 0)}] * 31}, "30"),
         ):
             kind = KINDS[key]
             with self.subTest(kind=key, says=says), self.assertRaises(InputError) as raised:
@@ -181,9 +188,9 @@ FOUND = """
     from pydantic import TypeAdapter, ValidationError
     from server.config.api import api
     from server.config.tables import tables
-    from server.scales.requests import SheetRequest
+    from server.scales.chart_requests import AnyChart
 
-    sheets = TypeAdapter(SheetRequest)
+    sheets = TypeAdapter(AnyChart)
     tube = {"parts": [{"tube": 1, "parts": 1}]}
     asked = {"kind": "chart", "chart": "throwaway", "mixtures": [tube]}
     try:

@@ -9,8 +9,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, together
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
-from mesotint.planning.charts.cells import Cell
-from mesotint.planning.charts.complement import complement_chart
+from mesotint.planning.charts.cells import Cell, cells_with
 from mesotint.planning.charts.tints import tint_column
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
@@ -19,7 +18,14 @@ from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import replayed, volume_of
 
 PAINT = library().paint
-OPENINGS = (0.0, 1.0, 2.0, 3.0, 4.0)
+OPENINGS = (1.0, 2.0, 3.0, 4.0)
+
+
+def opened(trail: Trail, steps: int, openings: tuple[float, ...]) -> list[Cell]:
+    """The cells of a scale and of the rows that it is opened in."""
+    scale = Scale(trail, steps, openings=openings)
+    paints, parts = scale.rows
+    return cells_with(scale.labels, paints, parts.reshape(-1, len(paints)), trail.viewing)
 
 
 def planned(cells: Sequence[Cell], work: Work, viewing: Viewing = DEFAULT_VIEWING) -> Instructions:
@@ -29,11 +35,10 @@ def planned(cells: Sequence[Cell], work: Work, viewing: Viewing = DEFAULT_VIEWIN
 
 
 class PortionsTest(unittest.TestCase):
-    def test_a_complement_chart_is_few_lines_and_every_patch_is_what_it_should_be(self) -> None:
+    def test_a_scale_in_rows_is_few_lines_and_every_patch_is_what_it_should_be(self) -> None:
         for pair in (("PO20", "PB28"), ("PR108-light", "PG7"), ("PY3", "PV23")):
             for work in (Work(gram_scale(0.1), 5.0), Work(syringe(0.1), 5.0)):
-                scale = Scale(Trail(PAINT(pair[0]), PAINT(pair[1])), 9)
-                cells = [cell for row in complement_chart(scale, OPENINGS) for cell in row]
+                cells = opened(Trail(PAINT(pair[0]), PAINT(pair[1])), 9, OPENINGS)
                 plan = planned(cells, work)
                 tubes, labels = list(cells[-1].paints), [cell.label for cell in cells]
                 patches = replayed([(x.heading, x.says) for x in plan.lines], tubes, labels)
@@ -53,8 +58,7 @@ class PortionsTest(unittest.TestCase):
 
     def test_each_is_opened_from_the_one_before_it_in_white(self) -> None:
         """By hand: a patch of 1 : 8 is 4 of 9 parts of 1 : 3, for each holds one of the row."""
-        scale = Scale(Trail(PAINT("PY43"), PAINT("PB29")), 3)
-        cells = [cell for row in complement_chart(scale, (0.0, 8.0, 3.0)) for cell in row]
+        cells = opened(Trail(PAINT("PY43"), PAINT("PB29")), 3, (8.0, 3.0))
         lines = {x.heading: x.says for x in planned(cells, Work(syringe(0.01), 9.0)).lines}
         self.assertRegex(
             lines["Open step 2"],
@@ -64,8 +68,7 @@ class PortionsTest(unittest.TestCase):
 
     def test_in_a_wash_water_opens(self) -> None:
         wash = Viewing("wash")
-        scale = Scale(Trail(PAINT("PO20"), PAINT("PB29"), 1.0, wash), 5)
-        cells = [cell for row in complement_chart(scale, (0.0, 2.0)) for cell in row]
+        cells = opened(Trail(PAINT("PO20"), PAINT("PB29"), 1.0, wash), 5, (2.0,))
         plan = planned(cells, Work(dropper(), 5.0), wash)
         self.assertEqual(sum(x.heading.startswith("Open ") for x in plan.lines), 5)
         self.assertTrue(all("Water" in x.says for x in plan.lines if x.heading[:4] == "Open"))

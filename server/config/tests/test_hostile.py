@@ -68,7 +68,7 @@ class HostileTest(DeskTest, PropertyTest):
         self.client = Client()
         super().setUp()
         tube, tubes = self.tubes["PO20"], list(self.tubes.values())
-        scale = self.scale(lightener=1, third={"mixture": self.one("PY3"), "parts": 0.1}, pins=[])
+        scale = self.scale(lightener=1, third=self.one("PY3"), third_parts=0.1, pins=[])
         kept = self.kept(scale)
         measure = {"kind": "grams", "step": 0.1, "volume_ml": 5, "method": "running"}
         mixture = self.mix("mud", PO20=3, PB29=1)
@@ -98,8 +98,8 @@ class HostileTest(DeskTest, PropertyTest):
             ("post", "boxes", {"name": "Class", "tubes": tubes}),
             ("put", f"boxes/{box['id']}", {"name": "Class", "tubes": tubes}),
             ("put", "desk", {"box": box["id"]}),
-            ("post", "scales/compute/scale", scale),
-            ("post", "scales/compute/triad", self.triad("PO20", "PB29", "PW6")),
+            ("post", "scales/compute/chart", scale),
+            ("post", "scales/compute/chart", self.triad("PO20", "PB29", "PW6")),
             ("post", "scales/compute/chart", chart),
             ("post", "scales/compute/partners", {"mixture": mixture, "medium": "opaque"}),
             ("post", "scales/compute/schools", {"mixture": self.one("PO20"), "chroma": 30}),

@@ -75,7 +75,7 @@ class NeverTest(YardTest):
 
     def test_what_is_asked_for_by_name_is_still_computed(self) -> None:
         self.never("black", "white", "grey")
-        told = self.computed("scale", self.scale("PY3", "PBk9", lightener=2))
+        told = self.computed("chart", self.scale("PY3", "PBk9", lightener=2))
         self.assertEqual([p["key"] for p in told["paints"]], ["PY3", "PBk9", "PW6"])
         columns = [self.one("PBk9")]
         told = self.computed("chart", self.chart("shades", "PY3", columns=columns))
@@ -149,5 +149,5 @@ class NeverTest(YardTest):
         self.assert_problem(
             self.send("post", "piles", {"target": {"colour": "no such thing"}}), 422, "raw umber"
         )
-        scale = self.computed("scale", self.scale("PY3", "PBr7-burnt-umber", steps=5))
-        self.assertEqual(scale["steps"][-1]["near"], "burnt umber, to the eye")
+        scale = self.computed("chart", self.scale("PY3", "PBr7-burnt-umber", steps=5))
+        self.assertEqual(scale["rows"][0][-1]["near"], "burnt umber, to the eye")

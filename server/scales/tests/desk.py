@@ -22,11 +22,13 @@ class DeskTest(StudioTest):
 
     def scale(self, first: str = "PO20", second: str = "PB29", **more: Any) -> dict[str, Any]:
         """A request for a scale."""
-        return {"kind": "scale", "first": self.one(first), "second": self.one(second), **more}
+        pair = {"first": self.one(first), "second": self.one(second)}
+        return {"kind": "chart", "chart": "scale", **pair, **more}
 
     def triad(self, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a triangle."""
-        return {"kind": "triad", "corners": [self.one(key) for key in keys], **more}
+        corners = [self.one(key) for key in keys]
+        return {"kind": "chart", "chart": "triad", "corners": corners, **more}
 
     def chart(self, chart: str, *keys: str, **more: Any) -> dict[str, Any]:
         """A request for a chart."""

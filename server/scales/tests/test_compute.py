@@ -20,65 +20,65 @@ def pin(place: int, share: float) -> dict[str, float]:
 
 class ScaleTest(DeskTest):
     def test_tells_what_the_core_tells(self) -> None:
-        told = self.computed("scale", self.scale(steps=7, lightener=2, light="A"))
+        told = self.computed("chart", self.scale(steps=7, lightener=2, light="A"))
         core = CoreScale(Trail(PAINT("PO20"), PAINT("PB29"), 2, Viewing(light="A")), 7)
-        self.assertEqual([s["look"]["munsell"] for s in told["steps"]],
+        self.assertEqual([s["look"]["munsell"] for s in told["rows"][0]],
                          [s.appearance.munsell for s in core.steps])  # fmt: skip
-        self.assertEqual([[p["whole"] for p in s["parts"]] for s in told["steps"]],
+        self.assertEqual([[p["whole"] for p in s["parts"]] for s in told["rows"][0]],
                          [list(s.whole.parts) for s in core.steps])  # fmt: skip
-        self.assertEqual(told["neutral"]["step"], core.neutral_index)
-        self.assertTrue(told["neutral"]["among_steps"])
+        self.assertEqual(told["run"]["neutral"]["step"], core.neutral_index)
+        self.assertTrue(told["run"]["neutral"]["among_steps"])
         self.assertEqual([p["key"] for p in told["paints"]], ["PO20", "PB29", "PW6"])
-        self.assertTrue(all(len(v) == 201 for v in told["trail"].values()))
-        self.assertIsNone(told["ahead"])
+        self.assertTrue(all(len(v) == 201 for v in told["run"]["trail"].values()))
+        self.assertIsNone(told["run"]["ahead"])
 
     def test_pinned_steps_stay_where_they_are(self) -> None:
         pins = [pin(1, 0.1), pin(3, 0.9)]
-        told = self.computed("scale", self.scale(steps=5, pins=pins))
-        self.assertEqual([s["share"] for s in told["steps"]][1::2], [0.1, 0.9])
-        self.assertEqual([s["pinned"] for s in told["steps"]], [False, True, False, True, False])
+        told = self.computed("chart", self.scale(steps=5, pins=pins))
+        self.assertEqual(told["run"]["shares"][1::2], [0.1, 0.9])
+        self.assertEqual(told["run"]["pinned"], [False, True, False, True, False])
 
     def test_a_third_paint_bends_it_and_its_trails_are_sent_ahead(self) -> None:
         asked = self.scale("PY3", "PV23", lightener=4)
-        asked["third"] = {"mixture": self.one("PB29"), "parts": 0.1}
-        told = self.computed("scale", asked)
+        asked |= {"third": self.one("PB29"), "third_parts": 0.1}
+        told = self.computed("chart", asked)
         core = Trail(PAINT("PY3"), PAINT("PV23"), 4, third=Third(PAINT("PB29"), 0.1))
-        self.assertAlmostEqual(told["neutral"]["share"], core.neutral_share, places=4)
-        ahead = told["ahead"]
+        self.assertAlmostEqual(told["run"]["neutral"]["share"], core.neutral_share, places=4)
+        ahead = told["run"]["ahead"]
         self.assertEqual(ahead["parts"][3], 0.1)
-        np.testing.assert_allclose(ahead["trails"][3]["lab"], told["trail"]["lab"])
-        shares = np.array(told["trail"]["share"])
+        np.testing.assert_allclose(ahead["trails"][3]["lab"], told["run"]["trail"]["lab"])
+        shares = np.array(told["run"]["trail"]["share"])
         double = Trail(PAINT("PY3"), PAINT("PV23"), 4, third=Third(PAINT("PB29"), 0.2)).lab(shares)
         np.testing.assert_allclose(ahead["trails"][5]["lab"], double, atol=0.01)
 
     def test_held_to_a_value_and_to_grey_only(self) -> None:
-        told = self.computed("scale", self.scale(hold=6, to_grey=True, steps=5))
-        for step in told["steps"]:
+        told = self.computed("chart", self.scale(hold=6, to_grey=True, steps=5))
+        for step in told["rows"][0]:
             self.assertAlmostEqual(step["look"]["lab"][0], lightness_of_value(6), delta=0.5)
-        self.assertLess(told["steps"][-1]["share"], 1)
+        self.assertLess(told["run"]["shares"][-1], 1)
 
     def test_from_a_mixture_to_a_mixture(self) -> None:
         asked = self.scale(steps=3)
         asked["first"] = self.mix("Old rope", PO20=2, PY3=1)
-        told = self.computed("scale", asked)
+        told = self.computed("chart", asked)
         self.assertEqual(told["paints"][0]["name"], "Old rope")
         parts = {PAINT("PO20"): 2, PAINT("PY3"): 1}
         np.testing.assert_allclose(
-            told["steps"][0]["look"]["lab"], Mixture.of(parts).lab, atol=1e-3
+            told["rows"][0][0]["look"]["lab"], Mixture.of(parts).lab, atol=1e-3
         )
 
     def test_a_step_tells_its_tubes_so_that_one_can_go_on_with_it(self) -> None:
         asked = self.scale(steps=3, lightener=1)
         asked["first"] = self.mix("Old rope", PO20=2, PY3=1)
-        step = self.computed("scale", asked)["steps"][1]
+        step = self.computed("chart", asked)["rows"][0][1]
         again = {**self.scale(steps=3), "first": {"parts": step["mixture"]}}
         self.assertEqual({p["tube"] for p in step["mixture"]},
                          {self.tubes[key] for key in ("PO20", "PY3", "PB29", "PW6")})  # fmt: skip
-        found = self.computed("scale", again)["steps"][0]
+        found = self.computed("chart", again)["rows"][0][0]
         np.testing.assert_allclose(found["look"]["lab"], step["look"]["lab"], atol=0.01)
         # Without a tube of white the tints cannot be gone on with, and that is said.
         self.send("delete", f"tubes/{self.tubes['PW6']}")
-        self.assertIsNone(self.computed("scale", asked)["steps"][1]["mixture"])
+        self.assertIsNone(self.computed("chart", asked)["rows"][0][1]["mixture"])
 
     def test_what_cannot_be_computed_says_how_to_mend_it(self) -> None:
         cases = [
@@ -101,36 +101,55 @@ class ScaleTest(DeskTest):
         ]  # fmt: skip
         for asked, status, told in cases:
             with self.subTest(told=told):
-                self.assert_problem(self.send("post", "scales/compute/scale", asked), status, told)
+                self.assert_problem(self.send("post", "scales/compute/chart", asked), status, told)
+
+    def test_opened_in_rows_each_step_holds_white_and_stays_what_it_is(self) -> None:
+        """By hand: two parts of white to one of a step of two parts are four more."""
+        told = self.computed("chart", self.scale(steps=5, lightener=1, openings=[1, 2]))
+        plain = self.computed("chart", self.scale(steps=5, lightener=1))
+        self.assertEqual(told["row_labels"], ["", "1 : 1 white", "1 : 2 white"])
+        self.assertEqual([c["label"] for c in told["rows"][2]][:2],
+                         ["step 1, 2 white", "step 2, 2 white"])  # fmt: skip
+        self.assertEqual(told["run"]["shares"], plain["run"]["shares"])
+        for step, opened in zip(plain["rows"][0], told["rows"][2], strict=True):
+            before = {p["key"]: p["exact"] for p in step["parts"]}
+            parts = {PAINT(key): part for key, part in before.items()}
+            parts[PAINT("PW6")] += 2 * sum(before.values())
+            after = {PAINT(p["key"]): p["exact"] for p in opened["parts"]}
+            whole = sum(parts.values())
+            for paint, part in parts.items():
+                share = after[paint] / sum(after.values())
+                self.assertAlmostEqual(share, part / whole, places=4)
+            np.testing.assert_allclose(opened["look"]["lab"], Mixture.of(parts).lab, atol=2e-3)
 
     def test_what_is_no_json_is_told_so(self) -> None:
         start = (
-            f'{{"first": {{"parts": [{{"tube": {self.tubes["PO20"]}}}]}}, '
+            f'{{"chart": "scale", "first": {{"parts": [{{"tube": {self.tubes["PO20"]}}}]}}, '
             f'"second": {{"parts": [{{"tube": {self.tubes["PB29"]}}}]}}, '
         )
-        path = "scales/compute/scale"
+        path = "scales/compute/chart"
         for word in ("NaN", "Infinity"):
             body = (start + f'"lightener": {word}}}').encode()
             self.assert_problem(self.send("post", path, body), 422, "lightener")
-        self.assertEqual(self.send("post", path, b'{"first": ')[0], 400)
+        self.assertEqual(self.send("post", path, b'{"chart": ')[0], 400)
         self.assertEqual(self.send("post", path, b"\xff\x00")[0], 400)
 
 
 class TriadTest(DeskTest):
     def test_tells_what_the_core_tells(self) -> None:
         picks = [{"point": [0.2, 0.3, 0.5]}, {"point": [1, 0, 0]}]
-        told = self.computed("triad", self.triad("PO20", "PY3", "PB29", lightener=1, picks=picks))
+        told = self.computed("chart", self.triad("PO20", "PY3", "PB29", lightener=1, picks=picks))
         triad = Triad((PAINT("PO20"), PAINT("PY3"), PAINT("PB29")), 1.0)
-        field = told["field"]
+        field = told["field"]["lattice"]
         np.testing.assert_allclose(field["lab"], triad.labs(np.array(field["point"])), atol=0.02)
-        self.assertEqual(len(told["field"]["point"]), 325)
-        np.testing.assert_allclose(told["neutral_point"], triad.neutral_point)
-        self.assertEqual(told["miss"], triad.miss)
+        self.assertEqual(len(field["point"]), 325)
+        np.testing.assert_allclose(told["field"]["neutral_point"], triad.neutral_point)
+        self.assertEqual(told["title"], triad.miss)
         lab = triad.labs(np.array([0.2, 0.3, 0.5]))
-        np.testing.assert_allclose(told["patches"][0]["look"]["lab"], lab, atol=1e-3)
-        self.assertEqual([p["whole"] > 0 for p in told["patches"][1]["parts"]],
+        np.testing.assert_allclose(told["rows"][0][0]["look"]["lab"], lab, atol=1e-3)
+        self.assertEqual([p["whole"] > 0 for p in told["rows"][0][1]["parts"]],
                          [True, False, False, True])  # fmt: skip
-        for line in told["lines"]:
+        for line in told["field"]["lines"]:
             for piece in line["pieces"][:5]:
                 a, b = triad.labs(np.array(piece))[0][1:]
                 self.assertAlmostEqual(
@@ -138,23 +157,23 @@ class TriadTest(DeskTest):
                 )
 
     def test_without_picks_the_neutral_spot_is_the_patch(self) -> None:
-        told = self.computed("triad", self.triad("PO20", "PY3", "PB29"))
-        self.assertEqual(told["patches"][0]["look"], told["neutral"]["look"])
+        told = self.computed("chart", self.triad("PO20", "PY3", "PB29"))
+        self.assertEqual(told["rows"][0][0]["look"], told["field"]["neutral"]["look"])
 
     def test_what_is_no_triangle(self) -> None:
         for keys, said in (
             (("PO20", "PO20", "PB29"), "three different"),
-            (("PO20", "PB29"), "corners"),
+            (("PO20", "PB29"), "three paints"),
         ):
             with self.subTest(keys=keys):
                 asked = self.triad(*keys)
-                self.assert_problem(self.send("post", "scales/compute/triad", asked), 422, said)
+                self.assert_problem(self.send("post", "scales/compute/chart", asked), 422, said)
 
 
 class ChartTest(DeskTest):
     def test_every_chart_is_made(self) -> None:
         cases = [
-            (self.chart("complement", "PO20", "PB29", count=7), 5, 7),
+            (self.scale(steps=7, openings=[1, 2, 3, 4]), 5, 7),
             (self.chart("browns", "PO20", "PY3", "PB29"), 4, 5),
             (self.chart("values", "PV23", count=9), 1, 9),
             (self.chart("tints", "PO20", "PB29", openings=[0, 1, 4]), 2, 3),
@@ -190,7 +209,6 @@ class ChartTest(DeskTest):
 
     def test_what_cannot_be_charted(self) -> None:
         cases = [
-            (self.chart("complement", "PO20"), "two tubes"),
             (self.chart("browns", "PO20"), "two to six"),
             (self.chart("browns", "PO20", "PY3", base=[1]), "every tube"),
             (self.chart("values", "PO20", "PY3"), "one dark"),

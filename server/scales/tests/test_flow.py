@@ -6,7 +6,7 @@ from django.core.cache import caches
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
-from server.scales import scale
+from server.scales import chart
 from server.scales.tests.desk import DeskTest
 
 MOST_QUERIES = 8
@@ -22,8 +22,8 @@ class FlowTest(DeskTest):
         self.dragged = self.scale(steps=9, lightener=2, pins=[{"place": 4, "share": 0.31}])
 
     def test_a_dragged_step_is_computed_once_and_kept_in_few_queries(self) -> None:
-        with mock.patch.object(scale, "compute", side_effect=scale.compute) as computed:
-            shown = self.computed("scale", self.dragged)
+        with mock.patch.object(chart, "compute", side_effect=chart.compute) as computed:
+            shown = self.computed("chart", self.dragged)
             body = self.sheet(self.dragged, revision=1)
             with CaptureQueriesContext(connection) as asked:
                 status = self.send("put", f"scales/{self.saved['id']}", body)[0]
@@ -32,12 +32,12 @@ class FlowTest(DeskTest):
         queries = [q["sql"] for q in asked if not q["sql"].startswith(MARKS)]
         self.assertLessEqual(len(queries), MOST_QUERIES, "\n".join(queries))
         kept = self.send("get", f"scales/{self.saved['id']}")[1]
-        for step, patch in zip(shown["steps"], kept["patches"], strict=True):
+        for step, patch in zip(shown["rows"][0], kept["patches"], strict=True):
             self.assertEqual(patch["look"]["lab"], step["look"]["lab"])
             self.assertEqual(patch["parts"], [p for p in step["parts"] if p["exact"] > 0])
 
     def test_what_is_not_remembered_is_computed_to_the_same(self) -> None:
-        self.computed("scale", self.dragged)
+        self.computed("chart", self.dragged)
         body = self.sheet(self.dragged)
         self.send("put", f"scales/{self.saved['id']}", body)
         remembered = self.send("get", f"scales/{self.saved['id']}")[1]["patches"]
@@ -47,7 +47,7 @@ class FlowTest(DeskTest):
 
     def test_other_paints_are_another_result(self) -> None:
         """The same request is not answered from before a tube was read."""
-        before = self.computed("scale", self.dragged)["steps"][8]["look"]["lab"]
+        before = self.computed("chart", self.dragged)["rows"][0][8]["look"]["lab"]
         tube = self.tubes["PB29"]
         self.send("post", f"tubes/{tube}/readings", {"colour": "30 12 -48", "white_parts": 0})
         self.send("post", f"tubes/{tube}/calibration")

@@ -71,7 +71,7 @@ class PaperTest(DeskTest):
             self.assertIn("Fog – Nebel", text)
 
     def test_a_large_chart_goes_on_over_pages(self) -> None:
-        chart = self.chart("complement", "PO20", "PB29", count=15)
+        chart = self.scale(steps=15, openings=[1, 2, 3, 4])
         saved = self.kept(chart, name="Chart")
         self.assertEqual(len(saved["patches"]), 75)
         self.assertGreater(len(self.pdf(sheet=saved["id"]).pages), 1)

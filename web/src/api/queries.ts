@@ -132,7 +132,7 @@ export function computedQuery<What extends keyof Computed>(
   return queryOptions({
     queryKey: ["compute", what, body],
     queryFn: async ({ signal }): Promise<Computed[What]["answer"]> => {
-      const path = `/api/scales/compute/${what}` as "/api/scales/compute/scale";
+      const path = `/api/scales/compute/${what}` as "/api/scales/compute/chart";
       return got(api.POST(path, { body: body as never, signal })) as never;
     },
     staleTime: Number.POSITIVE_INFINITY,

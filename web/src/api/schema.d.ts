@@ -1216,46 +1216,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/scales/compute/scale": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Compute Scale
-         * @description The trail and the steps of a scale; nothing is kept.
-         */
-        post: operations["server_scales_api_compute_scale"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/scales/compute/triad": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Compute Triad
-         * @description The field, the lines of equal chroma and the picks of a triangle; nothing is kept.
-         */
-        post: operations["server_scales_api_compute_triad"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/scales/compute/chart": {
         parameters: {
             query?: never;
@@ -1267,7 +1227,7 @@ export interface paths {
         put?: never;
         /**
          * Compute Chart
-         * @description The cells of a chart; nothing is kept.
+         * @description A chart of any kind, a scale or a triangle too; nothing is kept.
          */
         post: operations["server_scales_api_compute_chart"];
         delete?: never;
@@ -4078,70 +4038,6 @@ export interface components {
             mixtures: components["schemas"]["TubeMixture"][];
         };
         /**
-         * ComplementChartIn
-         * @description Choose two tubes: every step between them, opened with white in rows.
-         */
-        ComplementChartIn: {
-            /**
-             * Medium
-             * @default opaque
-             * @enum {string}
-             */
-            medium: "opaque" | "wash";
-            /**
-             * Finish
-             * @default satin
-             * @enum {string}
-             */
-            finish: "gloss" | "satin" | "matte";
-            /**
-             * Light
-             * @default D65
-             * @enum {string}
-             */
-            light: "D65" | "D50" | "A" | "F11" | "LED-B3";
-            /**
-             * Ground
-             * @description What a wash is laid on: a word, or a colour.
-             * @default bright white
-             */
-            ground: string;
-            /**
-             * Kind
-             * @default chart
-             * @constant
-             */
-            kind: "chart";
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            chart: "complement";
-            /**
-             * Mixtures
-             * @description Row {}
-             * @default []
-             */
-            mixtures: components["schemas"]["TubeMixture"][];
-            /**
-             * Count
-             * @description 3 to 15.
-             * @default 9
-             */
-            count: number;
-            /**
-             * Openings
-             * @default [
-             *       0,
-             *       1,
-             *       2,
-             *       3,
-             *       4
-             *     ]
-             */
-            openings: number[];
-        };
-        /**
          * DarksChartIn
          * @description The darks of your desk, best first.
          */
@@ -4454,19 +4350,22 @@ export interface components {
             strength: number;
         };
         /**
-         * PickIn
-         * @description A point of a triangle, as shares of its three corners.
+         * PicksIn
+         * @description A mark that is set by hand on the picture of a chart.
          */
-        PickIn: {
+        PicksIn: {
             /** Point */
             point: number[];
         };
         /**
-         * PinIn
-         * @description A step that stays where the painter put it.
+         * PinsIn
+         * @description A mark that is set by hand on the picture of a chart.
          */
-        PinIn: {
-            /** Place */
+        PinsIn: {
+            /**
+             * Place
+             * @description 1 to 15.
+             */
             place: number;
             /** Share */
             share: number;
@@ -4556,10 +4455,10 @@ export interface components {
             note: string;
         };
         /**
-         * ScaleIn
-         * @description A scale to compute: two mixtures, and how to take the trail between them in steps.
+         * ScaleChartIn
+         * @description Choose a colour and what mutes it: every step between them, and opened in rows.
          */
-        ScaleIn: {
+        ScaleChartIn: {
             /**
              * Medium
              * @default opaque
@@ -4586,13 +4485,21 @@ export interface components {
             ground: string;
             /**
              * Kind
-             * @default scale
+             * @default chart
              * @constant
              */
-            kind: "scale";
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "scale";
+            /** @description From */
             first: components["schemas"]["TubeMixture"];
+            /** @description To */
             second: components["schemas"]["TubeMixture"];
-            third?: components["schemas"]["ThirdIn"] | null;
+            /** @description Third */
+            third?: components["schemas"]["TubeMixture"] | null;
             /**
              * Steps
              * @description 3 to 15.
@@ -4611,21 +4518,27 @@ export interface components {
              */
             to_grey: boolean;
             /**
+             * Openings
+             * @default []
+             */
+            openings: number[];
+            /**
              * Lightener
-             * @description Parts of white, or of water in a wash, to one.
              * @default 0
              */
             lightener: number;
-            /**
-             * Hold
-             * @description Munsell value of every step.
-             */
+            /** Hold */
             hold?: number | null;
+            /**
+             * Third Parts
+             * @default 0.05
+             */
+            third_parts: number;
             /**
              * Pins
              * @default []
              */
-            pins: components["schemas"]["PinIn"][];
+            pins: components["schemas"]["PinsIn"][];
         };
         /**
          * ShadesChartIn
@@ -4778,7 +4691,7 @@ export interface components {
             /** Revision */
             revision: number;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleChartIn"] | components["schemas"]["TriadChartIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
             /** Patches */
             patches: components["schemas"]["SavedPatchOut"][];
@@ -4902,15 +4815,6 @@ export interface components {
             mixtures: components["schemas"]["TubeMixture"][];
         };
         /**
-         * ThirdIn
-         * @description A third paint, such as the fix of a lean: parts to one of the pair, where that is greyest.
-         */
-        ThirdIn: {
-            mixture: components["schemas"]["TubeMixture"];
-            /** Parts */
-            parts: number;
-        };
-        /**
          * Ticks
          * @description Lines of a work plan that are done.
          */
@@ -4979,10 +4883,10 @@ export interface components {
             openings: number[];
         };
         /**
-         * TriadIn
-         * @description Three corners, white or water in everything, and the points the painter picked.
+         * TriadChartIn
+         * @description Choose three paints around grey: every mixture of them, and where they reach it.
          */
-        TriadIn: {
+        TriadChartIn: {
             /**
              * Medium
              * @default opaque
@@ -5009,11 +4913,20 @@ export interface components {
             ground: string;
             /**
              * Kind
-             * @default triad
+             * @default chart
              * @constant
              */
-            kind: "triad";
-            /** Corners */
+            kind: "chart";
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            chart: "triad";
+            /**
+             * Corners
+             * @description Corners
+             * @default []
+             */
             corners: components["schemas"]["TubeMixture"][];
             /**
              * Lightener
@@ -5024,7 +4937,7 @@ export interface components {
              * Picks
              * @default []
              */
-            picks: components["schemas"]["PickIn"][];
+            picks: components["schemas"]["PicksIn"][];
         };
         /**
          * ValuesChartIn
@@ -5160,7 +5073,7 @@ export interface components {
             /** Name */
             name: string;
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleChartIn"] | components["schemas"]["TriadChartIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             /**
              * @default {
              *       "kind": "parts",
@@ -5223,177 +5136,6 @@ export interface components {
             trails: components["schemas"]["TrailOut"][];
         };
         /**
-         * NeutralOut
-         * @description Where the trail comes nearest to grey, how far it misses, and which way it leans.
-         *
-         *     `step` is the step that lies there, or the nearest one; `among_steps` says which.
-         */
-        NeutralOut: {
-            /** Share */
-            share: number;
-            /** Step */
-            step: number;
-            /** Among Steps */
-            among_steps: boolean;
-            /** Lab */
-            lab: number[];
-            /** Chroma */
-            chroma: number;
-            /** Lean */
-            lean: string | null;
-            /** Miss */
-            miss: string;
-        };
-        /**
-         * PaintRef
-         * @description A paint by its key.
-         */
-        PaintRef: {
-            /** Key */
-            key: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * ScaleOut
-         * @description A computed scale.
-         */
-        ScaleOut: {
-            /** Paints */
-            paints: components["schemas"]["PaintRef"][];
-            /** Ends */
-            ends: components["schemas"]["Look"][];
-            trail: components["schemas"]["TrailOut"];
-            ahead: components["schemas"]["AheadOut"] | null;
-            /** Steps */
-            steps: components["schemas"]["StepOut"][];
-            neutral: components["schemas"]["NeutralOut"];
-            /** Paint Data Version */
-            paint_data_version: string;
-        };
-        /**
-         * StepOut
-         * @description A step of a scale, at its share of the second paint.
-         */
-        StepOut: {
-            /** Label */
-            label: string;
-            look: components["schemas"]["Look"];
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number | null;
-            /** Near */
-            near: string;
-            /** Share */
-            share: number;
-            /** Pinned */
-            pinned: boolean;
-        };
-        /**
-         * TrailOut
-         * @description A trail in 201 points, each at its share of the second paint.
-         */
-        TrailOut: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
-            /** Share */
-            share: number[];
-        };
-        /**
-         * ChromaLineOut
-         * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
-         */
-        ChromaLineOut: {
-            /** Chroma */
-            chroma: number;
-            /** Pieces */
-            pieces: number[][][];
-        };
-        /**
-         * FieldOut
-         * @description A triangle in a lattice of points, rows from the first corner; shares of the corners.
-         */
-        FieldOut: {
-            /** Lab */
-            lab: number[][];
-            /** Srgb */
-            srgb: string[];
-            /** In Gamut */
-            in_gamut: boolean[];
-            /** Value Srgb */
-            value_srgb: string[];
-            /** Opened Srgb */
-            opened_srgb: string[];
-            /** Level */
-            level: number;
-            /** Point */
-            point: number[][];
-            /** Parts */
-            parts: number[][];
-        };
-        /**
-         * PatchOut
-         * @description A patch: its parts and how it looks.
-         *
-         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
-         *     layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
-         *     without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
-         *     `near` names the colour that it is near and how it differs, empty where it lies between the
-         *     names.
-         */
-        PatchOut: {
-            /** Label */
-            label: string;
-            look: components["schemas"]["Look"];
-            /** Parts */
-            parts: components["schemas"]["Part"][];
-            /** Mixture */
-            mixture: components["schemas"]["TubePart"][] | null;
-            /** Rounding Delta E */
-            rounding_delta_e: number;
-            /** Uncertainty Delta E */
-            uncertainty_delta_e: number | null;
-            /** Near */
-            near: string;
-        };
-        /**
-         * TriadOut
-         * @description A computed triangle; `patches` are its picks, in order.
-         */
-        TriadOut: {
-            /** Paints */
-            paints: components["schemas"]["PaintRef"][];
-            /** Corners */
-            corners: components["schemas"]["Look"][];
-            field: components["schemas"]["FieldOut"];
-            /** Lines */
-            lines: components["schemas"]["ChromaLineOut"][];
-            /** Neutral Point */
-            neutral_point: number[];
-            neutral: components["schemas"]["PatchOut"];
-            /** Reaches */
-            reaches: boolean;
-            /** Miss */
-            miss: string;
-            /** Patches */
-            patches: components["schemas"]["PatchOut"][];
-            /** Paint Data Version */
-            paint_data_version: string;
-        };
-        /**
          * ChartOut
          * @description A computed chart, row by row.
          *
@@ -5441,8 +5183,42 @@ export interface components {
                 number
             ][][];
             layers?: components["schemas"]["LayersAhead"] | null;
+            run?: components["schemas"]["RunOut"] | null;
+            field?: components["schemas"]["TriangleOut"] | null;
             /** Paint Data Version */
             paint_data_version: string;
+        };
+        /**
+         * ChromaLineOut
+         * @description Where the triangle has one chroma: pieces of line, each two points of the triangle.
+         */
+        ChromaLineOut: {
+            /** Chroma */
+            chroma: number;
+            /** Pieces */
+            pieces: number[][][];
+        };
+        /**
+         * FieldOut
+         * @description A triangle in a lattice of points, rows from the first corner; shares of the corners.
+         */
+        FieldOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Level */
+            level: number;
+            /** Point */
+            point: number[][];
+            /** Parts */
+            parts: number[][];
         };
         /**
          * LayerRun
@@ -5472,6 +5248,113 @@ export interface components {
             mixed: components["schemas"]["LayerRun"][];
             /** Away */
             away: number[][];
+        };
+        /**
+         * NeutralOut
+         * @description Where the trail comes nearest to grey, how far it misses, and which way it leans.
+         *
+         *     `step` is the step that lies there, or the nearest one; `among_steps` says which.
+         */
+        NeutralOut: {
+            /** Share */
+            share: number;
+            /** Step */
+            step: number;
+            /** Among Steps */
+            among_steps: boolean;
+            /** Lab */
+            lab: number[];
+            /** Chroma */
+            chroma: number;
+            /** Lean */
+            lean: string | null;
+            /** Miss */
+            miss: string;
+        };
+        /**
+         * PaintRef
+         * @description A paint by its key.
+         */
+        PaintRef: {
+            /** Key */
+            key: string;
+            /** Name */
+            name: string;
+        };
+        /**
+         * PatchOut
+         * @description A patch: its parts and how it looks.
+         *
+         *     `uncertainty_delta_e` is how far the prediction is to be trusted: one standard deviation; of
+         *     layers none is known. `mixture` is the patch in tubes, to go on with as an end of another sheet;
+         *     without its water. It is none where a paint of it is in no tube of the painter's, and of layers.
+         *     `near` names the colour that it is near and how it differs, empty where it lies between the
+         *     names.
+         */
+        PatchOut: {
+            /** Label */
+            label: string;
+            look: components["schemas"]["Look"];
+            /** Parts */
+            parts: components["schemas"]["Part"][];
+            /** Mixture */
+            mixture: components["schemas"]["TubePart"][] | null;
+            /** Rounding Delta E */
+            rounding_delta_e: number;
+            /** Uncertainty Delta E */
+            uncertainty_delta_e: number | null;
+            /** Near */
+            near: string;
+        };
+        /**
+         * RunOut
+         * @description A trail in steps, which stand in the first row: where they lie along it, and which are
+         *     pinned. `ends` are its tubes.
+         */
+        RunOut: {
+            /** Ends */
+            ends: components["schemas"]["Look"][];
+            trail: components["schemas"]["TrailOut"];
+            ahead: components["schemas"]["AheadOut"] | null;
+            /** Shares */
+            shares: number[];
+            /** Pinned */
+            pinned: boolean[];
+            neutral: components["schemas"]["NeutralOut"];
+        };
+        /**
+         * TrailOut
+         * @description A trail in 201 points, each at its share of the second paint.
+         */
+        TrailOut: {
+            /** Lab */
+            lab: number[][];
+            /** Srgb */
+            srgb: string[];
+            /** In Gamut */
+            in_gamut: boolean[];
+            /** Value Srgb */
+            value_srgb: string[];
+            /** Opened Srgb */
+            opened_srgb: string[];
+            /** Share */
+            share: number[];
+        };
+        /**
+         * TriangleOut
+         * @description The field of a triangle, whose picks stand in the only row.
+         */
+        TriangleOut: {
+            /** Corners */
+            corners: components["schemas"]["Look"][];
+            lattice: components["schemas"]["FieldOut"];
+            /** Lines */
+            lines: components["schemas"]["ChromaLineOut"][];
+            /** Neutral Point */
+            neutral_point: number[];
+            neutral: components["schemas"]["PatchOut"];
+            /** Reaches */
+            reaches: boolean;
         };
         /**
          * FixOut
@@ -5828,7 +5711,7 @@ export interface components {
          */
         PlanIn: {
             /** Request */
-            request: components["schemas"]["ScaleIn"] | components["schemas"]["TriadIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+            request: components["schemas"]["ScaleChartIn"] | components["schemas"]["TriadChartIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             measure: components["schemas"]["SheetMeasure"];
         };
         /**
@@ -5848,7 +5731,8 @@ export interface components {
          * @description A scale, and the saved one to hold beside it.
          */
         CompareIn: {
-            request: components["schemas"]["ScaleIn"];
+            /** Request */
+            request: components["schemas"]["ScaleChartIn"] | components["schemas"]["TriadChartIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             /** Sheet */
             sheet: number;
         };
@@ -5874,8 +5758,7 @@ export interface components {
          */
         OpenedOut: {
             sheet: components["schemas"]["SheetOut"];
-            /** Computed */
-            computed: components["schemas"]["ScaleOut"] | components["schemas"]["TriadOut"] | components["schemas"]["ChartOut"] | null;
+            computed: components["schemas"]["ChartOut"] | null;
         };
         /**
          * PileSummaryOut
@@ -10569,72 +10452,6 @@ export interface operations {
             };
         };
     };
-    server_scales_api_compute_scale: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ScaleIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["ScaleOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_scales_api_compute_triad: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TriadIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TriadOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     server_scales_api_compute_chart: {
         parameters: {
             query?: never;
@@ -10644,7 +10461,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ComplementChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
+                "application/json": components["schemas"]["ScaleChartIn"] | components["schemas"]["TriadChartIn"] | components["schemas"]["GridChartIn"] | components["schemas"]["DarksChartIn"] | components["schemas"]["ShadesChartIn"] | components["schemas"]["LayersChartIn"] | components["schemas"]["WheelChartIn"] | components["schemas"]["NeighboursChartIn"] | components["schemas"]["BrownsChartIn"] | components["schemas"]["ValuesChartIn"] | components["schemas"]["TintsChartIn"] | components["schemas"]["StringsChartIn"] | components["schemas"]["RecessionChartIn"] | components["schemas"]["CalibrationChartIn"] | components["schemas"]["TellingChartIn"];
             };
         };
         responses: {

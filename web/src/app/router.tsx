@@ -13,7 +13,7 @@ import { isFirstView, isHere, setHere } from "../api/early";
 import { NOBODY } from "../api/preferences";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
-import type { Kind } from "../mixtures/sheets/draft";
+import { PICTURE, WORDS, type Word } from "../mixtures/sheets/draft";
 import { ScalesStage } from "../scales/ScalesStage";
 import { prefetchSheet } from "../scales/sheet/prefetch";
 import { Shell } from "./Shell";
@@ -94,13 +94,12 @@ const idIn = (text: string | undefined) => (text === undefined ? null : Number(t
 /** A first view that has all it needs by then is drawn once, and not piece by piece. */
 const DRAWN_WHOLE_WITHIN_MS = 800;
 const wait = (ms: number) => new Promise((resolve) => window.setTimeout(resolve, ms));
-const KINDS = ["scale", "triad", "chart"] as const;
 
 const scales = createRoute({
   getParentRoute: () => studio,
   path: "/scales/{-$sheetId}",
-  validateSearch: (search: Record<string, unknown>): { new?: Kind; turn?: number } => ({
-    ...(KINDS.includes(search.new as Kind) ? { new: search.new as Kind } : {}),
+  validateSearch: (search: Record<string, unknown>): { new?: Word; turn?: number } => ({
+    ...((search.new as Word) in PICTURE ? { new: search.new as Word } : {}),
     ...(typeof search.turn === "number" ? { turn: search.turn } : {}),
   }),
   loader: async ({ context, params }) => {
@@ -109,8 +108,8 @@ const scales = createRoute({
   },
   component: function Scales() {
     const { sheetId } = scales.useParams();
-    const { new: kind = "scale", turn = 0 } = scales.useSearch();
-    return <ScalesStage me={useMe()} sheetId={idIn(sheetId)} kind={kind} turn={turn} />;
+    const { new: word = WORDS.run, turn = 0 } = scales.useSearch();
+    return <ScalesStage me={useMe()} sheetId={idIn(sheetId)} word={word} turn={turn} />;
   },
 });
 

@@ -24,9 +24,3 @@ export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] 
   );
   return warm && cool && warm !== cool ? [oneTube(warm.id), oneTube(cool.id)] : null;
 }
-
-/** A red, a yellow and a blue of the box. */
-export function exampleTriad(tubes: readonly Tube[]): TubeMixture[] | null {
-  const trio = tubesFor(TABLES.examples.triad, tubes);
-  return trio.length === TABLES.examples.triad.length ? trio.map(({ id }) => oneTube(id)) : null;
-}

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import type { ReadBack } from "../api/client";
+import { oneTube } from "../mixtures/mixture";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
-import { useTakingOver } from "./useReadBack";
+import { planNext, useTakingOver } from "./useReadBack";
 
 /** What a sheet says of its tubes, and what is taken over from it. */
 export function LearntTubes({ read }: { read: ReadBack }) {
@@ -68,9 +69,9 @@ export function LearntTubes({ read }: { read: ReadBack }) {
         <Button
           look="paper"
           disabled={own.length === 0 || next.isPending}
-          onClick={() => next.mutate(own.slice(0, 6))}
+          onClick={() => next.mutate(own.slice(0, 6).map(({ tube }) => oneTube(tube)))}
         >
-          Plan the sheet that would tell most
+          {planNext}
         </Button>
       </div>
       {read.calibrated && (

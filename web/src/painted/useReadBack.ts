@@ -1,12 +1,14 @@
-import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useRef } from "react";
-import { api, got, type ReadBack } from "../api/client";
-import { DEFAULTS } from "../api/tables";
+import { api, got, type ReadBack, type TubeMixture } from "../api/client";
+import { tubesQuery } from "../api/queries";
 import { newToken } from "../api/token";
 import { sendFile } from "../api/upload";
 import { useTask } from "../keeping/useTask";
 import type { PaintedThing } from "../mixtures/parts";
+import { draftWith, nameFor } from "../mixtures/sheets/draft";
+import { begunWith, OFFERED } from "../mixtures/sheets/kinds";
 import { readBackQuery, readOfQuery } from "./queries";
 
 export type Light = "" | "daylight" | "led" | "fluorescent" | "tungsten";
@@ -26,6 +28,11 @@ interface Begun {
   id: number;
   task: string;
 }
+
+/** The kind of sheet that is planned next from what one told. */
+export const [NEXT, { after_reading: planNext }] = OFFERED.find(
+  ([, kind]) => kind.after_reading,
+) as (typeof OFFERED)[number];
 
 /** Has photographs of something painted read; tells of the newest that was. */
 export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
@@ -55,6 +62,7 @@ export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
 
 /** What is taken over from a photograph that was read. */
 export function useTakingOver(read: ReadBack) {
+  const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
   const navigate = useNavigate();
   const path = { key: read.id };
@@ -83,23 +91,12 @@ export function useTakingOver(read: ReadBack) {
       },
     }),
     next: useMutation({
-      mutationFn: (tubes: readonly { tube: number; name: string }[]) =>
-        got(
-          api.POST("/api/scales", {
-            body: {
-              name: `What tells most of ${tubes.map((each) => each.name).join(", ")}`.slice(0, 120),
-              request: {
-                ...DEFAULTS.Viewing,
-                kind: "chart",
-                chart: "telling",
-                mixtures: tubes.map(({ tube }) => ({ parts: [{ tube, parts: 1 }], name: "" })),
-              },
-              measure: DEFAULTS.SheetMeasure,
-              notes: [],
-              token: newToken(),
-            },
-          }),
-        ),
+      mutationFn: (ends: readonly TubeMixture[]) => {
+        const request = begunWith(NEXT, ends);
+        const { measure } = draftWith(request);
+        const body = { name: nameFor(request, tubes), request, measure, token: newToken() };
+        return got(api.POST("/api/scales", { body: body as never }));
+      },
       onSuccess: (sheet) => {
         cache.invalidateQueries({ queryKey: ["sheets"] });
         navigate({ to: "/scales/{-$sheetId}", params: { sheetId: String(sheet.id) } });

@@ -33,12 +33,15 @@ interface Moved {
  */
 export function StepsProvider({
   computed,
+  patches = computed.length,
   greyest: greyestNow,
   onPlace,
   children,
 }: {
   /** Shares of the steps, as the server computed them. */
   computed: readonly number[];
+  /** How many patches may be chosen, where there are more than the steps. */
+  patches?: number;
   greyest: number;
   /** A step was moved and let go. The same function each time, or all is drawn anew. */
   onPlace: (place: number, share: number) => void;
@@ -49,6 +52,7 @@ export function StepsProvider({
   const [moved, setMoved] = useState<Moved | null>(null);
   const latest = useRef<Moved | null>(null);
   const greyest = useRef(greyestNow);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an answer ends the holding
   useEffect(() => {
     const held = latest.current?.place;
     latest.current = null;
@@ -58,9 +62,9 @@ export function StepsProvider({
     // Who looks at the greyest step goes on looking at it when the steps change; who moved it
     // from there goes on with the one in hand.
     select((at) =>
-      at === before && at !== held ? greyestNow : Math.min(at, Math.max(computed.length - 1, 0)),
+      at === before && at !== held ? greyestNow : Math.min(at, Math.max(patches - 1, 0)),
     );
-  }, [computed, greyestNow]);
+  }, [computed, patches, greyestNow]);
   const move = useCallback((place: number, share: number) => {
     latest.current = { place, share };
     setMoved(latest.current);

@@ -2,7 +2,14 @@ import { Plus } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Me, Sheet, Tube } from "../api/client";
 import { Room } from "../keeping/Room";
-import { type Draft, emptyDraft, type Kind, type RequestDraft } from "../mixtures/sheets/draft";
+import {
+  type Draft,
+  emptyDraft,
+  PICTURES,
+  pictureOf,
+  type RequestDraft,
+} from "../mixtures/sheets/draft";
+import { firstOf, KINDS, type Picture } from "../mixtures/sheets/kinds";
 import { useNewSheet } from "../mixtures/sheets/useNewSheet";
 import { Tray } from "../mixtures/Tray";
 import { Button } from "../ui/Button";
@@ -10,13 +17,11 @@ import { Choice } from "../ui/Choice";
 import { SHEETS } from "./sheet/shelf";
 import type { OpenSheet } from "./sheet/useSheet";
 
-const KINDS: ReadonlyArray<readonly [Kind, string]> = [
-  ["scale", "Scale"],
-  ["triad", "Triangle"],
-  ["chart", "Chart"],
-];
+/** What a sheet that is drawn so is called: what is drawn as cells is of many kinds. */
+const called = (picture: Picture) =>
+  picture === "cells" ? "Chart" : KINDS[firstOf(picture)].title;
 
-const WORDS: Record<Kind, string> = { scale: "scale", triad: "triangle", chart: "chart" };
+const DRAWN = PICTURES.map((picture) => [picture, called(picture)] as const);
 
 /** What every kind of bench is given: the kept sheet, or a new one to start with. */
 export interface BenchProps<R extends RequestDraft> {
@@ -52,7 +57,9 @@ export function Bench<R extends RequestDraft>({
 }) {
   const begin = useNewSheet();
   const { undo, redo, draft } = sheet;
-  const beginAnew = () => begin(emptyDraft(draft.request.kind));
+  const picture = pictureOf(draft.request);
+  const word = called(picture).toLowerCase();
+  const beginAnew = () => begin(emptyDraft(picture));
   return (
     <Room
       className="[--slip:18.5rem]"
@@ -61,17 +68,17 @@ export function Bench<R extends RequestDraft>({
         <>
           <Choice
             label="Kind of sheet"
-            options={KINDS}
-            value={draft.request.kind}
-            onChoose={(kind) => {
-              if (kind !== draft.request.kind) begin(emptyDraft(kind));
+            options={DRAWN}
+            value={picture}
+            onChoose={(next) => {
+              if (next !== picture) begin(emptyDraft(next));
             }}
           />
           {view}
         </>
       }
       head={head}
-      folded={draft.name || `A new ${WORDS[draft.request.kind]}`}
+      folded={draft.name || `A new ${word}`}
       undo={undo}
       redo={redo}
       keys={[{ key: "n", says: "A new sheet", act: beginAnew }]}
@@ -91,7 +98,7 @@ export function Bench<R extends RequestDraft>({
               beginAnew();
             }}
           >
-            <Plus aria-hidden="true" size={18} /> New {WORDS[draft.request.kind]}
+            <Plus aria-hidden="true" size={18} /> New {word}
           </Button>
         ),
         empty:

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type HistoryState, useLocation } from "@tanstack/react-router";
-import { lazy, Suspense, useRef } from "react";
+import { type ComponentType, lazy, Suspense, useRef } from "react";
 import type { Me, Sheet } from "../api/client";
 import { usualMeasure } from "../api/preferences";
 import { sheetQuery } from "../api/queries";
@@ -8,17 +8,24 @@ import {
   type Draft,
   draftOf,
   emptyDraft,
-  type Kind,
-  type ScaleDraft,
-  type TriadDraft,
+  PICTURE,
+  pictureOf,
+  type RequestDraft,
+  type Word,
+  wordOf,
 } from "../mixtures/sheets/draft";
-import type { ChartDraft } from "../mixtures/sheets/kinds";
+import type { Picture } from "../mixtures/sheets/kinds";
 import { newAddress } from "../mixtures/sheets/useNewSheet";
 import { Note } from "../ui/Note";
+import type { BenchProps } from "./Bench";
 import { ScaleBench } from "./pair/ScaleBench";
 
-const TriadBench = lazy(() => import("./triad/TriadBench"));
-const ChartBench = lazy(() => import("./chart/ChartBench"));
+/** The bench of a sheet, by how it is drawn. */
+const BENCHES = {
+  run: ScaleBench,
+  field: lazy(() => import("./triad/TriadBench")),
+  cells: lazy(() => import("./chart/ChartBench")),
+} as unknown as Record<Picture, ComponentType<BenchProps<RequestDraft>>>;
 
 interface Bench {
   key: number;
@@ -33,19 +40,19 @@ interface Bench {
 export function ScalesStage({
   me,
   sheetId,
-  kind,
+  word,
   turn,
 }: {
   me: Me;
   sheetId: number | null;
-  kind: Kind;
+  word: Word;
   /** Told apart from the last new sheet by this. */
   turn: number;
 }) {
   const found = useQuery({ ...sheetQuery(sheetId ?? 0), enabled: sheetId !== null });
   const { draft, goesOn } = useLocation({ select: ({ state }): HistoryState => state });
   const last = useRef<Bench | null>(null);
-  const address = newAddress(kind, turn);
+  const address = newAddress(word, turn);
   const place = sheetId === null ? address : String(sheetId);
   if (last.current?.place !== place) {
     const was = last.current;
@@ -54,7 +61,9 @@ export function ScalesStage({
       last.current = { ...was, place };
     } else if (sheetId === null) {
       const start =
-        draft?.request.kind === kind ? draft : { ...emptyDraft(kind), measure: usualMeasure(me) };
+        draft && wordOf(draft.request) === word
+          ? draft
+          : { ...emptyDraft(PICTURE[word]), measure: usualMeasure(me) };
       last.current = { key, place, address, sheet: null, start };
     } else if (found.data && !found.isFetching) {
       last.current = { key, place, address, sheet: found.data, start: draftOf(found.data) };
@@ -68,18 +77,10 @@ export function ScalesStage({
   }
   if (!last.current) return null;
   const { key, sheet, start } = last.current;
-  const props = { me, sheet, address: last.current.address };
+  const Shown = BENCHES[pictureOf(start.request)];
   return (
     <Suspense fallback={<p className="p-8">Laying out the stage …</p>}>
-      {start.request.kind === "scale" && (
-        <ScaleBench key={key} {...props} start={start as Draft<ScaleDraft>} />
-      )}
-      {start.request.kind === "triad" && (
-        <TriadBench key={key} {...props} start={start as Draft<TriadDraft>} />
-      )}
-      {start.request.kind === "chart" && (
-        <ChartBench key={key} {...props} start={start as Draft<ChartDraft>} />
-      )}
+      <Shown key={key} me={me} sheet={sheet} address={last.current.address} start={start} />
     </Suspense>
   );
 }

@@ -3,8 +3,8 @@ import type { Origin, TubeMixture, TubePart } from "../../api/client";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { NO_TARGET, pileFor, useBeginPiles } from "../beginPile";
 import { NoteIt } from "../NoteIt";
-import { draftWith, EMPTY_SCALE, EMPTY_TRIAD } from "./draft";
-import { emptyChart, OFFERED } from "./kinds";
+import { draftWith } from "./draft";
+import { begunWith, OFFERED } from "./kinds";
 import { useNewSheet } from "./useNewSheet";
 
 /** A mixture as the beginning of a sheet or a pile. */
@@ -25,19 +25,12 @@ export function GoOn({
   const begin = useNewSheet();
   const pile = useBeginPiles();
   const start: TubeMixture = { parts: mixture, name: mixture.length === 1 ? "" : name, origin };
-  const corners = [start, null, null];
-  const goals: ReadonlyArray<readonly [string, () => void]> = [
-    ["A scale from it", () => begin(draftWith({ ...EMPTY_SCALE, medium, first: start }))],
-    ["A pile of it", () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: start })])],
-    ["A triangle with it", () => begin(draftWith({ ...EMPTY_TRIAD, medium, corners }))],
-    ...OFFERED.filter(([, kind]) => kind.goes_on).map(
-      ([chart, { goes_on, goes_on_as }]) =>
-        [
-          goes_on,
-          () => begin(draftWith({ ...emptyChart(chart), medium, [goes_on_as]: [start] })),
-        ] as const,
-    ),
-  ];
+  const sheets = OFFERED.filter(([, { goes_on }]) => goes_on).map(
+    ([chart, { goes_on }]) =>
+      [goes_on, () => begin(draftWith({ ...begunWith(chart, [start]), medium }))] as const,
+  );
+  const toPile = () => pile.mutate([pileFor({ ...NO_TARGET, name, mixture: start })]);
+  const goals = [...sheets.slice(0, 1), ["A pile of it", toPile] as const, ...sheets.slice(1)];
   return (
     <>
       <ActionMenu

@@ -8,8 +8,6 @@ import {
   type Draft,
   draftOf,
   draftWith,
-  EMPTY_SCALE,
-  EMPTY_TRIAD,
   emptyDraft,
   nameFor,
   requestOf,
@@ -18,6 +16,9 @@ import {
 } from "./draft";
 import { asKind, chartOf, emptyChart, exampleOf, KINDS, OFFERED } from "./kinds";
 import { UNSAVED_SHEETS } from "./unsaved";
+
+const EMPTY_SCALE = emptyChart("scale") as ScaleDraft;
+const EMPTY_TRIAD = emptyChart("triad");
 
 const scale = (patch: Partial<ScaleDraft> = {}): Draft<ScaleDraft> =>
   draftWith({ ...EMPTY_SCALE, ...patch });
@@ -158,7 +159,7 @@ describe("unsaved work", () => {
 
   it("is there again after a reload, for its painter alone", () => {
     keepUnsaved(UNSAVED_SHEETS, "ann", "new-scale", {
-      draft: { ...emptyDraft("scale"), name: "Fog" },
+      draft: { ...emptyDraft("run"), name: "Fog" },
       revision: 3,
     });
     expect(readUnsaved(UNSAVED_SHEETS, "ann", "new-scale")).toMatchObject({
@@ -187,6 +188,29 @@ describe("unsaved work", () => {
     });
   });
 
+  it("of an earlier version is a kind of chart, whatever it was called", () => {
+    const waits = (place: string, request: object) => {
+      const unsaved = JSON.stringify({ draft: { name: "Rope", request, notes: {} } });
+      window.localStorage.setItem(`mesotint.sheet.ann.${place}`, unsaved);
+      return readUnsaved(UNSAVED_SHEETS, "ann", place)?.draft.request;
+    };
+    const laid = { medium: "wash", ground: "cream" };
+    const scale = { first: oneTube(1), second: oneTube(2), steps: 7, pins: [] };
+    const third = { mixture: oneTube(3), parts: 0.2 };
+    expect(waits("new-scale", { kind: "scale", ...laid, ...scale, third })).toEqual({
+      ...{ ...EMPTY_SCALE, ...laid, ...scale },
+      ...{ third: oneTube(3), third_parts: 0.2 },
+    });
+    const corners = [oneTube(1), null, oneTube(2)];
+    expect(waits("new-triad", { kind: "triangle", ...laid, corners })).toEqual({
+      ...{ ...EMPTY_TRIAD, ...laid, corners },
+    });
+    const complement = { kind: "chart", chart: "complement", ...laid, count: 7, openings: [0, 1] };
+    expect(waits("new-chart", { ...complement, mixtures: [oneTube(1), oneTube(2)] })).toEqual({
+      ...{ ...EMPTY_SCALE, ...laid, ...scale, openings: [1] },
+    });
+  });
+
   it("that cannot be read is left alone", () => {
     for (const broken of ["{broken", "null", '{"draft": {"request": {"kind": "pie"}}}']) {
       window.localStorage.setItem("mesotint.sheet.ann.new-scale", broken);
@@ -201,7 +225,7 @@ describe("a kind of chart", () => {
     expect(wheel).toMatchObject({ chart: "wheel", count: 24, mixtures: [oneTube(3)] });
     expect(wheel).not.toHaveProperty("up");
     for (const [chart] of OFFERED) expect(chartOf(emptyChart(chart))).toEqual(emptyChart(chart));
-    expect(chartOf({ chart: "pie" }).chart).toBe(OFFERED[0]?.[0]);
+    expect(chartOf({ chart: "pie" }).chart).toBe("grid");
   });
 
   it("takes over the tubes of another as far as it has places for them", () => {

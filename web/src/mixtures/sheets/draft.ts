@@ -1,16 +1,25 @@
 import type {
   ChartRequest,
+  Light,
   ScaleRequest,
   Sheet,
   SheetMeasure,
-  SheetRequest,
   TriadRequest,
   Tube,
   TubeMixture,
 } from "../../api/client";
 import { DEFAULTS, TABLES } from "../../api/tables";
-import { mixtureName } from "../mixture";
-import { type ChartDraft, chartOf, emptyChart, endsOf, isEnough, KINDS } from "./kinds";
+import { mixtureName } from "../../mixtures/mixture";
+import {
+  type ChartDraft,
+  chartOf,
+  emptyChart,
+  firstOf,
+  isEnough,
+  KINDS,
+  type Picture,
+  sideOf,
+} from "./kinds";
 
 export const [FEWEST_STEPS, MOST_STEPS] = TABLES.steps;
 
@@ -20,18 +29,26 @@ export const MOST_LIGHTENER = 12;
 /** The light a sheet is kept and opened under; the room's light only changes how it is looked at. */
 export const KEPT_LIGHT = "D65";
 
-export type Unlit<T> = Omit<T, "light" | "finish">;
+type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */
-export type ScaleDraft = Omit<Unlit<ScaleRequest>, "first" | "second"> & {
-  first: TubeMixture | null;
-  second: TubeMixture | null;
-};
-export type TriadDraft = Omit<Unlit<TriadRequest>, "corners"> & {
-  corners: Array<TubeMixture | null>;
-};
-export type RequestDraft = ScaleDraft | TriadDraft | ChartDraft;
-export type Kind = RequestDraft["kind"];
+export type ScaleDraft = ChartDraft &
+  Omit<Unlit<ScaleRequest>, "first" | "second" | "third"> &
+  Record<"first" | "second" | "third", TubeMixture | null>;
+export type TriadDraft = ChartDraft &
+  Omit<Unlit<TriadRequest>, "corners"> & { corners: Array<TubeMixture | null> };
+export type RequestDraft = ChartDraft;
+
+/** The word in the address of a new sheet, by how it is drawn. */
+export const WORDS = { run: "scale", field: "triad", cells: "chart" } as const;
+export type Word = (typeof WORDS)[Picture];
+
+export const PICTURES = Object.keys(WORDS) as Picture[];
+export const PICTURE = Object.fromEntries(
+  PICTURES.map((picture) => [WORDS[picture], picture]),
+) as Record<Word, Picture>;
+export const pictureOf = (request: RequestDraft): Picture => KINDS[request.chart].picture;
+export const wordOf = (request: RequestDraft): Word => WORDS[pictureOf(request)];
 
 /** A sheet being made: what the painter chose, kept or not. */
 export interface Draft<R extends RequestDraft = RequestDraft> {
@@ -42,75 +59,26 @@ export interface Draft<R extends RequestDraft = RequestDraft> {
   notes: Record<number, string>;
 }
 
-/** What the server takes where nothing is said, without what the room tells. */
-function unlit<T extends object>(given: T): Omit<T, "light" | "finish"> {
-  const { light: _light, finish: _finish, ...rest } = given as T & Record<string, unknown>;
-  return rest as Omit<T, "light" | "finish">;
-}
-
-export const EMPTY_SCALE = {
-  ...unlit(DEFAULTS.ScaleIn),
-  ...{ first: null, second: null, third: null, hold: null },
-} as ScaleDraft;
-
-export const EMPTY_TRIAD = {
-  ...unlit(DEFAULTS.TriadIn),
-  corners: [null, null, null],
-} as TriadDraft;
-
-const EMPTY: Record<Kind, RequestDraft> = {
-  scale: EMPTY_SCALE,
-  triad: EMPTY_TRIAD,
-  chart: emptyChart(),
-};
-
-export function emptyDraft(kind: Kind): Draft {
-  return draftWith(EMPTY[kind]);
-}
-
 /** A new sheet of a request. */
 export function draftWith<R extends RequestDraft>(request: R): Draft<R> {
   return { name: "", request, measure: DEFAULTS.SheetMeasure, notes: {} };
 }
 
-/** Every end a request has, in order. */
-export function mixturesOf(request: RequestDraft): TubeMixture[] {
-  const ends =
-    request.kind === "scale"
-      ? [request.first, request.second, request.third?.mixture ?? null]
-      : request.kind === "triad"
-        ? request.corners
-        : endsOf(request);
-  return ends.filter((end) => end !== null);
-}
+/** A new sheet that is drawn so, with nothing on it. */
+export const emptyDraft = (picture: Picture): Draft => draftWith(emptyChart(firstOf(picture)));
 
 /** What is asked of the server under a light; null while something is still to be chosen. */
-export function requestOf(draft: RequestDraft, light: ScaleRequest["light"]): SheetRequest | null {
+export function requestOf(draft: RequestDraft, light: Light): ChartRequest | null {
   const lit = { finish: "satin", light } as const;
-  switch (draft.kind) {
-    case "scale": {
-      const { first, second } = draft;
-      return first && second ? { ...draft, ...lit, first, second } : null;
-    }
-    case "triad": {
-      const corners = draft.corners.filter((corner) => corner !== null);
-      return corners.length === 3 ? { ...draft, ...lit, corners } : null;
-    }
-    case "chart":
-      return isEnough(draft) ? ({ ...draft, ...lit } as unknown as ChartRequest) : null;
-  }
+  return isEnough(draft) ? ({ ...draft, ...lit } as unknown as ChartRequest) : null;
 }
 
 /** A kept sheet, to go on with. */
 export function draftOf(sheet: Sheet): Draft {
-  const { light: _light, finish: _finish, ...request } = sheet.request;
   const notes = sheet.patches.flatMap((patch, i) => (patch.note ? [[i, patch.note]] : []));
   return {
     name: sheet.name,
-    request:
-      request.kind === "chart"
-        ? chartOf(request)
-        : ({ ...EMPTY[request.kind], ...request } as RequestDraft),
+    request: chartOf(sheet.request),
     measure: sheet.measure,
     notes: Object.fromEntries(notes),
   };
@@ -119,14 +87,14 @@ export function draftOf(sheet: Sheet): Draft {
 /** A name to find a sheet by until the painter gives it a better one. */
 export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
   const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
-  const names = mixturesOf(draft).map((end) => mixtureName(end, tubes));
-  const told =
-    draft.kind === "scale"
-      ? `${names[0] ?? ""} into ${lower(names[1] ?? "")}`
-      : draft.kind === "triad"
-        ? names.map((name, i) => (i ? lower(name) : name)).join(", ")
-        : `${KINDS[draft.chart].noun} of ${names.map(lower).join(", ") || "the desk"}`;
-  return told.slice(0, 120);
+  const { noun, joined, sides } = KINDS[draft.chart];
+  const names = sides
+    // What has no name of its own is called by what it needs.
+    .filter(({ fewest }) => noun || fewest > 0)
+    .flatMap(({ name }) => sideOf(draft, name))
+    .map((end) => mixtureName(end, tubes));
+  const called = names.map((name, i) => (noun || i ? lower(name) : name)).join(joined);
+  return (noun ? `${noun} of ${called || "the desk"}` : called).slice(0, 120);
 }
 
 /** Places of steps when their number changes: what was pinned or noted keeps its part of the way. */

@@ -16,6 +16,8 @@ export interface Side {
   fewest: number;
   most: number;
   example: Places;
+  /** Whether it is one place, so that what stands there is no list. */
+  single: boolean;
 }
 
 type Word = string | number | boolean;
@@ -33,6 +35,7 @@ export type Option = { name: string } & (
   | { is: "Toggle"; label: string; on: Word; off: Word; ground: boolean }
   | { is: "Numbers"; word: string; by_length: Readonly<Record<string, readonly number[]>> }
   | ({ is: "OfEach"; label: string; unit: string; each: number } & Limits)
+  | { is: "Marks"; most: number }
 ) & { usual: unknown };
 
 interface Limits {
@@ -44,27 +47,41 @@ interface Limits {
 export interface Kind {
   title: string;
   noun: string;
+  joined: string;
+  picture: "cells" | "run" | "field";
   question: string;
   opaque: boolean;
   presets: readonly [string, Readonly<Record<string, Readonly<Record<string, number>>>>] | null;
   goes_on: string;
   goes_on_as: string;
+  after_reading: string;
   for_class: string;
   example: Readonly<Record<string, unknown>>;
   sides: readonly Side[];
   options: readonly Option[];
 }
 
+/** How a chart is drawn. */
+export type Picture = Kind["picture"];
+
 export const KINDS = TABLES.charts as unknown as Readonly<Record<ChartKind, Kind>>;
 
 /** The kinds as they are offered, the first before the others. */
 export const OFFERED = Object.entries(KINDS) as ReadonlyArray<readonly [ChartKind, Kind]>;
 
-const FIRST = OFFERED[0]?.[0] as ChartKind;
+/** The first kind that is drawn so. */
+export const firstOf = (picture: Picture): ChartKind =>
+  OFFERED.find(([, kind]) => kind.picture === picture)?.[0] as ChartKind;
 
-/** What stands on a side of a chart. */
+/** What stands on a side of a chart; a place may still be empty. */
 export const sideOf = (draft: ChartDraft, name: string): readonly TubeMixture[] =>
-  (draft[name] ?? []) as readonly TubeMixture[];
+  [(draft[name] ?? []) as TubeMixture | Array<TubeMixture | null>]
+    .flat()
+    .filter((end) => end !== null);
+
+/** What a side holds with some ends on it. */
+const standing = ({ single }: Side, ends: readonly TubeMixture[]) =>
+  single ? (ends[0] ?? null) : ends;
 
 /** Every tube and mixture of a chart, side by side. */
 export const endsOf = (draft: ChartDraft): TubeMixture[] =>
@@ -78,12 +95,12 @@ export const isEnough = (draft: ChartDraft) =>
   KINDS[draft.chart].sides.every((side) => sideOf(draft, side.name).length >= side.fewest);
 
 /** A chart of which nothing is chosen yet. */
-export function emptyChart(chart: ChartKind = FIRST): ChartDraft {
+export function emptyChart(chart: ChartKind): ChartDraft {
   const { medium, ground } = DEFAULTS.Viewing;
   const { sides, options } = KINDS[chart];
   return {
     ...{ kind: "chart", chart, medium, ground },
-    ...Object.fromEntries(sides.map(({ name }) => [name, []])),
+    ...Object.fromEntries(sides.map((side) => [side.name, standing(side, [])])),
     ...Object.fromEntries(options.map(({ name, usual }) => [name, usual])),
   };
 }
@@ -91,7 +108,7 @@ export function emptyChart(chart: ChartKind = FIRST): ChartDraft {
 /** A chart with what its kind takes, and nothing else; as earlier versions kept it, too. */
 export function chartOf(request: Readonly<Record<string, unknown>>): ChartDraft {
   const chart = request.chart as ChartKind;
-  const empty = emptyChart(chart in KINDS ? chart : FIRST);
+  const empty = emptyChart(chart in KINDS ? chart : firstOf("cells"));
   const { dark, ratio, row_parts } = request;
   const given: Record<string, unknown> = {
     ...request,
@@ -114,17 +131,31 @@ export function asKind(draft: ChartDraft, chart: ChartKind): ChartDraft {
     ...emptyChart(chart),
     ...(kind.opaque ? {} : { medium, ground }),
     ...Object.fromEntries(
-      sides.map(({ name, most }) => [name, sideOf(draft, name).slice(0, most)]),
+      sides.map((side) => [
+        side.name,
+        standing(side, sideOf(draft, side.name).slice(0, side.most)),
+      ]),
     ),
   };
 }
 
 /** What a kind begins with from some tubes; null where they are too few. */
 export function exampleOf(kind: Kind, tubes: readonly Tube[]): Record<string, unknown> | null {
-  const sides = kind.sides.map(({ name, fewest, example }) => {
-    const taken = tubesFor(example, tubes);
-    return { name, ends: taken.map(({ id }) => oneTube(id)), enough: taken.length >= fewest };
+  const sides = kind.sides.map((side) => {
+    const ends = tubesFor(side.example, tubes).map(({ id }) => oneTube(id));
+    return { side, ends, enough: ends.length >= side.fewest };
   });
   if (!sides.every(({ enough }) => enough) || !sides.some(({ ends }) => ends.length)) return null;
-  return { ...kind.example, ...Object.fromEntries(sides.map(({ name, ends }) => [name, ends])) };
+  const stand = sides.map(({ side, ends }) => [side.name, standing(side, ends)]);
+  return { ...kind.example, ...Object.fromEntries(stand) };
+}
+
+/** A chart that begins with some mixtures, where its kind goes on from them. */
+export function begunWith(chart: ChartKind, mixtures: readonly TubeMixture[]): ChartDraft {
+  const { sides, goes_on_as } = KINDS[chart];
+  const stands = sides.filter(({ name }) => name === goes_on_as);
+  return {
+    ...emptyChart(chart),
+    ...Object.fromEntries(stands.map((side) => [side.name, standing(side, mixtures)])),
+  };
 }

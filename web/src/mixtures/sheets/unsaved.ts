@@ -1,17 +1,32 @@
+import type { TubeMixture } from "../../api/client";
 import type { UnsavedStore } from "../../keeping/unsaved";
-import { type Draft, emptyDraft } from "./draft";
+import { type Draft, draftWith } from "./draft";
 import { chartOf } from "./kinds";
 
+type Request = Record<string, unknown>;
+
 /** A request by the names that its fields have now: one that waited may be of an older version. */
-function renamed(request: unknown): Record<string, unknown> {
-  const { ends, ...rest } = request as Record<string, unknown>;
-  const third = rest.third as { end?: unknown; parts?: unknown } | null | undefined;
+function renamed(request: unknown): Request {
+  const { ends, ...rest } = request as Request;
+  const third = rest.third as { end?: unknown; mixture?: unknown; parts?: unknown } | null;
+  const mixture = third?.mixture ?? third?.end;
   return {
     ...rest,
     ...(rest.kind === "triangle" ? { kind: "triad" } : {}),
     ...(ends === undefined ? {} : { mixtures: ends }),
-    ...(third?.end ? { third: { mixture: third.end, parts: third.parts } } : {}),
+    ...(mixture ? { third: mixture, third_parts: third?.parts } : {}),
   };
+}
+
+/** One that was no chart by its own kind, and a complement chart as the scale that it is. */
+function asChart({ kind, ...rest }: Request): Request | null {
+  if (rest.chart === "complement") {
+    const [first = null, second = null] = rest.mixtures as TubeMixture[];
+    const [, ...openings] = rest.openings as number[];
+    return { ...rest, chart: "scale", first, second, steps: rest.count, openings };
+  }
+  if (kind === "chart") return rest;
+  return kind === "scale" || kind === "triad" ? { ...rest, chart: kind } : null;
 }
 
 /** Sheets that are not kept yet. */
@@ -19,12 +34,13 @@ export const UNSAVED_SHEETS: UnsavedStore<Draft> = {
   kind: "sheet",
   mended: (found) => {
     const draft = found as Draft | undefined;
-    const now = draft?.request && renamed(draft.request);
-    const kind = now?.kind as Draft["request"]["kind"] | undefined;
-    if (kind !== "scale" && kind !== "triad" && kind !== "chart") return null;
-    const empty = emptyDraft(kind);
-    const request =
-      kind === "chart" ? chartOf(now ?? {}) : ({ ...empty.request, ...now } as Draft["request"]);
-    return { ...empty, ...draft, request, measure: { ...empty.measure, ...draft?.measure } };
+    const request = draft?.request && asChart(renamed(draft.request));
+    if (!request) return null;
+    const empty = draftWith(chartOf(request));
+    return {
+      ...{ ...empty, ...draft },
+      request: empty.request,
+      measure: { ...empty.measure, ...draft?.measure },
+    };
   },
 };

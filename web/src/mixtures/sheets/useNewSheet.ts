@@ -1,7 +1,7 @@
 import { useNavigate } from "@tanstack/react-router";
 import { usePreferences, usualMeasure } from "../../api/preferences";
 import { DEFAULTS } from "../../api/tables";
-import type { Draft, Kind } from "./draft";
+import { type Draft, type Word, wordOf } from "./draft";
 
 declare module "@tanstack/react-router" {
   /** What passes between two addresses of the stage. */
@@ -14,7 +14,7 @@ declare module "@tanstack/react-router" {
 }
 
 /** Where a sheet stands that has not been kept yet; told apart from the last one by its turn. */
-export const newAddress = (kind: Kind, turn: number) => `new-${kind}-${turn}`;
+export const newAddress = (word: Word, turn: number) => `new-${word}-${turn}`;
 
 /** Begin a new sheet, with something in hand or empty. */
 export function useNewSheet(): (draft: Draft) => void {
@@ -24,7 +24,7 @@ export function useNewSheet(): (draft: Draft) => void {
     void navigate({
       to: "/scales/{-$sheetId}",
       params: { sheetId: undefined },
-      search: { new: draft.request.kind, turn: Date.now() },
+      search: { new: wordOf(draft.request), turn: Date.now() },
       // What says nothing of amounts is measured as this painter does.
       state: {
         draft:

@@ -5,11 +5,13 @@ import type { Chart, Tube, TubeMixture } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { MixtureChip, SmallChip } from "../../mixtures/MixtureChip";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
-import { draftWith, EMPTY_SCALE, requestOf } from "../../mixtures/sheets/draft";
+import { draftWith, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
 import {
   type ChartDraft,
+  emptyChart,
   endsOf,
   exampleOf,
+  firstOf,
   isFromDesk,
   KINDS,
   type Side,
@@ -51,7 +53,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("chart", request?.kind === "chart" ? request : null);
+  const { data, error } = useComputed("chart", request);
   const chart: Chart | undefined = request ? data : undefined;
   const [selected, setSelected] = useState(0);
   const [finding, setFinding] = useState(false);
@@ -91,7 +93,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
       ? () =>
           begin(
             draftWith({
-              ...EMPTY_SCALE,
+              ...(emptyChart(firstOf("run")) as ScaleDraft),
               medium: asked.medium,
               ground: asked.ground,
               lightener: (asked.white ?? 0) as number,

@@ -50,7 +50,7 @@ export function Partners({
     const fix = fixed ? partner.fix : null;
     sheet.set({
       second: oneTube(partner.tube),
-      third: fix?.tube ? { mixture: oneTube(fix.tube), parts: fix.parts } : null,
+      ...(fix?.tube ? { third: oneTube(fix.tube), third_parts: fix.parts } : { third: null }),
       pins: [],
     });
     onTaken();

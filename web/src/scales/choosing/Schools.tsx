@@ -1,7 +1,8 @@
 import { useMemo, useState } from "react";
 import type { Muting } from "../../api/client";
 import { useComputed } from "../../api/queries";
-import { draftWith, EMPTY_SCALE, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { draftWith, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { emptyChart, firstOf } from "../../mixtures/sheets/kinds";
 import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { Swatch } from "../../seen/Swatch";
 import { useViewing } from "../../seen/viewing";
@@ -68,7 +69,7 @@ export function Schools({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
                 (() =>
                   begin(
                     draftWith({
-                      ...EMPTY_SCALE,
+                      ...(emptyChart(firstOf("run")) as ScaleDraft),
                       medium,
                       ground,
                       first: { parts: each.patch.mixture ?? [], name: `By ${each.school}` },

@@ -49,14 +49,14 @@ export function Ends({
       {chip("second", "To", request.second)}
       {request.third ? (
         <div className="flex items-center gap-1">
-          {chip("third", "Third", request.third.mixture)}
+          {chip("third", "Third", request.third)}
           <label className="flex flex-col text-sm leading-none">
             <output>
               <b>{thirdText(third.parts)}</b>
             </output>
             <input
               type="range"
-              aria-label={`Share of ${mixtureName(request.third.mixture, tubes)}`}
+              aria-label={`Share of ${mixtureName(request.third, tubes)}`}
               aria-valuetext={thirdText(third.parts)}
               min={0}
               max={third.most}
@@ -91,11 +91,7 @@ export function Ends({
             name={word}
             onClose={() => setFinding(false)}
             onFound={(mixture) => {
-              sheet.set(
-                slot === "third"
-                  ? { third: { mixture, parts: request.third?.parts ?? 0.05 } }
-                  : { [slot]: mixture, pins: [] },
-              );
+              sheet.set(slot === "third" ? { third: mixture } : { [slot]: mixture, pins: [] });
               setFinding(false);
             }}
           />

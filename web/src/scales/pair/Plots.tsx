@@ -1,9 +1,10 @@
 import { memo } from "react";
-import type { Scale, Trail } from "../../api/client";
+import type { Trail } from "../../api/client";
 import { PagePlot } from "../../plots/PagePlot";
 import { PlanPlot } from "../../plots/PlanPlot";
 import { useNarrow } from "../../ui/useNarrow";
 import { useSize } from "../../ui/useSize";
+import type { Scale } from "./scale";
 
 const SIDE_BY_SIDE_FROM = 700;
 const LEAST_PLOT_HEIGHT = 250;

@@ -1,12 +1,13 @@
 import { Pin } from "lucide-react";
 import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
-import type { Scale, Trail } from "../../api/client";
+import type { Trail } from "../../api/client";
 import { useSteps } from "../../plots/steps";
 import { between, moveAlong, partsInWords, partsText, roughParts, sample } from "../../plots/trail";
 import { differenceShort } from "../../seen/difference";
 import { type Colour, Swatch, swatchStyle } from "../../seen/Swatch";
 import { useSeen } from "../../seen/useSeen";
 import type { Beside } from "./comparison";
+import type { Scale } from "./scale";
 
 const POINTS = 200;
 const COARSE = 10;

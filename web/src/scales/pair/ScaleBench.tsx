@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
-import type { Scale, Tube } from "../../api/client";
+import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { Hint } from "../../help/Hint";
 import { examplePair } from "../../mixtures/examples";
@@ -19,9 +19,11 @@ import type { SlipProps } from "../slip/props";
 import { Slip } from "../slip/Slip";
 import { useComparison } from "./comparison";
 import { type EndSlot, Ends } from "./Ends";
+import { OpenedRows } from "./OpenedRows";
 import { Plots } from "./Plots";
 import { Run } from "./Run";
 import { optionsSaid, ScaleOptions } from "./ScaleOptions";
+import { type Scale, scaleOf } from "./scale";
 import { useThird } from "./third";
 
 // Fetched when they are looked at: the trail comes first.
@@ -51,8 +53,8 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("scale", request?.kind === "scale" ? request : null);
-  const scale = request ? data : undefined;
+  const { data, error } = useComputed("chart", request);
+  const scale = useMemo(() => scaleOf(request ? data : undefined), [request, data]);
   const third = useThird(scale, asked, set);
 
   const [slot, setSlot] = useState<EndSlot>(asked.first ? "second" : "first");
@@ -66,7 +68,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const pick = useCallback(
     (tube: Tube) => {
       if (slot === "third") {
-        set({ third: { mixture: oneTube(tube.id), parts: asked.third?.parts ?? 0.05 } });
+        set({ third: oneTube(tube.id) });
         setView("trail");
         return;
       }
@@ -76,10 +78,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
     },
     [slot, asked, set],
   );
-  const inUse = useMemo(
-    () => [asked.first, asked.second, asked.third?.mixture ?? null].map(tubeOf),
-    [asked],
-  );
+  const inUse = useMemo(() => [asked.first, asked.second, asked.third].map(tubeOf), [asked]);
   const shares = useMemo(() => scale?.steps.map((step) => step.share) ?? [], [scale]);
   const pin = useCallback(
     (place: number, share: number) =>
@@ -90,7 +89,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       }, `place ${place}`),
     [change],
   );
-  const comparison = useComparison(sheet, request?.kind === "scale" ? request : null);
+  const comparison = useComparison(sheet, request, asked.steps);
   useKeys([
     { key: "e", says: "Steps, spacing and white", act: () => setOptions((open) => !open) },
     { key: "t", says: "The trail", act: () => setView("trail") },
@@ -101,7 +100,12 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const word = { first: "From", second: "To", third: "Third" }[slot];
   const example = examplePair(tubes);
   return (
-    <StepsProvider computed={shares} greyest={scale?.neutral.step ?? 0} onPlace={pin}>
+    <StepsProvider
+      computed={shares}
+      patches={shares.length * (1 + (scale?.opened.length ?? 0))}
+      greyest={scale?.neutral.step ?? 0}
+      onPlace={pin}
+    >
       <Bench
         sheet={sheet}
         inUse={inUse}
@@ -156,6 +160,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
             <Hint name="squint" />
             <Plots scale={scale} trail={third.trail ?? scale.trail} ghost={third.ghost} />
             <Run scale={scale} trail={third.trail ?? scale.trail} beside={comparison.beside} />
+            {scale.opened.length > 0 && <OpenedRows scale={scale} />}
           </>
         ) : (
           !error && (
@@ -186,11 +191,15 @@ function StepSlip({
 }: Pick<SlipProps<ScaleDraft>, "sheet" | "request" | "comparison"> & { scale: Scale | undefined }) {
   const { shares, selected, select, moving } = useSteps();
   const { pins } = sheet.draft.request;
+  const patches = useMemo(
+    () => [...(scale?.steps ?? []), ...(scale?.opened.flatMap((row) => row.patches) ?? [])],
+    [scale],
+  );
   return (
     <Slip
       sheet={sheet}
       request={request}
-      patches={scale?.steps ?? []}
+      patches={patches}
       patchWord="Step"
       selected={selected}
       onSelect={select}

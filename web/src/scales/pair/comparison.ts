@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { ScaleRequest } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
 import { useComputed } from "../../api/queries";
 import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import type { Colour } from "../../seen/Swatch";
@@ -14,11 +14,15 @@ export interface Beside {
 }
 
 /** Another scale held beside this one; or what was saved, where the paints changed since. */
-export function useComparison(sheet: OpenSheet<ScaleDraft>, request: ScaleRequest | null) {
+export function useComparison(
+  sheet: OpenSheet<ScaleDraft>,
+  request: ChartRequest | null,
+  steps: number,
+) {
   const [other, setOther] = useState<number | null>(null);
   const asked = other !== null && request ? { request, sheet: other } : null;
   const { data, error } = useComputed("comparison", asked);
-  const held = asked && data && data.steps.length === request?.steps ? data : null;
+  const held = asked && data && data.steps.length === steps ? data : null;
   const stale = sheet.status === "stale" ? sheet.saved?.patches : null;
   const beside = useMemo<Beside | null>(() => {
     if (held) {

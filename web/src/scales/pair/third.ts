@@ -1,7 +1,8 @@
 import { useEffect, useMemo, useState } from "react";
-import type { Scale, Trail } from "../../api/client";
+import type { Trail } from "../../api/client";
 import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { blendTrails } from "../../plots/trail";
+import type { Scale } from "./scale";
 
 /** A third paint in a scale: its amount while it is dragged, and the trail drawn for that. */
 export interface ThirdControl {
@@ -29,7 +30,7 @@ export function useThird(
     () => (ahead && held !== null ? blendTrails(ahead.parts, ahead.trails, held) : null),
     [ahead, held],
   );
-  const parts = held ?? asked.third?.parts ?? 0;
+  const parts = held ?? (asked.third ? asked.third_parts : 0);
   return {
     parts,
     most: ahead?.parts.at(-1) ?? Math.max(0.2, parts * 3),
@@ -37,7 +38,7 @@ export function useThird(
     ghost: asked.third ? (ahead?.trails[0] ?? null) : null,
     drag: setHeld,
     drop: () => {
-      if (held !== null && asked.third) set({ third: { ...asked.third, parts: held } }, "third");
+      if (held !== null && asked.third) set({ third_parts: held }, "third");
     },
   };
 }

@@ -1,5 +1,5 @@
 import type { QueryClient } from "@tanstack/react-query";
-import { api, got, type Sheet } from "../../api/client";
+import { api, type Chart, got, type Sheet } from "../../api/client";
 import { computedQuery, sheetQuery, tubesQuery } from "../../api/queries";
 import { draftOf, KEPT_LIGHT, requestOf } from "../../mixtures/sheets/draft";
 
@@ -17,8 +17,7 @@ async function opened(cache: QueryClient, id: number): Promise<Sheet> {
   const { sheet, computed } = await got(api.GET("/api/scales/{key}/opened", { params }));
   const request = requestOf(draftOf(sheet).request, KEPT_LIGHT);
   if (request && computed) {
-    const { queryKey } = computedQuery(request.kind, request as never);
-    cache.setQueryData(queryKey, computed as never);
+    cache.setQueryData(computedQuery("chart", request).queryKey, computed as Chart);
   }
   return sheet;
 }

@@ -2,10 +2,8 @@ import { Link } from "@tanstack/react-router";
 import type { SheetSummary } from "../../api/client";
 import { sheetsQuery } from "../../api/queries";
 import type { ShelfOf } from "../../keeping/Shelf";
+import { type ChartKind, KINDS } from "../../mixtures/sheets/kinds";
 import { Swatch } from "../../seen/Swatch";
-
-/** A kind of sheet as it is called on screen. */
-const kindWord = (kind: string) => (kind === "triad" ? "triangle" : kind);
 
 /** Sheets as they stand on their shelf. */
 export const SHEETS: ShelfOf<SheetSummary> = {
@@ -16,7 +14,7 @@ export const SHEETS: ShelfOf<SheetSummary> = {
   wordsOf: (sheet) =>
     [
       sheet.name,
-      kindWord(sheet.kind),
+      KINDS[sheet.kind as ChartKind]?.title ?? "",
       sheet.summary,
       ...sheet.patches.map((patch) => `${patch.munsell} ${patch.name}`),
     ].join(" "),

@@ -1,17 +1,12 @@
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Sheet, SheetRequest } from "../../api/client";
+import type { ChartRequest, Sheet } from "../../api/client";
 import { forgetOutbox } from "../../keeping/outbox";
 import { readUnsaved } from "../../keeping/unsaved";
 import { NAME_LENGTH } from "../../keeping/useKept";
 import { oneTube } from "../../mixtures/mixture";
-import {
-  draftOf,
-  draftWith,
-  EMPTY_SCALE,
-  requestOf,
-  type ScaleDraft,
-} from "../../mixtures/sheets/draft";
+import { draftOf, draftWith, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { emptyChart } from "../../mixtures/sheets/kinds";
 import { UNSAVED_SHEETS } from "../../mixtures/sheets/unsaved";
 import { answerWith, ME, SILENCE, studio } from "../../testing/wire";
 import { useSheet } from "./useSheet";
@@ -20,12 +15,13 @@ const went = vi.hoisted(() => vi.fn());
 const router = vi.hoisted(() => ({ history: { location: { pathname: "/scales" } } }));
 vi.mock("@tanstack/react-router", () => ({ useNavigate: () => went, useRouter: () => router }));
 
+const EMPTY_SCALE = emptyChart("scale") as ScaleDraft;
 const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
 const LATER = { timeout: 5000 };
 
 /** A sheet as the server would answer it. */
 function sheet(id: number, revision: number, patch: Partial<ScaleDraft> = {}): Sheet {
-  const request = requestOf({ ...PAIR, ...patch }, "D65") as SheetRequest;
+  const request = requestOf({ ...PAIR, ...patch }, "D65") as ChartRequest;
   return {
     ...{ id, revision, name: "Rope", request, notes: [], ticks: [], patches: [] },
     ...{ measure: draftWith(PAIR).measure, current_data: true },

@@ -1,10 +1,11 @@
 import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Sheet, SheetRequest, WorkPlan } from "../../api/client";
+import type { ChartRequest, Sheet, WorkPlan } from "../../api/client";
 import { computedQuery } from "../../api/queries";
 import { oneTube } from "../../mixtures/mixture";
-import { draftWith, EMPTY_SCALE, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { draftWith, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { emptyChart } from "../../mixtures/sheets/kinds";
 import { answerWith, studio } from "../../testing/wire";
 import type { OpenSheet } from "../sheet/useSheet";
 import { PlanList } from "./PlanList";
@@ -14,14 +15,13 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
+const EMPTY_SCALE = emptyChart("scale") as ScaleDraft;
 const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2) };
-const REQUEST = requestOf(PAIR, "D65") as SheetRequest;
+const REQUEST = requestOf(PAIR, "D65") as ChartRequest;
 
 /** The studio with the sheet on the bench told, as it is before its plan is asked for. */
 const told = () =>
-  studio((cache) =>
-    cache.setQueryData(computedQuery("scale", REQUEST as never).queryKey, {} as never),
-  );
+  studio((cache) => cache.setQueryData(computedQuery("chart", REQUEST).queryKey, {} as never));
 
 const line = (heading: string, says: string) => ({ heading, says });
 

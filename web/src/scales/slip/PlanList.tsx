@@ -1,7 +1,8 @@
 import { useCallback } from "react";
-import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
+import type { ChartRequest, SheetMeasure, WorkPlan } from "../../api/client";
 import { Checklist } from "../../keeping/Checklist";
 import type { RequestDraft } from "../../mixtures/sheets/draft";
+import { KINDS } from "../../mixtures/sheets/kinds";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
 import { Cautions } from "../../ui/Cautions";
@@ -16,7 +17,7 @@ export function PlanList<R extends RequestDraft>({
   request,
 }: {
   sheet: OpenSheet<R>;
-  request: SheetRequest;
+  request: ChartRequest;
 }) {
   const { measure } = sheet.draft;
   const { change } = sheet;
@@ -28,7 +29,11 @@ export function PlanList<R extends RequestDraft>({
   const { data: plan, error } = usePlan(measure, request);
   return (
     <div className="min-h-0 flex-1 overflow-y-auto px-4 py-2">
-      <MeasureForm measure={measure} scale={request.kind === "scale"} onChange={set} />
+      <MeasureForm
+        measure={measure}
+        scale={KINDS[request.chart].picture === "run"}
+        onChange={set}
+      />
       {error && <Note>{error.message}</Note>}
       {!error && plan && <Lines sheet={sheet} plan={plan} />}
     </div>

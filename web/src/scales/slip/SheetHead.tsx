@@ -6,6 +6,7 @@ import { Shelf } from "../../keeping/Shelf";
 import { SlipHead } from "../../keeping/SlipHead";
 import { Part } from "../../mixtures/parts";
 import { nameFor, type RequestDraft } from "../../mixtures/sheets/draft";
+import { type ChartKind, KINDS } from "../../mixtures/sheets/kinds";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { Button } from "../../ui/Button";
 import { SHEETS } from "../sheet/shelf";
@@ -73,7 +74,7 @@ function Head<R extends RequestDraft>({
           onClose={() => setComparing(false)}
           of={SHEETS}
           title="Compare with"
-          only={(each) => each.kind === "scale"}
+          only={({ kind }) => KINDS[kind as ChartKind]?.picture === "run"}
           empty="There is no other scale yet."
           onChoose={(chosen) => {
             comparison.choose(chosen);

@@ -1,18 +1,17 @@
 import { useQuery } from "@tanstack/react-query";
-import type { SheetMeasure, SheetRequest, WorkPlan } from "../../api/client";
+import type { ChartRequest, SheetMeasure, WorkPlan } from "../../api/client";
 import { computedQuery, useComputed } from "../../api/queries";
 
 /**
  * Whether the sheet itself is told: its patches are looked at first, so its plan, which costs the
  * server as much again, is asked for after them.
  */
-function useToldSheet(request: SheetRequest | null): boolean {
-  const kind = request?.kind ?? "scale";
-  return useQuery({ ...computedQuery(kind, request as never), enabled: false }).data !== undefined;
+function useToldSheet(request: ChartRequest | null): boolean {
+  return useQuery({ ...computedQuery("chart", request), enabled: false }).data !== undefined;
 }
 
 /** The plan of a sheet in the painter's measure, with what keeps it from being made. */
-export function usePlan(measure: SheetMeasure, request: SheetRequest | null) {
+export function usePlan(measure: SheetMeasure, request: ChartRequest | null) {
   const told = useToldSheet(request);
   return useComputed("plan", told && request ? { request, measure } : null);
 }
@@ -20,7 +19,7 @@ export function usePlan(measure: SheetMeasure, request: SheetRequest | null) {
 /** Amounts of every patch in the painter's measure; none while they are in parts. */
 export function useAmounts(
   measure: SheetMeasure,
-  request: SheetRequest | null,
+  request: ChartRequest | null,
 ): WorkPlan | undefined {
   return usePlan(measure, measure.kind === "parts" ? null : request).data;
 }

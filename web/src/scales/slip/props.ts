@@ -1,4 +1,4 @@
-import type { Patch, SheetRequest } from "../../api/client";
+import type { ChartRequest, Patch } from "../../api/client";
 import type { RequestDraft, ScaleDraft } from "../../mixtures/sheets/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -10,7 +10,7 @@ export interface Comparing {
 
 export interface SlipProps<R extends RequestDraft> {
   sheet: OpenSheet<R>;
-  request: SheetRequest | null;
+  request: ChartRequest | null;
   patches: readonly Patch[];
   /** What a patch is called here: step, point, cell. */
   patchWord: string;

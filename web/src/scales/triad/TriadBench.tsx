@@ -4,10 +4,10 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
-import { exampleTriad } from "../../mixtures/examples";
 import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName, oneTube, tubeOf } from "../../mixtures/mixture";
 import { requestOf, type TriadDraft } from "../../mixtures/sheets/draft";
+import { exampleOf, KINDS } from "../../mixtures/sheets/kinds";
 import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
@@ -18,13 +18,13 @@ import { Lightness, lightnessSaid } from "../Lightness";
 import { NothingYet } from "../NothingYet";
 import { useSheet } from "../sheet/useSheet";
 import { Slip } from "../slip/Slip";
-import { type Point, roughShares, sampleField } from "./field";
+import { type Point, roughShares, sampleField, triadOf } from "./field";
 import { TriadPlan } from "./TriadPlan";
 import { type Drawn, TriadPlot } from "./TriadPlot";
 import { TriadRun } from "./TriadRun";
 
 const PLACES = ["Top", "Left", "Right"] as const;
-const MOST_PICKS = LIMITS.TriadIn.picks.most;
+const MOST_PICKS = LIMITS.TriadChartIn.picks.most;
 const LOOKS = [
   ["field", "Field"],
   ["patches", "Patches"],
@@ -38,11 +38,11 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("triad", request?.kind === "triad" ? request : null);
-  const triad = request ? data : undefined;
+  const { data, error } = useComputed("chart", request);
+  const triad = useMemo(() => triadOf(request ? data : undefined), [request, data]);
 
-  const empty = asked.corners.indexOf(null);
-  const [active, setActive] = useState(Math.max(0, empty));
+  const corners = PLACES.map((_, i) => asked.corners[i] ?? null);
+  const [active, setActive] = useState(Math.max(0, corners.indexOf(null)));
   const [drawn, setDrawn] = useState<Drawn>("field");
   const [selected, setSelected] = useState(0);
   /** The point while it is dragged, or where it waits for the server. */
@@ -88,17 +88,17 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
     setSelected(Math.max(0, place - 1));
   };
   const pick = (tube: Tube) => {
-    const corners = asked.corners.map((corner, i) => (i === active ? oneTube(tube.id) : corner));
-    set({ corners });
-    const next = corners.indexOf(null);
+    const now = corners.map((corner, i) => (i === active ? oneTube(tube.id) : corner));
+    set({ corners: now });
+    const next = now.indexOf(null);
     setActive(next >= 0 ? next : active);
   };
-  const names = asked.corners.map((corner) => mixtureName(corner, tubes)) as unknown as readonly [
+  const names = corners.map((corner) => mixtureName(corner, tubes)) as unknown as readonly [
     string,
     string,
     string,
   ];
-  const example = exampleTriad(tubes);
+  const example = exampleOf(KINDS[asked.chart], tubes);
   const patch = triad?.patches[place];
 
   const [options, setOptions] = useState(false);
@@ -108,7 +108,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   return (
     <Bench
       sheet={sheet}
-      inUse={asked.corners.map(tubeOf)}
+      inUse={corners.map(tubeOf)}
       hint={`Tap a tube: it becomes “${PLACES[active]}”.`}
       onPick={pick}
       view={
@@ -135,7 +135,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
       head={
         <>
           <div className="flex flex-wrap items-center gap-2">
-            {asked.corners.map((corner, i) => (
+            {corners.map((corner, i) => (
               <MixtureChip
                 key={PLACES[i]}
                 word={PLACES[i] ?? ""}
@@ -230,7 +230,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
             mixing={request !== null || isPending}
             says="A triangle shows every mixture of three paints, and where they reach grey. Tap a red, a yellow and a blue."
             tubes={tubes}
-            onExample={example && (() => set({ corners: example, lightener: 1 }))}
+            onExample={example && (() => set(example))}
           />
         )
       )}

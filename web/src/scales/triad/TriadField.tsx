@@ -1,7 +1,7 @@
 import { memo, useMemo } from "react";
-import type { Triad } from "../../api/client";
 import type { Spot } from "../../plots/Plot";
 import { blend } from "../../plots/trail";
+import type { Triad } from "./field";
 import { latticeIndex, type Point } from "./field";
 import type { Place } from "./triangle";
 

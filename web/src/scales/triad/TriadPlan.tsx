@@ -1,10 +1,9 @@
 import { useMemo } from "react";
-import type { Triad } from "../../api/client";
 import { PlanFrame } from "../../plots/PlanFrame";
 import { Plot, type Spot } from "../../plots/Plot";
 import { planGeometry } from "../../plots/plan";
 import { useSeen } from "../../seen/useSeen";
-import type { FieldSample } from "./field";
+import type { FieldSample, Triad } from "./field";
 import { Mesh } from "./TriadField";
 
 /** The same mixtures in the plan: how the triangle lies around the neutral axis. */

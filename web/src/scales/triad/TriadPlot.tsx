@@ -1,8 +1,8 @@
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef } from "react";
-import type { Triad } from "../../api/client";
 import { Mark } from "../../plots/marks/Mark";
 import { nearestSpot, Plot, type Spot, spotOf } from "../../plots/Plot";
 import { useSeen } from "../../seen/useSeen";
+import type { Triad } from "./field";
 import { type FieldSample, type Point, walked } from "./field";
 import { ChromaLines, Mesh, Patches } from "./TriadField";
 import { SIDE, triangleIn } from "./triangle";

@@ -1,7 +1,7 @@
-import type { Triad } from "../../api/client";
 import { partsText } from "../../plots/trail";
 import { type Colour, Swatch } from "../../seen/Swatch";
 import { useAtOnce } from "../../ui/useAtOnce";
+import type { Triad } from "./field";
 
 /** The run: the points that are picked out of the triangle, as touching patches. */
 export function TriadRun({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Triad } from "../../api/client";
+import type { Triad } from "./field";
 import {
   around,
   inside,

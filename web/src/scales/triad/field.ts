@@ -1,4 +1,21 @@
-import type { Triad } from "../../api/client";
+import type { Chart, Patch, Triangle } from "../../api/client";
+
+/** A triangle as it is drawn: its field, and the points that are picked of it. */
+export interface Triad extends Omit<Triangle, "lattice"> {
+  field: Triangle["lattice"];
+  paints: Chart["paints"];
+  patches: readonly Patch[];
+  miss: string;
+}
+
+/** The triangle of a chart that has a field. */
+export function triadOf(chart: Chart | undefined): Triad | undefined {
+  if (!chart?.field) return undefined;
+  const { lattice, ...rest } = chart.field;
+  const { paints, title, rows } = chart;
+  return { ...rest, field: lattice, paints, miss: title, patches: rows[0] ?? [] };
+}
+
 import { blend } from "../../plots/trail";
 
 export type Point = readonly [number, number, number];

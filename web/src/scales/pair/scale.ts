@@ -1,0 +1,27 @@
+import type { Chart, Patch, Run } from "../../api/client";
+
+/** A step of a scale: a patch at its share of the second paint. */
+export type Step = Patch & { share: number; pinned: boolean };
+
+/** A scale as it is drawn: its trail, the steps along it, and the rows they are opened in. */
+export interface Scale extends Omit<Run, "shares" | "pinned"> {
+  paints: Chart["paints"];
+  steps: readonly Step[];
+  opened: ReadonlyArray<{ label: string; patches: readonly Patch[] }>;
+}
+
+/** The scale of a chart that has a run. */
+export function scaleOf(chart: Chart | undefined): Scale | undefined {
+  if (!chart?.run) return undefined;
+  const { shares, pinned, ...run } = chart.run;
+  const [steps = [], ...opened] = chart.rows;
+  return {
+    ...run,
+    paints: chart.paints,
+    steps: steps.map((patch, i) => ({
+      ...patch,
+      ...{ share: shares[i] ?? 0, pinned: pinned[i] ?? false },
+    })),
+    opened: opened.map((patches, i) => ({ label: chart.row_labels[i + 1] ?? "", patches })),
+  };
+}
