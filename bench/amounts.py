@@ -25,7 +25,7 @@ from mesotint.paints.calibration import Reading, calibrate
 from mesotint.paints.library import Paint, library
 from mesotint.paints.table import WHITES
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import gram_scale
+from mesotint.planning.measures.grams import gram_scale
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import replayed as replayed_lines
 from mesotint.planning.tests.painter import volume_of

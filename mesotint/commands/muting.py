@@ -33,7 +33,8 @@ from mesotint.paints.library import library
 from mesotint.planning.amounts import whole_parts
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import Measure, measure_of
+from mesotint.planning.measures import measure_of
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.measuring import Measured
 from mesotint.planning.scale import Scale
 from mesotint.planning.work_plan import work_plan

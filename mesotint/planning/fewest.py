@@ -22,7 +22,7 @@ from mesotint.planning.let_downs import (
     UNSEEN,
     LetDown,
 )
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.measuring import Measured, measured_addition
 
 _IN_DOUBT: Final = 0.3

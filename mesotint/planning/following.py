@@ -19,7 +19,7 @@ from mesotint.paints.library import Paint
 from mesotint.planning.fewest import Patches
 from mesotint.planning.let_downs import READ_WITH_CARE, LetDown
 from mesotint.planning.making import Making
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.measuring import Amount, Measured, measured_addition, too_much
 from mesotint.planning.portions import Portion, ladders
 from mesotint.planning.work_plan import NANOLITRES, Move, WorkPlan

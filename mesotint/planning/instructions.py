@@ -21,7 +21,9 @@ from mesotint.paints.library import Paint
 from mesotint.planning.fewest import Patches, first_that_fits
 from mesotint.planning.following import Following, Instructions
 from mesotint.planning.let_downs import LetDown
-from mesotint.planning.measures import Measure, checked_volumes
+from mesotint.planning.measures import finer
+from mesotint.planning.measures.measure import Measure
+from mesotint.planning.measures.volumes import checked_volumes
 from mesotint.planning.portions import portions
 from mesotint.planning.work_plan import work_plan
 
@@ -214,11 +216,11 @@ class _Planner:
 
     def reads_better(self, work: Work) -> str:
         """What no care is needed with, where half a step shows at once; empty where nothing is."""
-        finer = work.measure.finer
-        better = self._tried(replace(work, measure=finer))
+        scale = finer(work.measure)
+        better = self._tried(replace(work, measure=scale))
         if better is None or better.doubt >= SEEN_AT_ONCE:
             return ""
-        return f"A scale that reads {finer.step:g} {finer.unit} would tell it better."
+        return f"A scale that reads {scale.step:g} {scale.unit} would tell it better."
 
     def what_would_do(self, work: Work, plan: Instructions) -> str:
         """What would do where this measure does not, once it is tried: more, or a finer scale."""
@@ -229,9 +231,9 @@ class _Planner:
             if self._tried(more):
                 ways.append(f"mix {times} times as much")
                 break
-        finer = work.measure.finer
-        if self._tried(replace(work, measure=finer)):
-            ways.append(f"use a scale that reads {finer.step:g} {finer.unit}")
+        scale = finer(work.measure)
+        if self._tried(replace(work, measure=scale)):
+            ways.append(f"use a scale that reads {scale.step:g} {scale.unit}")
         worst = int(np.argmax(plan.costs))
         if plan.costs[worst] > OFF_AT_MOST:
             what = f"{self.labels[worst]} comes out off: {difference_in_words(plan.costs[worst])}"

@@ -15,7 +15,7 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.mixing.mixture import Viewing
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, mixed_tube
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 
 UNSEEN: Final = 0.7
 """CIEDE2000 up to which no other let-down is sought for a mixture: below 1, which an eye is said to

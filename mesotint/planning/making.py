@@ -15,7 +15,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import MIXTURE
 from mesotint.planning.let_downs import GREATEST_LET_DOWN, LET_DOWN_PARTS, let_down
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 
 _TUBE, _MIXTURE, _ONCE, _TWICE = range(4)
 _TRIED: Final = 6

@@ -23,7 +23,7 @@ from mesotint.planning.let_downs import (
     LetDown,
     round_together,
 )
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 
 _AS_GOOD: Final = 0.5
 """CIEDE2000 by which the half steps of two ways may differ and be as good."""

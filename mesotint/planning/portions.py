@@ -12,7 +12,7 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import mixture
 from mesotint.planning.let_downs import READ_WITH_CARE, UNSEEN
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.measuring import Measured, measured_addition
 
 _DIGITS: Final = 6

@@ -25,6 +25,8 @@ from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.kind import Kind
 from mesotint.planning.examples import PAIR, SHORE, TRIAD
+from mesotint.planning.measures import KINDS as MEASURES
+from mesotint.planning.measures.kind import MeasureKind
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from mesotint.practice.exercises import KINDS as EXERCISES
 from mesotint.practice.session import SURROUND
@@ -103,6 +105,7 @@ def tables() -> dict[str, Any]:
             key: {"title": kind.title, "on_palette": kind.on_palette}
             for key, kind in EXERCISES.items()
         },
+        "measures": {key: _measure(kind) for key, kind in MEASURES.items()},
         "wheel": [hue.name for hue in WHEEL],
         "traceBelow": TRACE_BELOW,
         "differences": [
@@ -151,6 +154,12 @@ def _offered(option: dict[str, Any]) -> dict[str, Any]:
     if "words" in option:
         option["words"] = list(option["words"].items())
     return option
+
+
+def _measure(kind: MeasureKind) -> dict[str, Any]:
+    """What a kind of measure says of itself."""
+    fields = ("title", "unit", "most", "read_by", "own_step", "imperial")
+    return {field: getattr(kind, field) for field in fields}
 
 
 def _first_medium(medium: FirstMedium) -> dict[str, Any]:

@@ -11,7 +11,7 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.recipe import search
 from mesotint.paints.library import Paint
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import least_ml
+from mesotint.planning.measures.volumes import least_ml
 from server.journal.answers import AgainOut
 from server.journal.requests import AgainIn
 from server.journal.services import seen_of

@@ -1,13 +1,14 @@
 """What comes in of mixtures: tubes in parts, how they are viewed and measured, colours to hit."""
 
-from typing import Annotated, Any, Literal
+from typing import TYPE_CHECKING, Annotated, Any, Literal
 
 from pydantic import Field, model_validator
 
 from mesotint.mixing import mixture as core
 from mesotint.mixing.ground import USUAL_GROUND
-from mesotint.planning.measures import Measure as CoreMeasure
+from mesotint.planning.measures import KINDS as MEASURES
 from mesotint.planning.measures import measure_of
+from mesotint.planning.measures.measure import Measure as CoreMeasure
 from mesotint.planning.openings import MOST_OPENING
 from server.kept.models import TOKEN_LENGTH
 from server.kept.requests import Asked, Key, Name, PhotoArea
@@ -21,7 +22,10 @@ MOST_IN_MIXTURE = 8
 
 Amount = Annotated[float, Field(gt=0, le=1000, allow_inf_nan=False)]
 Opening = Annotated[float, Field(ge=0, le=MOST_OPENING, allow_inf_nan=False)]
-MeasureKind = Literal["grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"]
+if TYPE_CHECKING:
+    MeasureKind = str
+else:
+    MeasureKind = Literal[tuple(MEASURES)]
 Light = Literal["D65", "D50", "A", "F11", "LED-B3"]
 
 
@@ -89,8 +93,8 @@ class MeasureSteps(Asked):
     @property
     def core(self) -> CoreMeasure:
         """The measure of the core."""
-        steps = {"ribbon": self.nozzle_mm, "inches": self.nozzle_mm, "brush": None}
-        return measure_of(self.kind, steps.get(self.kind, self.step), self.hand_ml.core)
+        steps = {"step": self.step, "nozzle": self.nozzle_mm, "": None}
+        return measure_of(self.kind, steps[MEASURES[self.kind].read_by], self.hand_ml.core)
 
 
 class Measure(MeasureSteps):

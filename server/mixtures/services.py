@@ -11,7 +11,8 @@ from mesotint.mixing.traces import touch
 from mesotint.paints import roles
 from mesotint.paints.cautions import cautions
 from mesotint.paints.library import MEDIUM, WATER, Paint, library
-from mesotint.planning.measures import Measure, measure_of
+from mesotint.planning.measures import measure_of
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.patch import Patch
 from server.kept.looks import Look, looks
 from server.mixtures.answers import PaintRef, Part

@@ -5,7 +5,7 @@ from collections.abc import Sequence
 
 from mesotint.planning.following import Instructions, Line
 from mesotint.planning.following import Used as CoreUsed
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 from server.mixtures.answers import Spare, Used, WorkLine
 
 

@@ -1,6 +1,6 @@
 """What comes in of painters: who asks, and how they work."""
 
-from typing import Annotated, Any, Literal, Self
+from typing import TYPE_CHECKING, Annotated, Any, Literal, Self
 
 from django.http import HttpRequest
 from pydantic import BaseModel, ConfigDict, Field, model_validator
@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 from mesotint.errors import InputError
 from mesotint.planning.hand import LEAST_ML, MOST_ML
 from mesotint.planning.hand import Hand as CoreHand
+from mesotint.planning.measures import KINDS as MEASURES
 from server.painters import older
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE, Painter
 
@@ -18,9 +19,10 @@ Millilitres = Annotated[float, Field(ge=LEAST_ML, le=MOST_ML, allow_inf_nan=Fals
 
 Units = Literal["metric", "imperial"]
 Hand = Literal["right", "left"]
-UsualMeasure = Literal[
-    "", "parts", "strength", "grams", "ml", "drops", "ribbon", "hand", "brush", "ounces", "inches"
-]
+if TYPE_CHECKING:
+    UsualMeasure = str
+else:
+    UsualMeasure = Literal["", "parts", "strength", *MEASURES]
 Never = Literal["black", "white", "grey"]
 """What advice is not to take from the tube; the keys of `mesotint.paints.roles.NEVER`."""
 

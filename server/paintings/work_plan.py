@@ -8,7 +8,8 @@ from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import Measure, least_ml, volume_for_area
+from mesotint.planning.measures.measure import Measure
+from mesotint.planning.measures.volumes import least_ml, volume_for_area
 from server.mixtures.services import cautions_of
 from server.mixtures.work_plan import plan_key, spares, used, work_lines
 from server.painters.models import Painter

@@ -7,7 +7,8 @@ from mesotint.mixing import palette as core
 from mesotint.mixing.correction import Addition, begin, correct
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint
-from mesotint.planning.measures import MEASURES, Measure, told_in
+from mesotint.planning.measures import KINDS as MEASURES
+from mesotint.planning.measures.measure import Measure, told_in
 from server.kept.looks import looks
 from server.mixtures.services import usual_measure
 from server.painters.models import Painter

@@ -12,7 +12,7 @@ from mesotint.paints.calibration import GREATEST_TINT
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import Paint
 from mesotint.paints.roles import is_white
-from mesotint.planning.measures import HONEST_STEPS
+from mesotint.planning.measures.measure import HONEST_STEPS
 from server.kept.clock import now_s
 from server.painters.models import Painter
 from server.piles.answers import GramScaleOut, calibrates

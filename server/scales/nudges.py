@@ -1,7 +1,8 @@
 """A mixture nudged true: what its lean is, and the traces that take it out."""
 
 from mesotint.mixing.nudging import nudged
-from mesotint.planning.measures import syringe, told_in
+from mesotint.planning.measures.measure import told_in
+from mesotint.planning.measures.ml import syringe
 from server.kept.looks import looks
 from server.mixtures.requests import TubeMixture
 from server.mixtures.services import box_of, in_tubes

@@ -7,7 +7,9 @@ import numpy as np
 from mesotint.mixing.layers import Laying, thickness
 from mesotint.planning.following import Instructions, Line
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import Measure, least_ml, syringe, volume_for_area
+from mesotint.planning.measures.measure import Measure
+from mesotint.planning.measures.ml import syringe
+from mesotint.planning.measures.volumes import least_ml, volume_for_area
 from server.kept.looks import look
 from server.mixtures.answers import Part, Used
 from server.mixtures.services import cautions_of, parts_of

@@ -7,7 +7,7 @@ import numpy as np
 from mesotint.paints.library import Paint
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import Measure
+from mesotint.planning.measures.measure import Measure
 from mesotint.planning.measuring import Measured
 
 

@@ -11,7 +11,7 @@ from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
 from mesotint.planning.hand import Hand
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import hand
+from mesotint.planning.measures.hand import hand
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import replayed, volume_of
 

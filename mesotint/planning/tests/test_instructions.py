@@ -11,7 +11,10 @@ from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library, mixed_tube
 from mesotint.planning.instructions import Instructions, Work, instructions
-from mesotint.planning.measures import dropper, gram_scale, ribbon, syringe
+from mesotint.planning.measures.drops import dropper
+from mesotint.planning.measures.grams import gram_scale
+from mesotint.planning.measures.ml import syringe
+from mesotint.planning.measures.ribbon import ribbon
 from mesotint.planning.scale import Scale
 from mesotint.planning.work_plan import METHODS
 

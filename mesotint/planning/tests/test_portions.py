@@ -13,7 +13,9 @@ from mesotint.planning.charts.cells import Cell, cells_with
 from mesotint.planning.charts.tints import tint_column
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import dropper, gram_scale, syringe
+from mesotint.planning.measures.drops import dropper
+from mesotint.planning.measures.grams import gram_scale
+from mesotint.planning.measures.ml import syringe
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import replayed, volume_of
 

@@ -22,17 +22,15 @@ from mesotint.paints.library import WATER, Paint, library, mixed_tube
 from mesotint.paints.roles import mixture
 from mesotint.planning.following import Instructions
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import (
-    Measure,
-    brush,
-    dropper,
-    gram_scale,
-    hand,
-    ounces,
-    ribbon,
-    ribbon_inches,
-    syringe,
-)
+from mesotint.planning.measures.brush import brush
+from mesotint.planning.measures.drops import dropper
+from mesotint.planning.measures.grams import gram_scale
+from mesotint.planning.measures.hand import hand
+from mesotint.planning.measures.inches import ribbon_inches
+from mesotint.planning.measures.measure import Measure
+from mesotint.planning.measures.ml import syringe
+from mesotint.planning.measures.ounces import ounces
+from mesotint.planning.measures.ribbon import ribbon
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.painter import AMOUNT, DENSITIES, Heap, replayed, volume_of
 from mesotint.planning.work_plan import METHODS

@@ -10,15 +10,14 @@ from mesotint.errors import InputError
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.library import library
 from mesotint.planning.instructions import Work, instructions
-from mesotint.planning.measures import (
-    dropper,
-    gram_scale,
-    least_ml,
-    ounces,
-    ribbon,
-    ribbon_inches,
-    syringe,
-)
+from mesotint.planning.measures import finer as finer_than
+from mesotint.planning.measures.drops import dropper
+from mesotint.planning.measures.grams import gram_scale
+from mesotint.planning.measures.inches import ribbon_inches
+from mesotint.planning.measures.ml import syringe
+from mesotint.planning.measures.ounces import ounces
+from mesotint.planning.measures.ribbon import ribbon
+from mesotint.planning.measures.volumes import least_ml
 from mesotint.planning.tests.alone import alone, measured
 from mesotint.planning.work_plan import METHODS, replay, work_plan
 
@@ -109,8 +108,8 @@ class SmallAmountsTest(unittest.TestCase):
             with self.subTest(unit=measure.unit):
                 self.assertRegex(says, rf"a scale that reads {finer.step:g} {measure.unit}\.$")
                 self.assertLess(alone((20, 1), paints, ml, finer).costs[0], 1.0)
-        self.assertEqual(ribbon_inches().finer, ounces(0.0005))
-        self.assertEqual(ribbon().finer, gram_scale(0.01))
+        self.assertEqual(finer_than(ribbon_inches()), ounces(0.0005))
+        self.assertEqual(finer_than(ribbon()), gram_scale(0.01))
 
     def test_half_a_step_is_a_tenth_of_what_is_measured_well(self) -> None:
         for measure in MEASURES:

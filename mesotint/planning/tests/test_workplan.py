@@ -13,18 +13,15 @@ from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.muting.trail import Trail
 from mesotint.paints.library import library
 from mesotint.planning.let_downs import let_down
-from mesotint.planning.measures import (
-    Measure,
-    dropper,
-    gram_scale,
-    hand,
-    ounces,
-    ribbon,
-    ribbon_inches,
-    syringe,
-    told_in,
-    volume_for_area,
-)
+from mesotint.planning.measures.drops import dropper
+from mesotint.planning.measures.grams import gram_scale
+from mesotint.planning.measures.hand import hand
+from mesotint.planning.measures.inches import ribbon_inches
+from mesotint.planning.measures.measure import Measure, told_in
+from mesotint.planning.measures.ml import syringe
+from mesotint.planning.measures.ounces import ounces
+from mesotint.planning.measures.ribbon import ribbon
+from mesotint.planning.measures.volumes import volume_for_area
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.alone import alone, measured
 from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan

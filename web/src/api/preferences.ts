@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, got, type Me, type PileEvent, type Preferences, type SheetMeasure } from "./client";
 import { meQuery } from "./queries";
-import { DEFAULTS } from "./tables";
+import { DEFAULTS, TABLES } from "./tables";
 
 /** Nobody in particular, as a studio is before anything is said of it. */
 export const NOBODY: Me = {
@@ -36,8 +36,7 @@ export function usualMeasure(me: Me): SheetMeasure {
   return withKind({ ...DEFAULTS.SheetMeasure, hand_ml: me.hand_ml }, me.measure);
 }
 
-/** The finest step of each measure that a painter's own is likely to have. */
-const STEPS: Partial<Record<string, number>> = { grams: 0.1, ounces: 0.01 };
+const MEASURES: Readonly<Record<string, { own_step: number | null } | undefined>> = TABLES.measures;
 
 /** What amounts are told in where parts alone will not do. */
 export const amountsIn = (kind: string) =>
@@ -48,6 +47,6 @@ type PileMeasure = NonNullable<PileEvent["measure"]>;
 /** A measure of another kind, its step one that such a measure has. */
 export function withKind<M extends { kind: string; step?: number }>(measure: M, kind: string): M {
   return kind && kind !== measure.kind
-    ? { ...measure, kind, step: STEPS[kind] ?? measure.step }
+    ? { ...measure, kind, step: MEASURES[kind]?.own_step ?? measure.step }
     : measure;
 }

@@ -3042,7 +3042,7 @@ export interface components {
              * @default
              * @enum {string}
              */
-            measure: "" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
+            measure: "" | "parts" | "strength" | "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
             /**
              * @default {
              *       "knife_tip": 0.05,
@@ -3085,7 +3085,7 @@ export interface components {
             /** Units */
             units?: ("metric" | "imperial") | null;
             /** Measure */
-            measure?: ("" | "parts" | "strength" | "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches") | null;
+            measure?: ("" | "parts" | "strength" | "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches") | null;
             hand_ml?: components["schemas"]["HandMl"] | null;
             /** Hand */
             hand?: ("right" | "left") | null;
@@ -4613,7 +4613,7 @@ export interface components {
              * Kind
              * @default parts
              */
-            kind: ("parts" | "strength") | ("grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches");
+            kind: ("parts" | "strength") | ("hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches");
             /**
              * Step
              * @description Smallest step of a scale or syringe.
@@ -5989,7 +5989,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            measure: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
+            measure: "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
             /** Share */
             share?: number | null;
             /** Token */
@@ -6218,7 +6218,7 @@ export interface components {
              * @default ml
              * @enum {string}
              */
-            kind: "grams" | "ml" | "drops" | "ribbon" | "hand" | "brush" | "ounces" | "inches";
+            kind: "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
             /**
              * Step
              * @default 0.01

@@ -1,29 +1,34 @@
 import type { Me, Preferences } from "../api/client";
 import { usePreferences, withKind } from "../api/preferences";
+import { TABLES } from "../api/tables";
 import type { Options } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";
 import { Select } from "../ui/Select";
 
-const KINDS = [
-  ["hand", "By hand"],
-  ["ml", "Millilitres"],
-  ["grams", "Grams, on a scale"],
-  ["drops", "Drops"],
-  ["ribbon", "Ribbon from the tube"],
-  ["brush", "Brush-loads, for washes"],
-] as const;
+export type MeasureKind = keyof typeof TABLES.measures;
 
-const IMPERIAL = [
-  ["ounces", "Ounces, on a scale"],
-  ["inches", "Inches of ribbon"],
-] as const;
+/** What a kind of measure says of itself, in the core. */
+interface Kind {
+  title: string;
+  /** Beside an amount that is typed; empty where amounts are chosen by name. */
+  unit: string;
+  most: number;
+  read_by: "step" | "nozzle" | "";
+  imperial: boolean;
+}
 
-export type MeasureKind = (typeof KINDS)[number][0] | (typeof IMPERIAL)[number][0];
+export const MEASURES: Readonly<Record<MeasureKind, Kind>> = TABLES.measures;
+const OFFERED = Object.entries(MEASURES) as ReadonlyArray<readonly [MeasureKind, Kind]>;
+const titled = (kinds: typeof OFFERED) => kinds.map(([key, { title }]) => [key, title] as const);
+const METRIC = titled(OFFERED.filter(([, { imperial }]) => !imperial));
+const IMPERIAL = titled(OFFERED.filter(([, { imperial }]) => imperial));
 
-/** What amounts may be told in, the painter's units first. */
+/** What amounts may be told in, the painter's units first, but for what needs none. */
 export function useMeasures(): Options<MeasureKind> {
   const { me } = usePreferences();
-  return me.units === "imperial" ? [KINDS[0], ...IMPERIAL, ...KINDS.slice(1)] : KINDS;
+  return me.units === "imperial"
+    ? [...METRIC.slice(0, 1), ...IMPERIAL, ...METRIC.slice(1)]
+    : METRIC;
 }
 
 const STEPS = [
@@ -51,6 +56,7 @@ export function MeasureFields<M extends Measured>({
 }) {
   const { me, prefer } = usePreferences();
   const kinds = useMeasures();
+  const { read_by } = MEASURES[measure.kind as MeasureKind] ?? { read_by: "" };
   return (
     <>
       <Select
@@ -65,7 +71,7 @@ export function MeasureFields<M extends Measured>({
         }}
         className="flex-1"
       />
-      {(measure.kind === "ml" || measure.kind === "grams" || measure.kind === "ounces") && (
+      {read_by === "step" && (
         <Select
           look="paper"
           label="Its step"
@@ -74,7 +80,7 @@ export function MeasureFields<M extends Measured>({
           onChoose={(step) => onChange({ step: Number(step) } as Partial<M>)}
         />
       )}
-      {(measure.kind === "ribbon" || measure.kind === "inches") && (
+      {read_by === "nozzle" && (
         <NumberField
           label="Width of the nozzle"
           unit="mm"

@@ -2,20 +2,11 @@ import { Plus, Weight } from "lucide-react";
 import { useState } from "react";
 import type { Tube } from "../../api/client";
 import { type Measure, millilitres } from "../../mixtures/amounts";
-import { useHandAmounts, useMeasures } from "../../mixtures/measures";
+import { MEASURES, useHandAmounts, useMeasures } from "../../mixtures/measures";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { NumberField } from "../../ui/NumberField";
 import { Select } from "../../ui/Select";
-
-const UNITS: Record<Measure, string> = {
-  ...{ ml: "ml", grams: "g", drops: "drops", ribbon: "mm", brush: "loads" },
-  ...{ ounces: "oz", inches: "in", hand: "" },
-};
-const MOST: Record<Measure, number> = {
-  ...{ ml: 1000, grams: 2000, drops: 20_000, ribbon: 50_000, brush: 4000 },
-  ...{ ounces: 70, inches: 2000, hand: 1000 },
-};
 
 /** Paint put on the pile: which tube, and how much of it in the painter's measure. */
 export function AddBar({
@@ -38,8 +29,9 @@ export function AddBar({
   const hand = useHandAmounts();
   const held = hand.map(([name, ml]) => [name, `a ${name}, ${millilitres(ml)}`] as const);
   const [holding, setHolding] = useState("pea");
+  const { unit, most } = MEASURES[measure];
   const add = () => {
-    if (measure !== "hand") return onAdd(amount, measure, `${amount} ${UNITS[measure]}`);
+    if (unit) return onAdd(amount, measure, `${amount} ${unit}`);
     const ml = hand.find(([name]) => name === holding)?.[1] ?? 0;
     onAdd(ml, "ml", `a ${holding} of`);
   };
@@ -59,18 +51,15 @@ export function AddBar({
         )}
         <b>{tube?.label ?? "tap a tube"}</b>
       </span>
-      {measure === "hand" ? (
-        <Select label="Amount" options={held} value={holding} onChoose={setHolding} />
-      ) : (
+      {unit ? (
         <NumberField
-          label="Amount"
-          unit={UNITS[measure]}
+          {...{ label: "Amount", unit, most, least: 0.001 }}
           value={amount}
-          least={0.001}
-          most={MOST[measure]}
           onChange={setAmount}
           className="w-28"
         />
+      ) : (
+        <Select label="Amount" options={held} value={holding} onChoose={setHolding} />
       )}
       <Select label="Measured in" options={kinds} value={measure} onChoose={onMeasure} />
       <Button type="submit" disabled={!tube}>
