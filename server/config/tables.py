@@ -31,6 +31,7 @@ from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
 from mesotint.practice.exercises import KINDS as EXERCISES
 from mesotint.practice.session import SURROUND
 from server.config.api import api
+from server.mixtures.sources import KINDS as SOURCES
 from server.painters.models import DARKEST_STAGE, LIGHTEST_STAGE
 from server.scales.chart_requests import CHART_REQUESTS
 
@@ -105,6 +106,7 @@ def tables() -> dict[str, Any]:
             key: {"title": kind.title, "on_palette": kind.on_palette}
             for key, kind in EXERCISES.items()
         },
+        "sources": [[key, kind.title] for key, kind in SOURCES.items() if kind.title],
         "measures": {key: _measure(kind) for key, kind in MEASURES.items()},
         "wheel": [hue.name for hue in WHEEL],
         "traceBelow": TRACE_BELOW,

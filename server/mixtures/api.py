@@ -26,7 +26,7 @@ from server.mixtures.finding import found_mixture
 from server.mixtures.keeping import kept_out, nearest
 from server.mixtures.kinds import kinds_out
 from server.mixtures.models import KeptMixture
-from server.mixtures.requests import SourceIn
+from server.mixtures.targets import SourceIn
 from server.painters.requests import SignedIn
 from server.tubes.readings import colour_typed
 

@@ -109,23 +109,3 @@ class PhotographArea(Asked):
 
     photograph: Key
     area: PhotoArea
-
-
-class Target(Asked):
-    """A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
-    of an area of a photograph; a hue of the wheel, mixed true; or a random mud of the box."""
-
-    name: Name = ""
-    colour: str = Field("", max_length=60)
-    mixture: TubeMixture | None = None
-    kept: Key | None = None
-    photo: PhotographArea | None = None
-    hue: str = Field("", max_length=20, description="One of the wheel of twelve, such as red.")
-    mud: bool = False
-
-
-class SourceIn(Asked):
-    """Where a mixture comes from: something that was made, or a colour that the box is to mix."""
-
-    origin: Origin | None = None
-    target: Target | None = None

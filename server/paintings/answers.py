@@ -153,6 +153,7 @@ class SchoolOut(JudgedOut):
     """What one school makes of the painting; `mixtures` where new ones can be mixed from tubes."""
 
     school: str
+    title: str
     says: str
     passages: list[Look | None]
     mixtures: list[TubeMixture | None] | None

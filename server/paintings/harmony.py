@@ -24,7 +24,9 @@ from mesotint.harmony.judgement import Judged, already_together
 from mesotint.harmony.mother import Mother
 from mesotint.harmony.painting import Painting
 from mesotint.harmony.patchwork import Patchwork, patchwork
-from mesotint.harmony.schools import School, schools
+from mesotint.harmony.schools import KINDS as SCHOOLS
+from mesotint.harmony.schools import schools
+from mesotint.harmony.schools.kind import School
 from mesotint.harmony.unity import figures_of
 from mesotint.harmony.values import value_pattern
 from mesotint.optics.grid import Array
@@ -301,6 +303,7 @@ def _school_out(composed: Composed, school: School) -> SchoolOut:
             mixtures = composed.spread([TubeMixture(parts=parts) for parts in tubes if parts])
     return SchoolOut(
         school=school.key,
+        title=SCHOOLS[school.key].title,
         says=school.says,
         passages=composed.spread(seen),
         mixtures=mixtures,

@@ -8,7 +8,8 @@ from mesotint.instruments.gram_scale import GREATEST_LOAD_G
 from mesotint.mixing.palette import KNIFE_LOAD, LEAST_ML, MOST_ML
 from server.kept.models import NAME_LENGTH
 from server.kept.requests import Asked, Key, Name, Token
-from server.mixtures.requests import MeasureKind, Target, TubeMixture
+from server.mixtures.requests import MeasureKind, TubeMixture
+from server.mixtures.targets import Target
 
 Volume = Annotated[float, Field(ge=LEAST_ML, le=MOST_ML, allow_inf_nan=False)]
 

@@ -19,9 +19,8 @@ from server.mixtures import keeping
 from server.mixtures.models import PILE, KeptMixture, Mixing
 from server.mixtures.origins import finds, set_origins, sources_of
 from server.mixtures.requests import Origin as Asked
-from server.mixtures.requests import Target
 from server.mixtures.services import box_of, paint_of, usual_measure
-from server.mixtures.targets import found_target
+from server.mixtures.targets import Target, found_target
 from server.painters.models import Painter
 from server.piles.answers import target_lab
 from server.piles.ledger import THINNERS, Ledger, noted
@@ -80,8 +79,8 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
         # Another of its requests was as quick.
         return Pile.objects.get(painter=painter, token=asked.token)
     # What it is to look like counts as well as what it is begun with.
-    aimed_at = asked.target.mixture if asked.target else None
-    named = [mixture for mixture in (asked.mixture, aimed_at) if mixture is not None]
+    named = [asked.mixture] if asked.mixture else []
+    named += asked.target.named if asked.target else []
     set_origins(painter, {(PILE, pile.pk): sources_of(painter, named)} if named else {})
     if asked.mixture is not None:
         paint_of(box_of(painter, [asked.mixture]), asked.mixture)

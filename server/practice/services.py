@@ -20,8 +20,9 @@ from mesotint.practice.staircase import Staircase
 from server.kept import clock
 from server.kept.looks import plain_swatches
 from server.kept.services import Conflict
-from server.mixtures.requests import Target, TubeMixture
+from server.mixtures.requests import TubeMixture
 from server.mixtures.services import in_tubes
+from server.mixtures.targets import Target
 from server.painters.models import Painter
 from server.piles.ledger import Ledger
 from server.piles.models import Pile

@@ -214,6 +214,7 @@ class MutingOut(BaseModel):
     """What one school of muting makes of a paint."""
 
     school: str
+    title: str
     patch: PatchOut
     hue_drift: float
     value_change: float

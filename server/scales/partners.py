@@ -6,8 +6,9 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import together
 from mesotint.mixing.muting import partners as core
+from mesotint.mixing.muting.by_schools import schools_of_muting
 from mesotint.mixing.muting.pairs import Line
-from mesotint.mixing.muting.schools import schools_of_muting
+from mesotint.mixing.muting.schools import KINDS as SCHOOLS
 from mesotint.planning.patch import patches_of
 from server.kept.looks import Swatch, line, looks, swatches
 from server.mixtures.services import box_of, paint_of
@@ -90,6 +91,7 @@ def schools(painter: Painter, asked: MutingIn) -> list[MutingOut]:
     return [
         MutingOut(
             school=school.key,
+            title=SCHOOLS[school.key].title,
             patch=patch_out(school.key, paints, patch, box, absent=False),
             hue_drift=school.hue_drift,
             value_change=school.value_change,

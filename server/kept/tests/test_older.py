@@ -61,16 +61,16 @@ class OlderBackupTest(TestCase):
         self.assertEqual(shelf, set(self.then["sheets"]))
         for key, then in self.then["sheets"].items():
             sheet = self.get(f"scales/{key}")
-            kind = {"triangle": "triad"}.get(then["kind"], then["kind"])
-            self.assertEqual([sheet["name"], sheet["kind"]], [then["name"], kind])
+            kind = {"triangle": "triad", "chart": sheet["request"]["chart"]}
+            self.assertEqual([sheet["name"], sheet["kind"]],
+                             [then["name"], kind.get(then["kind"], then["kind"])])  # fmt: skip
             self.assertEqual(sheet["ticks"], then["ticks"])
             self.assertEqual([p["note"] for p in sheet["patches"]], [p[3] for p in then["patches"]])
             self.assert_labs(
                 [p["look"]["lab"] for p in sheet["patches"]], [p[:3] for p in then["patches"]]
             )
-            told = self.post(f"scales/compute/{sheet['kind']}", sheet["request"])
-            rows = [told[part] for part in ("steps", "patches") if part in told] or told["rows"]
-            patches = [patch for row in rows for patch in row]
+            told = self.post("scales/compute/chart", sheet["request"])
+            patches = [patch for row in told["rows"] for patch in row]
             self.assert_labs([p["look"]["lab"] for p in patches], self.then["computed"][key])
             plan = self.post(
                 "scales/compute/plan", {"request": sheet["request"], "measure": sheet["measure"]}

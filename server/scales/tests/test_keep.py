@@ -35,7 +35,7 @@ class KeepTest(DeskTest):
             self.triad("PO20", "PY3", "PB29", picks=[{"point": [0.2, 0.3, 0.5]}]),
             self.chart("browns", "PO20", "PY3", "PB29"),
         ):
-            with self.subTest(kind=request["kind"]):
+            with self.subTest(kind=request["chart"]):
                 kept = self.kept(request, measure={"kind": "drops", "method": "running"})
                 again = self.send("get", f"scales/{kept['id']}")[1]
                 self.assertEqual(again["request"], kept["request"])
@@ -50,15 +50,15 @@ class KeepTest(DeskTest):
             self.triad("PO20", "PY3", "PB29"),
             self.chart("browns", "PO20", "PY3", "PB29"),
         ):
-            with self.subTest(kind=request["kind"]):
+            with self.subTest(kind=request["chart"]):
                 kept = self.kept({**request, "light": "A"})
                 told = self.send("get", f"scales/{kept['id']}/opened")[1]
                 self.assertEqual(told["sheet"], kept)
-                by_day = self.computed(request["kind"], {**request, "light": "D65"})
+                by_day = self.computed("chart", {**request, "light": "D65"})
                 self.assertEqual(told["computed"], by_day)
 
     def test_opens_where_it_cannot_be_computed_any_more(self) -> None:
-        with mock.patch("server.scales.scale.compute", side_effect=InputError("No.", "first")):
+        with mock.patch("server.scales.chart.compute", side_effect=InputError("No.", "first")):
             told = self.send("get", f"{self.path}/opened")[1]
         self.assertEqual((told["sheet"], told["computed"]), (self.saved, None))
 

@@ -3796,8 +3796,7 @@ export interface components {
         };
         /**
          * Target
-         * @description A colour to hit: typed as CIELAB, Munsell or hex; of a mixture in tubes; of a kept mixture;
-         *     of an area of a photograph; a hue of the wheel, mixed true; or a random mud of the box.
+         * @description A colour to hit, from one source of all that there are.
          */
         Target: {
             /**
@@ -3810,13 +3809,12 @@ export interface components {
              * @default
              */
             colour: string;
-            mixture?: components["schemas"]["TubeMixture"] | null;
+            photo?: components["schemas"]["PhotographArea"] | null;
             /** Kept */
             kept?: number | null;
-            photo?: components["schemas"]["PhotographArea"] | null;
             /**
              * Hue
-             * @description One of the wheel of twelve, such as red.
+             * @description One of the wheel of twelve: red, say.
              * @default
              */
             hue: string;
@@ -3825,6 +3823,7 @@ export interface components {
              * @default false
              */
             mud: boolean;
+            mixture?: components["schemas"]["TubeMixture"] | null;
         };
         /**
          * PhotographOut
@@ -5569,6 +5568,8 @@ export interface components {
         MutingOut: {
             /** School */
             school: string;
+            /** Title */
+            title: string;
             patch: components["schemas"]["PatchOut"];
             /** Hue Drift */
             hue_drift: number;
@@ -6735,6 +6736,8 @@ export interface components {
             gives_way: string[];
             /** School */
             school: string;
+            /** Title */
+            title: string;
             /** Says */
             says: string;
             /** Passages */

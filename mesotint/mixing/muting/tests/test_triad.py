@@ -8,7 +8,7 @@ from mesotint.colour.colorimetry import lch_from_lab
 from mesotint.colour.hues import steps_apart, wheel_name
 from mesotint.errors import InputError
 from mesotint.mixing.mixture import Mixture, Viewing
-from mesotint.mixing.muting.schools import schools_of_muting
+from mesotint.mixing.muting.by_schools import schools_of_muting
 from mesotint.mixing.muting.triad import LEANS, Triad, barycentric
 from mesotint.mixing.value import WITHIN
 from mesotint.paints.library import library

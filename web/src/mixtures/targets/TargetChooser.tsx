@@ -3,6 +3,7 @@ import { Plus } from "lucide-react";
 import { useState } from "react";
 import type { KeptMixture, Target } from "../../api/client";
 import { mixturesQuery } from "../../api/queries";
+import { TABLES } from "../../api/tables";
 import { PhotoColours } from "../../photographs/PhotoColours";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -14,17 +15,7 @@ import { KindsOfColour } from "./KindsOfColour";
 import { ReadingTargets } from "./ReadingTargets";
 import { TrueHues } from "./TrueHues";
 
-const SOURCES = [
-  ["write", "Write it"],
-  ["photograph", "From a photograph"],
-  ["reading", "A reading"],
-  ["kept", "Mixed before"],
-  ["kind", "A kind of colour"],
-  ["hue", "A hue, mixed true"],
-  ["mud", "Random mud"],
-] as const;
-
-type Source = (typeof SOURCES)[number][0];
+type Source = (typeof TABLES.sources)[number][0];
 
 /** Where a colour comes from: to begin a pile with, to aim at, or to mix for a passage. */
 export function TargetChooser({
@@ -47,12 +38,12 @@ export function TargetChooser({
   onEach?: (targets: Target[]) => void;
   onCancel?: () => void;
 }) {
-  const [source, setSource] = useState<Source>("write");
+  const [source, setSource] = useState<Source>("colour");
   const [name, setName] = useState("");
   const [colour, setColour] = useState("");
   const [pointed, setPointed] = useState<Target | null>(null);
   const target: Target | null =
-    source === "write"
+    source === "colour"
       ? colour.trim()
         ? { ...NO_TARGET, colour }
         : null
@@ -72,14 +63,14 @@ export function TargetChooser({
         label="Where the colour comes from"
         look="paper"
         className="flex-wrap"
-        options={SOURCES}
+        options={TABLES.sources}
         value={source}
         onChoose={(next) => {
           setSource(next);
           setPointed(null);
         }}
       />
-      {source === "write" && (
+      {source === "colour" && (
         <TextField
           label="Colour to hit"
           value={colour}
@@ -89,7 +80,7 @@ export function TargetChooser({
           className="max-w-md"
         />
       )}
-      {source === "photograph" && <PhotoColours onChoose={setPointed} onEach={onEach} />}
+      {source === "photo" && <PhotoColours onChoose={setPointed} onEach={onEach} />}
       {source === "reading" && <ReadingTargets onChoose={setPointed} />}
       {source === "kept" && (
         <Kept

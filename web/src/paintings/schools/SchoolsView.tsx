@@ -11,13 +11,6 @@ import type { Picture } from "../picture/usePicture";
 import { useSchools } from "../queries";
 import type { Shown } from "../shown";
 
-const TITLES: Record<string, string> = {
-  mother: "The mother colour",
-  trace: "A trace of everything",
-  limited: "One limited set",
-  glaze: "A glaze over all",
-  partner: "The mother as partner",
-};
 const { least: FEWEST_TUBES, most: MOST_TUBES } = LIMITS.SchoolsIn.tubes;
 
 /** The schools of bringing a painting together, each taken as far as halves the hue spread. */
@@ -67,7 +60,7 @@ export function SchoolsView({
       <BeforeAfter
         {...{ request, harmony, place, picture, onChoose }}
         after={shown?.passages ?? []}
-        says={TITLES[shown?.school ?? ""] ?? ""}
+        says={shown?.title ?? ""}
       />
       <div className="flex min-w-72 flex-[3] flex-col gap-2">
         <div className="flex items-center gap-3">
@@ -91,7 +84,7 @@ export function SchoolsView({
                 className="w-full no-underline"
                 onClick={() => setLooked(school.school)}
               >
-                <span className="flex-1 text-left">{TITLES[school.school]}</span>
+                <span className="flex-1 text-left">{school.title}</span>
                 <span aria-hidden="true" className="flex h-7 w-24">
                   {school.passages.map((look, i) => (
                     // biome-ignore lint/suspicious/noArrayIndexKey: passages stand in their order
@@ -107,7 +100,7 @@ export function SchoolsView({
         </ol>
         {shown && (
           <section
-            aria-label={TITLES[shown.school]}
+            aria-label={shown.title}
             className="bg-paper px-3 py-2 text-ink text-sm leading-snug"
           >
             <p>{shown.says}</p>

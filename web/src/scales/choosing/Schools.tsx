@@ -104,7 +104,7 @@ function SchoolColumn({ muting, onTake }: { muting: Muting; onTake: (() => void)
     <li className="flex min-w-0 flex-1 flex-col" data-school={muting.school}>
       <Swatch colour={muting.patch.look} notched className="h-32 shrink-0" />
       <div className="flex flex-1 flex-col gap-1 bg-paper p-2 leading-tight">
-        <b className="min-h-10">{NAMES[muting.school] ?? muting.school}</b>
+        <b className="min-h-10">{muting.title}</b>
         <ul className="text-sm">
           {most.slice(0, SHOWN).map((part) => (
             <li key={part.key}>
@@ -136,12 +136,3 @@ function SchoolColumn({ muting, onTake }: { muting: Muting; onTake: (() => void)
     </li>
   );
 }
-
-const NAMES: Record<string, string> = {
-  complement: "By the complement",
-  "nearest to grey": "Nearest to grey in your box",
-  "two primaries": "By two primaries",
-  earth: "By an earth",
-  black: "By a black",
-  "trace of everything": "By a trace of everything",
-};

@@ -3,26 +3,22 @@
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from functools import lru_cache
-from itertools import combinations
 from typing import Final
 
 import numpy as np
 
 from mesotint.colour.colorimetry import lab_from_lch, lch_from_lab
-from mesotint.colour.hues import MIDDLES, PRIMARIES, across, middle_of, nearest_family, turn
+from mesotint.colour.hues import turn
 from mesotint.errors import InputError
-from mesotint.mixing.character import hue_of, is_grey
 from mesotint.mixing.mixture import DEFAULT_VIEWING, Viewing, checked_amount, together
-from mesotint.mixing.muting.partners import least_chroma, nearest_partner
-from mesotint.mixing.muting.ranking import ranked
-from mesotint.mixing.muting.relation import are_opposite
+from mesotint.mixing.muting.schools import KINDS
 from mesotint.mixing.muting.trail import Trail
 from mesotint.mixing.recipe import Wishes, search_each
 from mesotint.mixing.searcher import REACHED_BELOW
 from mesotint.mixing.value import hold_value
 from mesotint.optics.grid import Array
 from mesotint.paints.library import Paint, library
-from mesotint.paints.roles import black_of, is_earth, is_white, mixture
+from mesotint.paints.roles import black_of
 
 LEAST_PART: Final = 1e-5
 """Part of a mixture below which a paint is not told: no hand leaves so little out or in."""
@@ -32,12 +28,6 @@ _CLOSINGS: Final = 3
 """Into how many pieces the stretch that holds a share is cut, and how often: to a thirty-thousandth
 of the whole."""
 
-_BESIDE_WITHIN: Final = 90.0
-"""Degrees of hue from the middle of the opposite within which two paints may mix it."""
-
-_RATIOS: Final = np.linspace(0.1, 0.9, 9)
-"""Shares of one paint in a pair of neutrals that are tried; closer ones look alike."""
-
 
 @dataclass(frozen=True)
 class School:
@@ -46,7 +36,7 @@ class School:
     Attributes
     ----------
     key : str
-        Such as ``complement``, ``nearest to grey`` or ``black``.
+        Of one of the schools.
     paints : tuple of Paint
     parts : tuple of float
         By volume, adding to 1.
@@ -82,8 +72,6 @@ def schools_of_muting(
 ) -> list[School]:
     """The same paint muted to the same chroma by every school the box has paints for.
 
-    The wheel's complement; what is nearest to grey in the box, opened; the other two primaries
-    together; an earth; a black; a trace of everything.
     Common practice; the schools have no published source.
 
     Parameters
@@ -131,85 +119,8 @@ def schools_of_muting(
 @lru_cache(maxsize=32)
 def _trails(paint: Paint, others: tuple[Paint, ...], viewing: Viewing) -> Mapping[str, Trail]:
     """The trail to what each school mutes with."""
-    agents = _agents(paint, others, viewing)
-    return {school: Trail(paint, agent, 0.0, viewing) for school, agent in agents.items()}
-
-
-def _agents(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> dict[str, Paint]:
-    """What each school mutes with, as one paint or a mixture."""
-    coloured = [p for p in others if not is_grey(p)]
-    agents: dict[str, Paint] = {}
-    if complement := _complement(paint, coloured, viewing):
-        agents["complement"] = complement
-    if nearest := nearest_partner(paint, coloured, viewing):
-        agents["nearest to grey"] = nearest
-    if primaries := _other_primaries(paint, coloured, viewing):
-        agents["two primaries"] = primaries
-    hue = hue_of(paint)
-    earths = [p for p in coloured if is_earth(p)]
-    if earths and hue is not None:
-        agents["earth"] = min(earths, key=lambda p: _apart(hue, hue_of(p)))
-    if black := black_of(others):
-        agents["black"] = black
-    rest = [p for p in others if not is_white(p)]
-    if len(rest) > 2:
-        even = {p: 1 / float(p.absorption.mean() + p.scattering.mean()) for p in rest}
-        agents["trace of everything"] = mixture("everything", "Everything", even)
-    return agents
-
-
-def _complement(paint: Paint, coloured: Sequence[Paint], viewing: Viewing) -> Paint | None:
-    """The wheel's complement: the tube of the opposite family that greys most, or where none is,
-    a mixture of two that stands opposite."""
-    tubes = [other for other in coloured if are_opposite(paint, other)]
-    if tubes:
-        return tubes[ranked(paint, tubes, viewing).order[0]]
-    hue = hue_of(paint)
-    if hue is None:
-        return None
-    # Only neighbours of the opposite make it; of two that lie far from it nothing clear comes.
-    middle = middle_of(across(hue))
-    near = [other for other in coloured if _apart(middle, hue_of(other)) < _BESIDE_WITHIN]
-    mixtures = [
-        made
-        for one, other in combinations(near, 2)
-        for made in _in_ratios("complement", one, other)
-        if are_opposite(paint, made)
-    ]
-    if not mixtures:
-        return None
-    return mixtures[ranked(paint, mixtures, viewing).order[0]]
-
-
-def _in_ratios(key: str, one: Paint, other: Paint) -> list[Paint]:
-    """Two paints mixed in several ratios of equal strength."""
-    amounts = [1 / float(p.absorption.mean() + p.scattering.mean()) for p in (one, other)]
-    return [
-        mixture(
-            key, f"{one.name} with {other.name.lower()}",
-            {one: float(r) * amounts[0], other: float(1 - r) * amounts[1]},
-        )
-        for r in _RATIOS
-    ]  # fmt: skip
-
-
-def _apart(one: float | None, other: float | None) -> float:
-    if one is None or other is None:
-        return 360.0
-    return abs(float(turn(one, other)))
-
-
-def _other_primaries(paint: Paint, box: Sequence[Paint], viewing: Viewing) -> Paint | None:
-    """The two primaries other than the paint's own, in the ratio that brings it nearest to grey."""
-    hue = hue_of(paint)
-    own = PRIMARIES[0] if hue is None else nearest_family(PRIMARIES, hue)
-    wanted = [MIDDLES[name] for name in PRIMARIES if name != own]
-    pair = [min(box, key=lambda p: _apart(angle, hue_of(p)), default=None) for angle in wanted]
-    first, second = pair
-    if first is None or second is None or first is second:
-        return None
-    mixtures = _in_ratios("primaries", first, second)
-    return mixtures[int(least_chroma(paint, mixtures, viewing).argmin())]
+    agents = {key: school.agent(paint, others, viewing) for key, school in KINDS.items()}
+    return {key: Trail(paint, agent, 0.0, viewing) for key, agent in agents.items() if agent}
 
 
 @dataclass(frozen=True)
