@@ -156,9 +156,10 @@ class ScalesStage(InBrowser):
         expect(chosen.get_by_label("What it is for")).to_have_value("evening sky")
         self.assert_accessible()
         page.get_by_role("button", name="Work plan").click()
-        expect(page.get_by_role("complementary", name="The slip")).to_contain_text(
-            "Step 1, 2 white"
-        )
+        slip = page.get_by_role("complementary", name="The slip")
+        opens = slip.get_by_text(re.compile("^Open step 1"))
+        opens.scroll_into_view_if_needed()
+        expect(opens).to_be_visible()
         page.get_by_role("button", name="Undo").click()
 
     def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:

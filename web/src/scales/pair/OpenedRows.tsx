@@ -6,10 +6,13 @@ import type { Scale } from "./scale";
 export function OpenedRows({ scale: { steps, opened } }: { scale: Scale }) {
   const { selected, select } = useSteps();
   return (
-    <section aria-label="Opened rows" className="bg-paper px-4 pb-2 max-md:px-0">
+    <section
+      aria-label="Opened rows"
+      className="mx-4 mb-3 shrink-0 overflow-x-auto bg-paper pb-1 max-md:mx-0"
+    >
       {opened.map(({ label, patches }, row) => (
         <div key={label} className="pt-1">
-          <h3 className="text-ink-soft text-sm leading-tight">{label}</h3>
+          <h3 className="sticky left-0 px-1 text-ink-soft text-sm leading-tight">{label}</h3>
           <div className="flex">
             {patches.map((patch, i) => {
               const place = steps.length * (row + 1) + i;

@@ -61,7 +61,7 @@ export const Run = memo(function Run({
     <section
       aria-label="The run"
       // What scrolls sideways cuts off above as well: the ring around a focused step has room there.
-      className="-mt-1.5 select-none overflow-x-auto px-4 pt-1.5 pb-3 max-md:px-0"
+      className="-mt-1.5 shrink-0 select-none overflow-x-auto px-4 pt-1.5 pb-3 max-md:px-0"
     >
       {/* The chosen step stands tall by its scale alone: nothing is laid out while another grows. */}
       <div ref={row} className="flex h-24">

@@ -54,7 +54,8 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
   const { data, error } = useComputed("chart", request);
-  const scale = useMemo(() => scaleOf(request ? data : undefined), [request, data]);
+  const whole = request !== null;
+  const scale = useMemo(() => scaleOf(whole ? data : undefined), [whole, data]);
   const third = useThird(scale, asked, set);
 
   const [slot, setSlot] = useState<EndSlot>(asked.first ? "second" : "first");
@@ -158,9 +159,11 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
               when={(scale.steps[scale.neutral.step]?.look.lab[0] ?? 100) < DARK_BELOW}
             />
             <Hint name="squint" />
-            <Plots scale={scale} trail={third.trail ?? scale.trail} ghost={third.ghost} />
-            <Run scale={scale} trail={third.trail ?? scale.trail} beside={comparison.beside} />
-            {scale.opened.length > 0 && <OpenedRows scale={scale} />}
+            <div className="flex min-h-0 flex-1 flex-col lg:overflow-y-auto">
+              <Plots scale={scale} trail={third.trail ?? scale.trail} ghost={third.ghost} />
+              <Run scale={scale} trail={third.trail ?? scale.trail} beside={comparison.beside} />
+              {scale.opened.length > 0 && <OpenedRows scale={scale} />}
+            </div>
           </>
         ) : (
           !error && (

@@ -15,11 +15,16 @@ export function scaleOf(chart: Chart | undefined): Scale | undefined {
   if (!chart?.run) return undefined;
   const { shares, pinned, ...run } = chart.run;
   const [steps = [], ...opened] = chart.rows;
+  // What only opens the rows below is not told of the steps.
+  const used = new Set(
+    steps.flatMap(({ parts }) => parts.filter(({ exact }) => exact > 0)).map(({ key }) => key),
+  );
   return {
     ...run,
     paints: chart.paints,
     steps: steps.map((patch, i) => ({
       ...patch,
+      parts: patch.parts.filter(({ key }) => used.has(key)),
       ...{ share: shares[i] ?? 0, pinned: pinned[i] ?? false },
     })),
     opened: opened.map((patches, i) => ({ label: chart.row_labels[i + 1] ?? "", patches })),

@@ -39,7 +39,8 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
   const { data, error } = useComputed("chart", request);
-  const triad = useMemo(() => triadOf(request ? data : undefined), [request, data]);
+  const whole = request !== null;
+  const triad = useMemo(() => triadOf(whole ? data : undefined), [whole, data]);
 
   const corners = PLACES.map((_, i) => asked.corners[i] ?? null);
   const [active, setActive] = useState(Math.max(0, corners.indexOf(null)));
