@@ -91,7 +91,6 @@ def farthest_off(lab: Array, delta_e: float) -> tuple[float, float]:
     Parameters
     ----------
     lab : array, shape (3,)
-    delta_e : float
 
     Returns
     -------

@@ -17,7 +17,6 @@ def smoothest_reflectance(lab: Array, light: str = "D65") -> Array:
     Parameters
     ----------
     lab : array, shape (..., 3)
-    light : str
 
     Returns
     -------

@@ -328,12 +328,7 @@ def _number(text: str, what: str, least: float, most: float) -> float:
 
 
 def write_optics(paints: Sequence[Paint]) -> str:
-    """K and S of paints, relative to titanium white's S, as JSON.
-
-    Parameters
-    ----------
-    paints : sequence of Paint
-    """
+    """K and S of paints, relative to titanium white's S, as JSON."""
     told = [
         {
             "key": paint.key,

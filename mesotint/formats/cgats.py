@@ -174,7 +174,6 @@ def write_cgats(readings: Sequence[NamedReading], created: str) -> str:
 
     Parameters
     ----------
-    readings : sequence of NamedReading
     created : str
         Date and time, as ISO 8601 has it.
     """

@@ -157,7 +157,6 @@ def write_cxf(readings: Sequence[NamedReading], created: str) -> bytes:
 
     Parameters
     ----------
-    readings : sequence of NamedReading
     created : str
         Date and time, as ISO 8601 has it, with its offset.
     """

@@ -88,12 +88,7 @@ def journal_schema() -> dict[str, Any]:
 
 
 def write_journal_json(entries: Sequence[EntryData]) -> str:
-    """A journal as JSON that follows the schema.
-
-    Parameters
-    ----------
-    entries : sequence of EntryData
-    """
+    """A journal as JSON that follows the schema."""
     told = []
     for entry in entries:
         one: dict[str, Any] = {"name": entry.name, "times": entry.times, "medium": entry.medium,
@@ -146,12 +141,7 @@ _FIGURES: Final = ("lab", "seen", "reflectance")
 
 
 def write_journal_csv(entries: Sequence[EntryData]) -> str:
-    """A journal as a table: a row for each entry.
-
-    Parameters
-    ----------
-    entries : sequence of EntryData
-    """
+    """A journal as a table: a row for each entry."""
     rows = []
     for entry in entries:
         figures = [

@@ -67,10 +67,6 @@ class Lines:
     def of(self, path: Sequence[str | int]) -> int:
         """The line, from 1, of the value that keys and places lead to; 1 where they lead nowhere.
 
-        Parameters
-        ----------
-        path : sequence of str or int
-
         Examples
         --------
         >>> Lines('{"tubes": [{},\\n{"label": 7}]}').of(["tubes", 1, "label"])

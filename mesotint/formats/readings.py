@@ -97,7 +97,6 @@ def readings_of(spectra: Sequence[Spectral], faults: Faults) -> list[NamedReadin
 
     Parameters
     ----------
-    spectra : sequence of Spectral
     faults : Faults
         Where they are noted.
 

@@ -50,10 +50,6 @@ def _is_number(text: str) -> bool:
 def plain(cell: str) -> str:
     """The text of a cell that `written_table` wrote.
 
-    Parameters
-    ----------
-    cell : str
-
     Examples
     --------
     >>> plain("'=1+1"), plain("rust"), plain("'tis")

@@ -95,13 +95,7 @@ class Attention:
 
 
 def clearest(paint: Paint, viewing: Viewing) -> Array:
-    """CIELAB of a tube where it is clearest: alone, opened or thinned; shape (3,).
-
-    Parameters
-    ----------
-    paint : Paint
-    viewing : Viewing
-    """
+    """CIELAB of a tube where it is clearest: alone, opened or thinned; shape (3,)."""
     parts = np.stack([np.ones_like(OPENINGS), OPENINGS], axis=1)
     labs = viewing.lab(parts, [paint, viewing.lightener])
     return np.asarray(labs[int(np.hypot(labs[:, 1], labs[:, 2]).argmax())])
@@ -127,12 +121,7 @@ def are_opposite(one: float, other: float) -> bool:
 
 
 def attention(painting: Painting) -> Attention:
-    """What a painting asks of the eye.
-
-    Parameters
-    ----------
-    painting : Painting
-    """
+    """What a painting asks of the eye."""
     labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
     seen = labs.copy()
     for i, passage in enumerate(painting.passages):
@@ -204,12 +193,7 @@ def _neutrals(painting: Painting, chroma: Array) -> dict[int, int]:
 
 
 def looked_at(of: Attention) -> tuple[int, ...]:
-    """The passages that the eye goes to first.
-
-    Parameters
-    ----------
-    of : Attention
-    """
+    """The passages that the eye goes to first."""
     return of.order[:_LOOKED_AT]
 
 

@@ -56,8 +56,6 @@ def blended(
 
     Parameters
     ----------
-    painting : Painting
-    mothers : sequence of Paint
     shares : array, shape (passages, n)
         Of each mother, by volume, 0 to 1.
     dark : Paint, optional

@@ -120,12 +120,7 @@ def trade_off(mother: Mother, accent_share: float = 0.0, points: int = 25) -> Tr
 
 
 def mixtures_of(painting: Painting) -> list[Paint]:
-    """Each passage's mixture as one paint.
-
-    Parameters
-    ----------
-    painting : Painting
-    """
+    """Each passage's mixture as one paint."""
     paints, parts = painting.table
     return [
         mixture(f"passage{i}", passage.name, _mixture(paints, row))
@@ -137,10 +132,6 @@ def main_grey(painting: Painting) -> Paint | None:
     """The grey of the main pair: the passage with most to say, and what lies across from it.
 
     None where nothing lies across.
-
-    Parameters
-    ----------
-    painting : Painting
     """
     paints, parts = painting.table
     weight = painting.areas * np.hypot(painting.labs[:, 1], painting.labs[:, 2])
@@ -158,10 +149,6 @@ def main_grey(painting: Painting) -> Paint | None:
 def trace_of_everything(painting: Painting) -> Paint | None:
     """All paints of a painting as one, the strong ones in small parts: a trace of everything is put
     into everything. None for a painting of one paint; whites count as none, and do nothing.
-
-    Parameters
-    ----------
-    painting : Painting
     """
     paints = [paint for paint in painting.table[0] if paint.key not in WHITES]
     if len(paints) < 2:
@@ -176,7 +163,6 @@ def candidates(painting: Painting, box: Sequence[Paint]) -> list[Paint]:
 
     Parameters
     ----------
-    painting : Painting
     box : sequence of Paint
         What may be used.
     """
@@ -236,7 +222,6 @@ def offered(
 
     Parameters
     ----------
-    painting : Painting
     mothers : sequence of Paint
         Paints, or mixtures as tubes, that could be the mother.
     dark : Paint

@@ -135,7 +135,6 @@ def few_tubes(
         How many tubes, 2 to 10; those of the knee where none is given.
     blacks : str
         never, blue or freely.
-    viewing : Viewing
 
     Raises
     ------

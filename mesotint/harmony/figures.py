@@ -63,7 +63,6 @@ def figures(painting: Painting, of: Figures) -> tuple[Figure, ...]:
 
     Parameters
     ----------
-    painting : Painting
     of : Figures
         What was measured of the painting.
     """

@@ -87,10 +87,6 @@ def already_together(painting: Painting) -> str:
     """Why a painting needs no mother, in one sentence; empty where it may.
 
     All greys, or one hue: there is nothing that a mother would bring together.
-
-    Parameters
-    ----------
-    painting : Painting
     """
     quiet = ~painting.accents
     lch = lch_from_lab(painting.labs[quiet])
@@ -111,7 +107,6 @@ def judged(painting: Painting, after: Array, by_strength: Array | None = None) -
 
     Parameters
     ----------
-    painting : Painting
     after : array, shape (passages, 3)
         CIELAB of the passages with the mother in them.
     by_strength : array, shape (passages,), optional
@@ -127,7 +122,6 @@ def judged_each(
 
     Parameters
     ----------
-    painting : Painting
     afters : array, shape (n, passages, 3)
         CIELAB of the passages in each of n harmonies.
     by_strength : array, shape (n, passages), optional
@@ -173,7 +167,6 @@ def keeps_hues(painting: Painting, afters: Array) -> np.ndarray:
 
     Parameters
     ----------
-    painting : Painting
     afters : array, shape (n, passages, 3)
         CIELAB of the passages in each of n harmonies.
     """

@@ -27,7 +27,6 @@ def least_movement(pulls: Pulls, start: float, wanted_degrees: float, areas: Arr
         Of one mother.
     start : float
         The same fraction of every pull, at which the spread is reached.
-    wanted_degrees : float
     areas : array, shape (passages,)
 
     Returns

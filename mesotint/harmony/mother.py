@@ -388,8 +388,6 @@ def mothers_of(
 
     Parameters
     ----------
-    painting : Painting
-    paints : sequence of Paint
     dark : Paint
         What darkens where values are held.
     points : int

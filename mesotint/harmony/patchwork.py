@@ -57,7 +57,6 @@ def patchwork(
     ----------
     areas : sequence of float
         Shares of the surface, zero or more; a passage of none gets a field of none.
-    touching : collection of (int, int)
     ratio : float
         Width of the whole over its height, above zero.
 

@@ -135,7 +135,6 @@ class Pulls:
 
         Parameters
         ----------
-        wanted_degrees : float
         quiet : array of bool, shape (passages,)
             Which passages count: those that are no accents.
         areas : array, shape (passages,)

@@ -108,12 +108,7 @@ class AccentContrast:
 
 
 def contrast_pairs(painting: Painting) -> list[tuple[int, int]]:
-    """Each accent with each passage that it touches.
-
-    Parameters
-    ----------
-    painting : Painting
-    """
+    """Each accent with each passage that it touches."""
     accents = np.flatnonzero(painting.accents).tolist()
     return [(accent, other) for accent in accents for other in painting.neighbours(accent)]
 
@@ -145,7 +140,6 @@ def accent_contrasts(painting: Painting, labs: Array) -> list[AccentContrast]:
 
     Parameters
     ----------
-    painting : Painting
     labs : array, shape (n, 3)
         CIELAB.
     """
@@ -200,12 +194,7 @@ class Figures:
 
 
 def figures_of(painting: Painting) -> Figures:
-    """Everything that is told of a painting's colours.
-
-    Parameters
-    ----------
-    painting : Painting
-    """
+    """Everything that is told of a painting's colours."""
     labs, areas, quiet = painting.labs, painting.areas, ~painting.accents
     lch = lch_from_lab(labs)
     some = quiet if quiet.any() else ~quiet

@@ -24,8 +24,6 @@ def by_strength(painting: Painting, mothers: Sequence[Paint], shares: Array) -> 
 
     Parameters
     ----------
-    painting : Painting
-    mothers : sequence of Paint
     shares : array, shape (mothers, n, passages)
         By volume.
 
@@ -53,8 +51,6 @@ def usual_amounts(
 
     Parameters
     ----------
-    painting : Painting
-    mothers : sequence of Paint
     pulls : Pulls
         Of those mothers.
     accent_share : float

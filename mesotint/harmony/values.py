@@ -46,7 +46,6 @@ def at_value(
         Munsell value, 0.5 to 9.5.
     dark : Paint
         What darkens.
-    viewing : Viewing
 
     Returns
     -------
@@ -77,7 +76,6 @@ def value_pattern(values: Array, painting: Painting) -> list[str]:
     ----------
     values : array, shape (passages,)
         Munsell value of each.
-    painting : Painting
     """
     areas, names = painting.areas, [passage.name for passage in painting.passages]
     darks = np.flatnonzero(values < DARK_BELOW).tolist()

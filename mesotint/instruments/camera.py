@@ -103,11 +103,9 @@ def painted_sheet(
 
     Parameters
     ----------
-    layout : SheetLayout
     tubes : mapping of str to Paint
         What is really in the tubes, by the layout's keys.
     paper : array, shape (36,)
-    rng : numpy.random.Generator
     hand : float
         How far the hand is off by, one standard deviation of the logarithm of an amount.
     slips : mapping of str to Slip, optional
@@ -155,7 +153,6 @@ class Camera:
         ----------
         kind : str
             A key of `mesotint.colour.lamps.KINDS`.
-        rng : numpy.random.Generator
         """
         return cls.of(made_up_sensitivities(rng, 1)[0], made_up_lights(rng, kind, 1)[0], rng)
 
@@ -167,7 +164,6 @@ class Camera:
         ----------
         sensitivities : array, shape (3, 36)
         light : array, shape (36,)
-        rng : numpy.random.Generator
         """
         tone = np.array(TONE) * rng.standard_normal(3)
         return cls(responses(sensitivities[None], light[None], rng)[0], tone)
@@ -228,15 +224,7 @@ class Shot:
 
 
 def photograph(sheet: PaintedSheet, camera: Camera, shot: Shot, rng: np.random.Generator) -> bytes:
-    """A JPEG of a painted sheet.
-
-    Parameters
-    ----------
-    sheet : PaintedSheet
-    camera : Camera
-    shot : Shot
-    rng : numpy.random.Generator
-    """
+    """A JPEG of a painted sheet."""
     page = _page(sheet, camera, shot, rng)
     lit = page * _light(page.shape[:2], shot, rng)[..., None]
     seen = _from_afar(lit, sheet.layout, shot, rng)
@@ -374,13 +362,7 @@ def _from_afar(page: Array, layout: SheetLayout, shot: Shot, rng: np.random.Gene
 
 
 def tubes_that_stray(paints: Sequence[Paint], rng: np.random.Generator) -> list[Paint]:
-    """Tubes as they may really be, each as far from what is taken of it as its doubts say.
-
-    Parameters
-    ----------
-    paints : sequence of Paint
-    rng : numpy.random.Generator
-    """
+    """Tubes as they may really be, each as far from what is taken of it as its doubts say."""
     found = []
     for paint in paints:
         by = rng.standard_normal(len(paint.doubts.names))

@@ -70,7 +70,6 @@ class Colorimeter(Protocol):
             Seconds by a clock that only runs forward.
         count : int
             How many readings are taken and averaged, 1 or more.
-        rng : numpy.random.Generator
         """
 
 
@@ -135,10 +134,8 @@ class SimulatedColorimeter:
         ----------
         lab : array, shape (3,)
             What truly lies under the instrument.
-        now_s : float
         count : int
             1 to 20 readings.
-        rng : numpy.random.Generator
 
         Raises
         ------
@@ -173,7 +170,6 @@ def hidden_tube(paint: Paint, seed: int) -> Paint:
 
     Parameters
     ----------
-    paint : Paint
     seed : int
         The same seed gives the same tube.
     """
@@ -199,7 +195,6 @@ def drawdown(paint: Paint, white: Paint, white_parts: float) -> Array:
 
     Parameters
     ----------
-    paint : Paint
     white : Paint
         What it is drawn down with.
     white_parts : float

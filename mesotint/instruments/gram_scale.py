@@ -41,7 +41,6 @@ def squeezed(meant_g: float, rng: np.random.Generator) -> float:
     ----------
     meant_g : float
         Grams that the hand means to squeeze out.
-    rng : numpy.random.Generator
     """
     return meant_g * max(0.0, 1 + HAND_ERROR * float(rng.standard_normal()))
 

@@ -80,12 +80,7 @@ class Character:
 
 
 def character(paint: Paint) -> Character:
-    """The measured nature of a paint.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """The measured nature of a paint."""
     white = library().white
     tint_parts = np.array([1.0, TINT_WHITE_PARTS])
     masstone = DEFAULT_VIEWING.lab(np.ones(1), [paint])
@@ -129,10 +124,6 @@ def strength(paint: Paint) -> float:
     Both are let into titanium white until it is CIEDE2000 20 away from white; the strength is the
     ratio of the amounts. Our own measure, after the trade's practice of comparing amounts in
     white. 0 for a paint that never gets there, which is a white.
-
-    Parameters
-    ----------
-    paint : Paint
     """
     return float(_standard_amount() / _amount_to_depth(paint))
 
@@ -142,10 +133,6 @@ def equal_strength(paints: Sequence[Paint]) -> Array:
 
     What a painter who knows the tubes means by equal parts: the strong paint held back (common
     practice). By `strength`.
-
-    Parameters
-    ----------
-    paints : sequence of Paint
 
     Raises
     ------
@@ -173,10 +160,6 @@ def colouring_strength(paint: Paint) -> float:
     Relative tinting strength is judged at the wavelength of most absorption (ASTM D4838, recalled
     from memory). Of paints equal in it none wins over the others: a red, a yellow and a blue make a
     dark brown (common practice), where equal distances from white would ask for very much yellow.
-
-    Parameters
-    ----------
-    paint : Paint
     """
 
     def peak(of: Paint) -> float:
@@ -192,7 +175,6 @@ def by_strength(parts: Array, paints: Sequence[Paint]) -> Array:
     ----------
     parts : array, shape (..., paints)
         Parts by volume, zero or more.
-    paints : sequence of Paint
 
     Returns
     -------
@@ -208,10 +190,6 @@ def contrast_ratio(paint: Paint) -> float:
     A strong dark paint hides by absorbing: its ratio is near 1 although it scatters little and
     painters call it transparent. The contrast ratio of ISO 6504-3 and ASTM D2805, on a film of
     `DRAWDOWN_THICKNESS` over a black and a white ground.
-
-    Parameters
-    ----------
-    paint : Paint
     """
     layer = [(paint.absorption, paint.scattering, DRAWDOWN_THICKNESS)]
     grounds = np.array([[BLACK_GROUND], [WHITE_GROUND]]) * np.ones(paint.absorption.size)
@@ -234,33 +212,19 @@ def classics() -> tuple[tuple[str, ...], Array]:
 
 @lru_cache(maxsize=512)
 def hue_of(paint: Paint) -> float | None:
-    """CIELAB hue angle of a paint's tint, or None where it is a grey or a white.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """CIELAB hue angle of a paint's tint, or None where it is a grey or a white."""
     white = library().white
     tint = lch_from_lab(DEFAULT_VIEWING.lab(np.array([1.0, TINT_WHITE_PARTS]), [paint, white]))
     return float(tint[2]) if tint[1] >= GREY_PAINT_BELOW else None
 
 
 def is_grey(paint: Paint) -> bool:
-    """Whether a paint is itself a black, a white or a grey: it dulls, and mutes nothing.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint is itself a black, a white or a grey: it dulls, and mutes nothing."""
     return hue_of(paint) is None or is_ready_grey(paint)
 
 
 def temperatures(paint: Paint) -> tuple[str, str] | None:
     """Warm or cool of all colours and within the family, by a paint's tint; None for a grey.
-
-    Parameters
-    ----------
-    paint : Paint
 
     Examples
     --------
@@ -293,12 +257,7 @@ def temperature_in_words(known: Character) -> str:
 
 
 def is_argued_over(paint: Paint) -> bool:
-    """Whether painters disagree about a paint's temperature.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether painters disagree about a paint's temperature."""
     hue = None if is_grey(paint) else hue_of(paint)
     return hue is not None and ARGUED[0] <= hue % 360 < ARGUED[1]
 

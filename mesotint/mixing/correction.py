@@ -324,10 +324,8 @@ def begin(
     Parameters
     ----------
     target : array, shape (3,)
-    box : sequence of Paint
     volume_ml : float
         How much the pile is to be, above zero.
-    viewing : Viewing
     stock_ml : mapping, optional
         As `correct` takes it.
 

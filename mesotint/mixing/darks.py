@@ -111,7 +111,6 @@ def darks(
 
     Parameters
     ----------
-    box : sequence of Paint
     most : int
         Paints in a dark at the most, 2 or 3.
     no_black : bool
@@ -120,7 +119,6 @@ def darks(
         Whether only transparent paints may serve.
     leans : str
         ``warm``, ``cool`` or a hue family that the white test is to lean toward; grey otherwise.
-    viewing : Viewing
 
     Raises
     ------
@@ -161,11 +159,6 @@ def darks(
 def chromatic_dark(box: tuple[Paint, ...], viewing: Viewing = DEFAULT_VIEWING) -> Paint | None:
     """What darkens a colour without flattening it: the best dark of two chromatic paints of a box,
     as one paint; a black only where the box has no other dark.
-
-    Parameters
-    ----------
-    box : tuple of Paint
-    viewing : Viewing
 
     Returns
     -------

@@ -66,7 +66,6 @@ def merged(paints: Sequence[Paint], parts: Array) -> tuple[tuple[Paint, ...], Ar
 
     Parameters
     ----------
-    paints : sequence of Paint
     parts : array, shape (..., paints)
         Parts by volume, zero or more.
     """
@@ -235,7 +234,6 @@ class Viewing:
         ----------
         parts : array, shape (..., paints)
             Parts by volume, zero or more.
-        paints : sequence of Paint
         water : float or array, shape (...)
             Parts of water to one of paint; only a wash takes it.
         """
@@ -252,7 +250,6 @@ class Viewing:
         ----------
         parts : array, shape (..., paints)
             Parts by volume, zero or more.
-        paints : sequence of Paint
         water : float or array, shape (...)
             Parts of water to one of paint; only a wash takes it.
         """
@@ -324,7 +321,6 @@ class Viewing:
         ----------
         parts : array, shape (..., paints)
             Parts by volume, zero or more.
-        paints : sequence of Paint
         """
         absorption = np.array([p.absorption for p in paints])
         scattering = np.array([p.scattering for p in paints])
@@ -344,7 +340,6 @@ class Viewing:
         ----------
         parts : array, shape (..., paints)
             Parts by volume, zero or more.
-        paints : sequence of Paint
         water : float
             Parts of water to one of paint; only a wash takes it.
         dtype : type

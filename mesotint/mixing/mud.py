@@ -25,12 +25,6 @@ def random_mud(
     Paints stand in it by what they do, so a strong one has small parts. What a box can hardly dull
     gives the dullest of what was tried.
 
-    Parameters
-    ----------
-    box : sequence of Paint
-    rng : numpy.random.Generator
-    viewing : Viewing
-
     Raises
     ------
     InputError

@@ -125,7 +125,6 @@ def nudged(
         What may be added; blacks and whites take no lean out.
     test : str
         One of `TESTS`.
-    viewing : Viewing
 
     Raises
     ------

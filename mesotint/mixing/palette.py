@@ -331,7 +331,6 @@ def pile_of(parts: Sequence[tuple[Paint, float]], viewing: Viewing = DEFAULT_VIE
     ----------
     parts : sequence of (Paint, float)
         Paints and parts by volume.
-    viewing : Viewing
     """
     entries = tuple(Added("pile", paint, ml) for paint, ml in parts)
     return Palette(entries, viewing).piles.get("pile", Pile())

@@ -63,10 +63,8 @@ def reach(box: Sequence[Paint], lightness: float, viewing: Viewing = DEFAULT_VIE
 
     Parameters
     ----------
-    box : sequence of Paint
     lightness : float
         L*, 0 to 100.
-    viewing : Viewing
     """
     paints = [paint for paint in box if not is_white(paint)]
     pairs = [*combinations(paints, 2), *((p, p) for p in paints[:1])]

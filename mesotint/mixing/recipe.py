@@ -129,7 +129,6 @@ def search(
         CIELAB under the viewing's light.
     box : sequence of Paint
         What may be used.
-    wishes : Wishes
     viewing : Viewing
         In a wash no white is used unless it is required: water lightens.
     reflectance : array, shape (36,), optional
@@ -172,7 +171,6 @@ def search_each(
         What may be used.
     wishes : sequence of Wishes
         What each recipe is to be like; one for all, or one for each.
-    viewing : Viewing
     reflectances : sequence of (array, shape (36,), or None), optional
         Spectra of the targets, where they are known.
     """

@@ -118,7 +118,6 @@ class Found:
             Places in the box.
         target : array, shape (3,)
             CIELAB.
-        viewing : Viewing
         """
         size = self.sets.shape[1]
         if size < 2:

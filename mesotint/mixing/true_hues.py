@@ -86,12 +86,7 @@ _SIX: Final = ("red", "orange", "yellow", "green", "blue", "violet")
 
 
 def wheel_hues(count: int) -> list[tuple[str, float]]:
-    """Names and CIELAB hue angles of a wheel of 6, 12 or 24, from red through yellow.
-
-    Parameters
-    ----------
-    count : int
-    """
+    """Names and CIELAB hue angles of a wheel of 6, 12 or 24, from red through yellow."""
     if count not in COUNTS:
         raise InputError("A wheel has 6, 12 or 24 hues.", "count")
     twelve = [(hue.name, float(at % 360)) for hue, at in zip(WHEEL, _MIDDLES, strict=True)]
@@ -198,7 +193,6 @@ def true_hues(
         Name and CIELAB hue angle of each, as `wheel_hues` gives them.
     box : sequence of Paint
         At least one that has a hue.
-    viewing : Viewing
 
     Raises
     ------
@@ -398,7 +392,6 @@ class _Mixtures:
 
         Parameters
         ----------
-        name : str
         angle : float
             CIELAB hue it is for.
         best : (array of int, array)
@@ -445,7 +438,6 @@ def muted_rings(hues: Sequence[TrueHue], viewing: Viewing = DEFAULT_VIEWING) -> 
     ----------
     hues : sequence of TrueHue
         A whole wheel in its order: an even number.
-    viewing : Viewing
 
     Returns
     -------

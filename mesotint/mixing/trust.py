@@ -24,9 +24,7 @@ def uncertainty(
 
     Parameters
     ----------
-    viewing : Viewing
     parts : array, shape (..., paints)
-    paints : sequence of Paint
     water : float or array, shape (...)
         Parts of water to one of paint, in a wash.
 

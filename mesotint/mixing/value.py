@@ -54,12 +54,10 @@ def hold_value(
     Parameters
     ----------
     parts : array, shape (n, paints)
-    paints : sequence of Paint
     lightness : float or array, shape (n,)
         L* wanted.
     white, dark : Paint
         What lightens and what darkens; one of the two is added to each mixture, never both.
-    viewing : Viewing
     """
     parts = np.asarray(parts, dtype=np.float64)
     wanted = np.broadcast_to(np.asarray(lightness, dtype=np.float64), len(parts))
@@ -90,8 +88,6 @@ def amount_to_hold(
         less than 0.01.
     lightness : array, shape (...)
         L* wanted.
-    white, dark : Paint
-    viewing : Viewing
 
     Returns
     -------

@@ -83,8 +83,6 @@ def box_pixels(page: FlatPage, layout: SheetLayout, expected: Sequence[Array]) -
 
     Parameters
     ----------
-    page : FlatPage
-    layout : SheetLayout
     expected : sequence of array, shape (3,)
         CIELAB that each box is meant to have, to tell white paint from bare paper.
     """
@@ -96,25 +94,13 @@ def box_pixels(page: FlatPage, layout: SheetLayout, expected: Sequence[Array]) -
 
 
 def grey_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
-    """What a page shows of its printed greys.
-
-    Parameters
-    ----------
-    page : FlatPage
-    layout : SheetLayout
-    """
+    """What a page shows of its printed greys."""
     printed = _printed(page.there.shape, layout)
     return [_read(page, grey.rect_mm, printed, None) for grey in layout.greys]
 
 
 def ink_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
-    """What a page shows of the black rims of its markers, which are a grey of sorts as well.
-
-    Parameters
-    ----------
-    page : FlatPage
-    layout : SheetLayout
-    """
+    """What a page shows of the black rims of its markers, which are a grey of sorts as well."""
     printed = _printed(page.there.shape, layout)
     side = layout.marker_mm
     cell = side / _MARKER_CELLS
@@ -136,7 +122,6 @@ def judge_exposure(page: FlatPage, grey: bool = False) -> None:
 
     Parameters
     ----------
-    page : FlatPage
     grey : bool
         Whether there is nothing on the page that has a colour.
 

@@ -65,7 +65,6 @@ def flat_page(pixels: Pixels, layout: SheetLayout) -> FlatPage:
     ----------
     pixels : array of uint8, shape (height, width, 3)
         sRGB.
-    layout : SheetLayout
 
     Raises
     ------
@@ -100,7 +99,6 @@ def flat_by_corners(
         sRGB.
     corners : sequence of four pairs of float
         In shares of the picture's width and height, from the page's top left one clockwise.
-    layout : SheetLayout
 
     Raises
     ------

@@ -111,7 +111,6 @@ def joint_fit(
 
     Parameters
     ----------
-    seen : Sighting
     paints : sequence of Paint
         As they are taken to be, with what is not known of them.
     viewing : Viewing

@@ -35,12 +35,7 @@ class Rectangle:
     height: float
 
     def within(self, margin_mm: float) -> "Rectangle":
-        """It without so much of its edge, or with so much more where that is below zero.
-
-        Parameters
-        ----------
-        margin_mm : float
-        """
+        """It without so much of its edge, or with so much more where that is below zero."""
         return Rectangle(self.left + margin_mm, self.top + margin_mm,
                          self.width - 2 * margin_mm, self.height - 2 * margin_mm)  # fmt: skip
 
@@ -124,12 +119,7 @@ def layout_schema() -> dict[str, Any]:
 
 
 def write_layout(layout: SheetLayout) -> str:
-    """A layout as JSON that follows the schema.
-
-    Parameters
-    ----------
-    layout : SheetLayout
-    """
+    """A layout as JSON that follows the schema."""
 
     def rect(of: Rectangle) -> list[float]:
         return [round(v, 3) for v in (of.left, of.top, of.width, of.height)]

@@ -120,7 +120,6 @@ def layouts(sheet: Sheet, size: str = "A4") -> list[SheetLayout]:
 
     Parameters
     ----------
-    sheet : Sheet
     size : str
         A4 or Letter.
 
@@ -159,7 +158,6 @@ def page_code(sheet: Sheet, page: int) -> str:
 
     Parameters
     ----------
-    sheet : Sheet
     page : int
         From 0.
     """
@@ -195,7 +193,6 @@ def markers_of(size: str, page: int) -> list[Marker]:
 
     Parameters
     ----------
-    size : str
     page : int
         From 0.
     """
@@ -207,12 +204,7 @@ def markers_of(size: str, page: int) -> list[Marker]:
 
 
 def greys_of(size: str) -> list[Grey]:
-    """The greys at the foot of a page.
-
-    Parameters
-    ----------
-    size : str
-    """
+    """The greys at the foot of a page."""
     wide, high = page_mm(size)
     across, down = GREY_MM
     left = (wide - len(GREYS) * (across + 2)) / 2
@@ -224,13 +216,7 @@ def greys_of(size: str) -> list[Grey]:
 
 
 def placed(sheet: Sheet, size: str) -> list[list[Placed]]:
-    """The patches of a sheet page by page, each in its place.
-
-    Parameters
-    ----------
-    sheet : Sheet
-    size : str
-    """
+    """The patches of a sheet page by page, each in its place."""
     wide, high = page_mm(size)
     edge, head, foot = MARGIN / mm, HEAD / mm, FOOT / mm
     room, tall = wide - 2 * edge, high - 2 * edge - head - foot

@@ -160,10 +160,6 @@ def read_page(
 
     Parameters
     ----------
-    page : FlatPage
-    layout : SheetLayout
-    paints : mapping of str to Paint, optional
-    light : str
     tell : callable
         Is told the share that is done.
 

@@ -37,8 +37,6 @@ def remark_on_box(
 
     Parameters
     ----------
-    seen : BoxPixels
-    fit : JointFit
     place : int
         Where the box stands in the fit.
     names : sequence of str

@@ -117,7 +117,6 @@ def line_of_text(x: float, y: float, told: str, size: float, width: float, **loo
     ----------
     x, y : float
         Where it begins, in points.
-    told : str
     size : float
         Of the face, in points.
     width : float
@@ -154,7 +153,6 @@ def draw_rectangle(at: Rectangle, height: float, **look: Any) -> Rect:
 
     Parameters
     ----------
-    at : Rectangle
     height : float
         Of the page, in points.
     **look
@@ -185,9 +183,6 @@ def draw_marker(onto: Group | Drawing, mark: Marker, side_mm: float, high: float
 
     Parameters
     ----------
-    onto : Group or Drawing
-    mark : Marker
-    side_mm : float
     high : float
         Height of the page, in points.
     """
@@ -198,12 +193,7 @@ def draw_marker(onto: Group | Drawing, mark: Marker, side_mm: float, high: float
 
 
 def grey_of(reflectance: float) -> Color:
-    """The printed grey that turns back such a share of light.
-
-    Parameters
-    ----------
-    reflectance : float
-    """
+    """The printed grey that turns back such a share of light."""
     level = round(255 * float(encoded(np.array(reflectance)))) / 255
     return Color(level, level, level)
 

@@ -92,12 +92,7 @@ class Reading:
         return cls(white_parts, lab_from_reflectance(spectrum), spectrum)
 
     def mixture(self, paint: Paint) -> tuple[list[Paint], Array]:
-        """The paints of the drawdown, the given one for the tube's, and their parts by volume.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """The paints of the drawdown, the given one for the tube's, and their parts by volume."""
         paints = [paint, library().white, *(other for other, _ in self.others)]
         return paints, np.array([1.0, self.white_parts, *(parts for _, parts in self.others)])
 

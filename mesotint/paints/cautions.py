@@ -46,24 +46,14 @@ _DUSTS: Final = ("fine carbon dust", "fine mineral dust")
 
 
 def groups_of(paint: Paint) -> tuple[str, ...]:
-    """The hazard groups of a paint, each by itself; empty where none is usual.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """The hazard groups of a paint, each by itself; empty where none is usual."""
     if paint.hazard_group == NO_HAZARD:
         return ()
     return tuple(paint.hazard_group.split(" and "))
 
 
 def has_no_usual_hazard(paint: Paint) -> bool:
-    """Whether nothing but its dust is usually cautioned of, which no paint in a tube gives off.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether nothing but its dust is usually cautioned of, which no paint in a tube gives off."""
     return all(group in _DUSTS for group in groups_of(paint))
 
 
@@ -74,7 +64,6 @@ def cautions(paints: Sequence[Paint], *, oil: bool = False) -> tuple[str, ...]:
 
     Parameters
     ----------
-    paints : sequence of Paint
     oil : bool
         Whether it is painted in oil, or anything is thinned with a solvent.
 

@@ -210,10 +210,6 @@ def write(report: FitReport) -> str:
     The version is drawn from the contents.
 
     Two fits that agree to six digits have the same version.
-
-    Parameters
-    ----------
-    report : FitReport
     """
     paints = {
         key: {
@@ -234,12 +230,7 @@ def write(report: FitReport) -> str:
 
 
 def summary(report: FitReport) -> str:
-    """The report in words and figures: each paint's errors, and which facts hold.
-
-    Parameters
-    ----------
-    report : FitReport
-    """
+    """The report in words and figures: each paint's errors, and which facts hold."""
     masstones = [p.masstone_delta_e for p in report.paints.values()]
     tints = [p.tint_delta_e for p in report.paints.values()]
     lines = ["paint               masstone ΔE00   tint ΔE00"]

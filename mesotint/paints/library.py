@@ -95,8 +95,6 @@ def mixed_tube(key: str, name: str, family: str, parts: Mapping["Paint", float])
     ----------
     key : str
         What it is known by as a paint.
-    name : str
-    family : str
     parts : mapping
         Parts by volume of each paint; at least one above zero.
     """

@@ -75,10 +75,6 @@ def colour_names() -> tuple[ColourName, ...]:
 def folded(word: str) -> str:
     """A name as it is compared: without case, accents, marks and spaces at its ends.
 
-    Parameters
-    ----------
-    word : str
-
     Examples
     --------
     >>> folded(" Payne’s  Grey")

@@ -110,12 +110,7 @@ def nature(paint: Paint) -> Nature:
 
 
 def advice(paints: Sequence[Paint]) -> tuple[str, ...]:
-    """What is worth a word where some paints are mixed or layered.
-
-    Parameters
-    ----------
-    paints : sequence of Paint
-    """
+    """What is worth a word where some paints are mixed or layered."""
     told = []
     natures = [(paint, nature(paint)) for paint in paints]
     weak = [p.name.lower() for p, is_so in natures if is_so.light_fast in LIGHT_FAST[2:]]

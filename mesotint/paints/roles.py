@@ -30,63 +30,34 @@ POT: Final = "pot"
 
 
 def is_white(paint: Paint) -> bool:
-    """Whether a paint is the white that opens and lightens.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint is the white that opens and lightens."""
     return paint.key == WHITE_KEY
 
 
 def is_black(paint: Paint) -> bool:
-    """Whether a paint darkens and nothing else.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint darkens and nothing else."""
     return paint.family in BLACK_FAMILIES
 
 
 def is_ready_grey(paint: Paint) -> bool:
     """Whether a tube is sold as a black or a grey, whatever it leans to: neutral tints, mixed greys
     and the pigments that the Colour Index counts among the blacks.
-
-    Parameters
-    ----------
-    paint : Paint
     """
     return is_black(paint) or paint.pigment.startswith(_BLACKS) or paint.family == READY_GREYS
 
 
 def is_earth(paint: Paint) -> bool:
-    """Whether a paint is an earth or an iron oxide, dug or made.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint is an earth or an iron oxide, dug or made."""
     return paint.family in EARTH_FAMILIES
 
 
 def is_transparent(paint: Paint) -> bool:
-    """Whether a paint is sold as transparent.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint is sold as transparent."""
     return paint.opacity == "transparent"
 
 
 def is_classic(paint: Paint) -> bool:
-    """Whether a paint is among those that painters name muted colours by: earths and blacks.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether a paint is among those that painters name muted colours by: earths and blacks."""
     return is_earth(paint) or is_black(paint)
 
 
@@ -106,7 +77,6 @@ def is_never(paint: Paint, never: Collection[str]) -> bool:
 
     Parameters
     ----------
-    paint : Paint
     never : collection of str
         Keys of `NEVER`.
     """
@@ -124,7 +94,6 @@ def without(
 
     Parameters
     ----------
-    paints : iterable of Paint
     never : collection of str
         Keys of `NEVER`.
     forbidden : collection of str
@@ -142,12 +111,7 @@ def without(
 
 
 def black_of(paints: Iterable[Paint]) -> Paint | None:
-    """What darkens where nothing is said: the first black there is; none where there is none.
-
-    Parameters
-    ----------
-    paints : iterable of Paint
-    """
+    """What darkens where nothing is said: the first black there is; none where there is none."""
     return next((paint for paint in paints if is_black(paint)), None)
 
 

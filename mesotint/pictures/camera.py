@@ -58,8 +58,6 @@ def made_up_sensitivities(rng: np.random.Generator, count: int, sensor: str = "f
 
     Parameters
     ----------
-    rng : numpy.random.Generator
-    count : int
     sensor : str
         A key of `SENSORS`.
     """
@@ -89,10 +87,8 @@ def made_up_lights(rng: np.random.Generator, kind: str, count: int) -> Array:
 
     Parameters
     ----------
-    rng : numpy.random.Generator
     kind : str
         A key of `mesotint.colour.lamps.KINDS`.
-    count : int
     """
     if kind == "daylight":
         kelvin = np.clip(1e6 / rng.normal(172, 22, count), 4200, 9500)
@@ -136,7 +132,6 @@ def responses(sensitivities: Array, lights: Array, rng: np.random.Generator) -> 
     ----------
     sensitivities : array, shape (n, 3, 36)
     lights : array, shape (n, 36)
-    rng : numpy.random.Generator
 
     Returns
     -------

@@ -89,7 +89,6 @@ def divide(pieces: Pieces, count: int | None = None) -> Indices:
 
     Parameters
     ----------
-    pieces : Pieces
     count : int, optional
         How many regions, 2 to 24; where none is given, as many as the picture seems to have. There
         are fewer where it has no more pieces.
@@ -128,7 +127,6 @@ def split(pieces: Pieces, members: Indices) -> tuple[Indices, Indices]:
 
     Parameters
     ----------
-    pieces : Pieces
     members : array of int
         The pieces of the region.
 
@@ -151,7 +149,6 @@ def regions(pieces: Pieces, of: Sequence[Sequence[int] | Indices]) -> list[Regio
 
     Parameters
     ----------
-    pieces : Pieces
     of : sequence of sequence of int
         The pieces of each region; one without a piece has no share and touches nothing.
 

@@ -55,7 +55,6 @@ class Card:
 
         Parameters
         ----------
-        kind : str
         pixels : array of uint8, shape (..., 3)
 
         Raises
@@ -135,7 +134,6 @@ def lit(pixels: Pixels, card: Card | None) -> Pixels:
     ----------
     pixels : array of uint8, shape (height, width, 3)
         sRGB.
-    card : Card or None
     """
     if card is None:
         return pixels
@@ -154,7 +152,6 @@ def area_colour(pixels: Pixels, card: Card | None = None) -> AreaColour:
     ----------
     pixels : array of uint8, shape (..., 3)
         At least one.
-    card : Card, optional
 
     Raises
     ------
@@ -177,7 +174,6 @@ def notes(pixels: Pixels, count: int, card: Card | None = None) -> list[Note]:
     pixels : array of uint8, shape (..., 3)
     count : int
         2 to 12; a picture of fewer colours has fewer notes.
-    card : Card, optional
 
     Raises
     ------

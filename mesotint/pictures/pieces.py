@@ -143,7 +143,6 @@ def label_picture(pieces: Pieces, of: Indices, height: int, width: int) -> Array
 
     Parameters
     ----------
-    pieces : Pieces
     of : array of int, shape (pieces,)
         The region of each piece.
     height, width : int

@@ -125,7 +125,6 @@ class Grain:
         ----------
         target : array, shape (3,)
             Cube roots of the colour.
-        grain : float
         """
         wanted = np.clip(linear_from_roots(target), 0.0, 1.0)
         at = target.copy()

@@ -118,7 +118,6 @@ def most_telling(paints: Sequence[Paint], viewing: Viewing, count: int = 12) -> 
     ----------
     paints : sequence of Paint
         With what is not known of them.
-    viewing : Viewing
     count : int
         How many to paint.
     """

@@ -78,26 +78,14 @@ class Patches:
         self.viewing = viewing
 
     def measured(self, patch: int, let_downs: Sequence[LetDown]) -> Measured:
-        """One of them, with some let-downs at hand.
-
-        Parameters
-        ----------
-        patch : int
-        let_downs : sequence of LetDown
-        """
+        """One of them, with some let-downs at hand."""
         return measured_addition(
             np.zeros(len(self.paints)), self.wanted_ml[patch], self.paints, self.measure,
             self.viewing, let_downs=let_downs,
         )  # fmt: skip
 
     def costs(self, patches: Sequence[int], let_downs: Sequence[LetDown]) -> Array:
-        """CIEDE2000 that some of them are off by, shape (patches,).
-
-        Parameters
-        ----------
-        patches : sequence of int
-        let_downs : sequence of LetDown
-        """
+        """CIEDE2000 that some of them are off by, shape (patches,)."""
         return np.array([self.measured(i, let_downs).cost_delta_e for i in patches])
 
     def sets(self, costs: Sequence[float]) -> Iterator[tuple[LetDown, ...]]:

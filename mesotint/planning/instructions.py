@@ -90,11 +90,8 @@ def instructions(
     ----------
     parts : array, shape (patches, paints)
         By volume.
-    paints : sequence of Paint
     labels : sequence of str
         What each patch is called, such as ``step 3``.
-    work : Work
-    viewing : Viewing
     ingredients : mapping, optional
         Paints by key of which mixtures among `paints` are made; they are then mixed first.
 
@@ -189,11 +186,6 @@ class _Planner:
     def shortfall(self, work: Work, plan: Instructions) -> float:
         """How far a plan is from what a hand would do: 0 where nothing is seen; infinitely, where
         much is wasted.
-
-        Parameters
-        ----------
-        work : Work
-        plan : Instructions
         """
         if self._wastes(work, plan):
             return inf

@@ -264,10 +264,6 @@ class Addition:
     def by(self, made: LetDown) -> "Addition | None":
         """The addition with a paint taken from its let-down; none where the mixture does not take
         the carrier, or does not want the paint.
-
-        Parameters
-        ----------
-        made : LetDown
         """
         paints = self.bench.paints
         if made.strong not in paints or made.carrier not in paints:
@@ -327,7 +323,6 @@ def let_down(paint: Paint, carrier: Paint, parts: float = 9.0) -> Paint:
 
     Parameters
     ----------
-    paint : Paint
     carrier : Paint
         What the strong paint is let into; mostly white.
     parts : float

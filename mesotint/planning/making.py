@@ -113,24 +113,14 @@ class Making:
         return making
 
     def stage(self, paint: Paint) -> int:
-        """How many goes something takes that is mixed beforehand; `_TUBE` for a tube.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """How many goes something takes that is mixed beforehand; `_TUBE` for a tube."""
         if paint.key in self.known:
             return _MIXTURE if paint.family == MIXTURE else _TUBE
         (_, one), (_, parts) = paint.recipe
         return _ONCE if parts / one <= GREATEST_LET_DOWN else _TWICE
 
     def parts_of(self, paint: Paint) -> dict[Paint, float]:
-        """What something is mixed of, as it is mixed: one part in a hundred in two goes.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """What something is mixed of, as it is mixed: one part in a hundred in two goes."""
         of = {self._ingredient(key): part for key, part in paint.recipe}
         if self.stage(paint) != _TWICE:
             return of
@@ -181,7 +171,6 @@ class Making:
 
         Parameters
         ----------
-        paint : Paint
         amounts : tuple of (Paint, float)
             Paints and millilitres of each, above zero.
         """
@@ -200,12 +189,7 @@ class Making:
         self.made.append(Made(paint, says, amounts, volumes / whole, whole))
 
     def is_made(self, paint: Paint) -> bool:
-        """Whether something is mixed beforehand, and not squeezed from a tube.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """Whether something is mixed beforehand, and not squeezed from a tube."""
         return any(made.paint.key == paint.key for made in self.made)
 
     @property
@@ -218,12 +202,7 @@ class Making:
         return None
 
     def holds(self, paint: Paint) -> Array:
-        """Share by volume of each tube in a paint: itself, or what it was made of.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """Share by volume of each tube in a paint: itself, or what it was made of."""
         for made in self.made:
             if made.paint.key == paint.key:
                 return made.holds

@@ -94,9 +94,6 @@ def measured_addition(
     ----------
     there_ml, wanted_ml : array, shape (paints,)
         Millilitres of each paint in the pile, and what is to be in it afterwards.
-    paints : sequence of Paint
-    measure : Measure
-    viewing : Viewing
     most_grown : float
         How many times what is wanted may lie there afterwards, so that what a let-down brings along
         fits, or what is there too much already; 1 or more.

@@ -19,16 +19,10 @@ def opening_labels(openings: Sequence[float], viewing: Viewing) -> list[str]:
     ----------
     openings : sequence of float
         Parts of white, or of water in a wash, to one.
-    viewing : Viewing
     """
     return [f"1 : {opening:g} {lightener_word(viewing)}" for opening in openings]
 
 
 def lightener_word(viewing: Viewing) -> str:
-    """What opens paint in a medium: "white" or "water".
-
-    Parameters
-    ----------
-    viewing : Viewing
-    """
+    """What opens paint in a medium: "white" or "water"."""
     return "water" if viewing.medium == "wash" else "white"

@@ -41,8 +41,6 @@ def patches_of(
     ----------
     parts : array, shape (n, paints)
         Parts by volume, zero or more.
-    paints : sequence of Paint
-    viewing : Viewing
     """
     parts = np.ascontiguousarray(parts, dtype=np.float64)
     return list(_patches_of(parts.tobytes(), parts.shape, tuple(paints), viewing))

@@ -57,12 +57,10 @@ def portions(
     ----------
     parts : array, shape (patches, paints)
         By volume.
-    paints : sequence of Paint
     labels : sequence of str
         What each patch is called.
     volumes_ml : sequence of float
         Millilitres wanted of each.
-    measure : Measure
     viewing : Viewing
         What lightens in it opens: white, or water in a wash.
     """

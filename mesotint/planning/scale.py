@@ -216,7 +216,6 @@ def steps_at(trail: Trail, shares: Array) -> list[Step]:
 
     Parameters
     ----------
-    trail : Trail
     shares : array, shape (passages,)
         Of the mother by volume, 0 to 1.
     """

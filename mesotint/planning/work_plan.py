@@ -87,10 +87,6 @@ class Ledger:
 def replay(plan: WorkPlan) -> Ledger:
     """Follow a plan move by move, in exact arithmetic.
 
-    Parameters
-    ----------
-    plan : WorkPlan
-
     Raises
     ------
     ValueError

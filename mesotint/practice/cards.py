@@ -36,7 +36,6 @@ def reviewed(card: dict[str, Any] | None, right: bool, score: float, at: datetim
     ----------
     card : dict or None
         As it was kept; none for what was never asked.
-    right : bool
     score : float
         0 to 1; a right answer that was a near thing counts as hard.
     at : datetime

@@ -114,7 +114,6 @@ def dice(kind: str, seed: int) -> np.random.Generator:
 
     Parameters
     ----------
-    kind : str
     seed : int
         0 to 2,147,483,647.
 

@@ -63,12 +63,7 @@ def _made(kind: str, seed: int, paints: tuple[Paint, ...], level: float) -> Exer
 
 
 def left_for(paints: Sequence[Paint]) -> tuple[list[str], dict[str, str]]:
-    """Which exercises a box is enough for, and of the others what they lack.
-
-    Parameters
-    ----------
-    paints : sequence of Paint
-    """
+    """Which exercises a box is enough for, and of the others what they lack."""
     there, lacking = [], {}
     for kind in KINDS:
         try:
@@ -84,7 +79,6 @@ def judge(exercise: Exercise, answer: object) -> Judged:
 
     Parameters
     ----------
-    exercise : Exercise
     answer : object
         The id of a choice; a share, 0 to 1, of ``how-much``; ids in order, of ``order``; CIELAB of
         what was mixed, of ``mud``.

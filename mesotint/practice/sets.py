@@ -44,12 +44,7 @@ class ExerciseSet:
 
 
 def written_set(of: ExerciseSet) -> str:
-    """A set as a JSON file.
-
-    Parameters
-    ----------
-    of : ExerciseSet
-    """
+    """A set as a JSON file."""
     told = [{"kind": kind, "seed": seed} for kind, seed in of.exercises]
     body = {"format": SET, "version": VERSION, "name": of.name, "paints": list(of.paints)}
     return json.dumps({**body, "exercises": told}, indent=1)
@@ -58,10 +53,6 @@ def written_set(of: ExerciseSet) -> str:
 def read_set(text: str) -> ExerciseSet:
     """A set from its file; one exercise of each kind is made, so that a set that is taken can be
     done.
-
-    Parameters
-    ----------
-    text : str
 
     Raises
     ------
@@ -93,8 +84,6 @@ def written_results(name: str, pupil: str, answers: Sequence[Answered]) -> str:
     ----------
     name : str
         Of the set.
-    pupil : str
-    answers : sequence of Answered
     """
     told = [vars(answer) for answer in answers]
     body = {"format": RESULTS, "version": VERSION, "set": name, "pupil": pupil}
@@ -103,10 +92,6 @@ def written_results(name: str, pupil: str, answers: Sequence[Answered]) -> str:
 
 def read_results(text: str) -> tuple[str, str, list[Answered]]:
     """Set, pupil and answers of a file of results.
-
-    Parameters
-    ----------
-    text : str
 
     Raises
     ------
@@ -157,7 +142,6 @@ def nearest_owned(wanted: Sequence[str], box: Sequence[Paint]) -> dict[str, str 
     ----------
     wanted : sequence of str
         Keys of the library.
-    box : sequence of Paint
     """
     own = {paint.pigment for paint in box}
     white = library().white

@@ -125,7 +125,6 @@ class Staircase:
         ----------
         level : float
             The difference that was shown.
-        right : bool
         """
         chance = self._right_at(np.array([level]))[0]
         self._log_posterior = self._log_posterior + np.log(chance if right else 1 - chance)

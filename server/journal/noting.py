@@ -117,7 +117,6 @@ def note(
 
     Parameters
     ----------
-    painter : Painter
     mixture : TubeMixture
         What it is made of; where it came from is told with it.
     viewing : Viewing

@@ -22,8 +22,6 @@ def throwing_routes(
 
     Parameters
     ----------
-    router : Router
-    path : str
     noun : str
         What is thrown away, in names of operations and sentences: "read-back".
     row : callable

@@ -21,7 +21,6 @@ def schools(
 
     Parameters
     ----------
-    mother : Mother
     giving : Giving
         How the mother is given in the first of them.
     box : sequence of Paint

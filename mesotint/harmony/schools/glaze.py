@@ -18,13 +18,7 @@ GLAZES: Final = np.concatenate([[0.0], np.geomspace(1e-3, 3.0, 24)])
 
 
 def glaze(painting: Painting, paint: Paint) -> School:
-    """A transparent glaze of a paint over all of the dry painting but its accents.
-
-    Parameters
-    ----------
-    painting : Painting
-    paint : Paint
-    """
+    """A transparent glaze of a paint over all of the dry painting but its accents."""
     k, s = painting.optics
     ground = opaque_reflectance(k, s)
     films = np.array(

@@ -99,11 +99,6 @@ def per_cent(shares: Array) -> str:
 
 
 def half_the_spread(painting: Painting) -> float:
-    """Half the hue spread of a painting without its accents, in degrees.
-
-    Parameters
-    ----------
-    painting : Painting
-    """
+    """Half the hue spread of a painting without its accents, in degrees."""
     quiet = ~painting.accents
     return HALF * float(hue_spread(painting.labs[quiet], painting.areas[quiet]))

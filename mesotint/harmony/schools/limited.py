@@ -28,7 +28,6 @@ def limited_set(painting: Painting, box: Sequence[Paint], tubes: int = USUAL_TUB
 
     Parameters
     ----------
-    painting : Painting
     box : sequence of Paint
         What may be used.
     tubes : int

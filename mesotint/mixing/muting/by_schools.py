@@ -76,11 +76,8 @@ def schools_of_muting(
 
     Parameters
     ----------
-    paint : Paint
     chroma : float
         CIELAB chroma wanted, above zero and below the paint's own.
-    box : sequence of Paint
-    viewing : Viewing
     keep_value : bool
         Whether white or a darker neutral is added until L* is the pure paint's within 0.5; the
         chroma is then what is left.

@@ -85,7 +85,6 @@ def pair_grid(
         pull alike, ``greyest`` for where each pair comes nearest to grey.
     white : float
         Parts of titanium white to one of the pair, or of water in a wash.
-    viewing : Viewing
 
     Raises
     ------
@@ -210,10 +209,8 @@ def in_order(paints: Sequence[Paint], by: str, viewing: Viewing = DEFAULT_VIEWIN
 
     Parameters
     ----------
-    paints : sequence of Paint
     by : str
         One of `ORDERS`.
-    viewing : Viewing
     """
     if by not in ORDERS:
         raise InputError(f"Rows stand {', '.join(ORDERS)}; choose one.", "order")

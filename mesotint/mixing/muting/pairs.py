@@ -192,7 +192,6 @@ class Pairs:
 
         Parameters
         ----------
-        paint : Paint
         greyest : array, shape (pairs, 3)
             CIELAB where each pair is nearest to grey.
         """
@@ -288,7 +287,6 @@ def opposes(paint: Paint, lean_degrees: float) -> bool:
 
     Parameters
     ----------
-    paint : Paint
     lean_degrees : float
         CIELAB hue of the lean.
     """

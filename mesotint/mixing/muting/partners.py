@@ -116,7 +116,6 @@ def partners(
         What may mute it; the paint itself is left out.
     white : float
         Parts of titanium white to one of the pair (opaque), or of water (wash).
-    viewing : Viewing
 
     Raises
     ------
@@ -176,10 +175,8 @@ def first_partner(
 
     Parameters
     ----------
-    paint : Paint
     box : sequence of Paint
         What may be used; the paint itself among them does no harm.
-    viewing : Viewing
 
     Returns
     -------
@@ -205,10 +202,8 @@ def nearest_partner(
 
     Parameters
     ----------
-    paint : Paint
     box : sequence of Paint
         What may be used.
-    viewing : Viewing
     """
     if not box:
         return None
@@ -224,10 +219,8 @@ def least_chroma(paint: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_
 
     Parameters
     ----------
-    paint : Paint
     box : sequence of Paint
         What may be used.
-    viewing : Viewing
     """
     return _greyest(paint, box, viewing)[1]
 

@@ -94,7 +94,6 @@ def ranked(paint: Paint, others: Sequence[Paint], viewing: Viewing) -> Ranking:
         A paint, or a mixture as a tube.
     others : sequence of Paint
         What may mute it, the paint itself not among them; at least one.
-    viewing : Viewing
     """
     pairs = Pairs(paint, others, WHITE_TEST_PARTS, viewing)
     residues, labs, strays = _opened(pairs)
@@ -123,7 +122,6 @@ def allowance(paint: Paint, viewing: Viewing) -> float:
     ----------
     paint : Paint
         What is muted.
-    viewing : Viewing
     """
     hue = hue_of(paint)
     if hue is None or family(hue) != "yellow":

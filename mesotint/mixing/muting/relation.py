@@ -31,12 +31,7 @@ def _names(first: Paint, second: Paint) -> tuple[str, str] | None:
 
 
 def are_opposite(first: Paint, second: Paint) -> bool:
-    """Whether two paints stand five or six places apart on the painters' wheel of twelve.
-
-    Parameters
-    ----------
-    first, second : Paint
-    """
+    """Whether two paints stand five or six places apart on the painters' wheel of twelve."""
     names = _names(first, second)
     return names is not None and steps_apart(*names) >= OPPOSITE_FROM
 
@@ -73,7 +68,6 @@ def sharing(first: Paint, second: Paint, lean: str | None) -> str:
 
     Parameters
     ----------
-    first, second : Paint
     lean : str or None
         The hue family that their grey was measured to lean to, opened; None where it leans nowhere.
     """

@@ -74,7 +74,6 @@ def brown_chart(
         Measures of its paint that each row has more of, -1 to 20; one for all, or one for each. A
         measure is what is in the base of each paint where all are equal in strength. Below zero it
         has less. By volume a measure is the whole base.
-    viewing : Viewing
     by : str
         One of `COUNTED_BY`.
 
@@ -146,10 +145,8 @@ def brown_says(
 
     Parameters
     ----------
-    row : sequence of Cell
     base : mapping
         Parts by volume of the base.
-    viewing : Viewing
     """
     labs = np.array([cell.lab for cell in row])
     if _is_brown(labs):

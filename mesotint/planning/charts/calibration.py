@@ -19,12 +19,7 @@ class Options:
 
 
 def white_beside(tubes: Sequence[Paint], box: Sequence[Paint]) -> tuple[list[Paint], Paint]:
-    """The tubes of a sheet that teaches, and the white they are let into: the box's own.
-
-    Parameters
-    ----------
-    tubes, box : sequence of Paint
-    """
+    """The tubes of a sheet that teaches, and the white they are let into: the box's own."""
     titanium = library().white
     own = (paint for paint in box if titanium.key == paint.key or titanium.name == paint.name)
     white = next(own, titanium)

@@ -40,11 +40,8 @@ def cells_with(
 
     Parameters
     ----------
-    labels : sequence of str
-    paints : sequence of Paint
     parts : array, shape (n, paints)
         Parts by volume.
-    viewing : Viewing
     """
     labs = viewing.lab(parts, paints)
     paints, parts = merged(paints, parts)
@@ -61,11 +58,8 @@ def cells_of(
 
     Parameters
     ----------
-    labels : sequence of str
-    paints : sequence of Paint
     parts : array, shape (n, paints)
         Parts by volume.
-    viewing : Viewing
     """
     labs = viewing.lab(parts, paints)
     paints, parts = merged(paints, parts)
@@ -80,8 +74,6 @@ def cell_of(label: str, paints: Sequence[Paint], parts: Sequence[float], lab: Ar
 
     Parameters
     ----------
-    label : str
-    paints : sequence of Paint
     parts : sequence of float
         Parts by volume, of every paint.
     lab : array, shape (3,)

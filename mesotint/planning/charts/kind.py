@@ -210,7 +210,6 @@ class Kind(Generic[Options]):
             Options by their names; one that is left out is as it usually is.
         box : sequence of Paint
             The tubes on the desk.
-        viewing : Viewing
 
         Raises
         ------

@@ -179,7 +179,6 @@ def checked(option: Option, value: Any, name: str) -> Any:
 
     Parameters
     ----------
-    option : Option
     value : object
         What was chosen.
     name : str
@@ -226,12 +225,7 @@ def _checked_row(option: Numbers | OfEach | Marks, row: Any, name: str) -> Itera
 
 
 def in_words(option: Option) -> str:
-    """What an option offers, in a few words; nothing where it is not offered.
-
-    Parameters
-    ----------
-    option : Option
-    """
+    """What an option offers, in a few words; nothing where it is not offered."""
     match option:
         case OneOf(label=label) if label:
             return f"{label} ({', '.join(option.words.values())})"

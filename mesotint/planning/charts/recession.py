@@ -82,7 +82,6 @@ def recession(
         Share of chroma lost by each step, 0 to 1.
     flatter : float
         Share of the distance from `VEIL_L` lost by each step, 0 to 1.
-    viewing : Viewing
 
     Returns
     -------
@@ -155,7 +154,6 @@ def valued(lab: Array, steps: int, darker: float = 1.5) -> Array:
     Parameters
     ----------
     lab : array, shape (3,)
-    steps : int
     darker : float
         Values lost by each step; what would fall below value 1 stays there.
     """

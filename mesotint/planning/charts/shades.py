@@ -150,7 +150,6 @@ def shades(
         Values, the colour's own among them, 2 to 11.
     up : bool
         Whether it is lightened.
-    viewing : Viewing
 
     Raises
     ------
@@ -233,12 +232,6 @@ def usual_darkeners(
     A yellow's shadow is tried with a violet, a redder purple, a green and a blue before anything
     else; other colours with what mutes them and with darker hues of their neighbourhood. Then an
     earth.
-
-    Parameters
-    ----------
-    colour : Paint
-    box : sequence of Paint
-    viewing : Viewing
     """
     depth = float(viewing.lab(np.ones(1), [colour])[0])
     darker = [
@@ -281,14 +274,7 @@ def _shadows_of_yellow(paints: Sequence[Paint]) -> list[Paint]:
 def usual_lighteners(
     colour: Paint, box: Sequence[Paint], viewing: Viewing = DEFAULT_VIEWING
 ) -> list[Paint]:
-    """What painters try to lighten a colour: white, or water, and lighter paints of its hue.
-
-    Parameters
-    ----------
-    colour : Paint
-    box : sequence of Paint
-    viewing : Viewing
-    """
+    """What painters try to lighten a colour: white, or water, and lighter paints of its hue."""
     depth = float(viewing.lab(np.ones(1), [colour])[0])
     own = hue_of(colour)
     near = [

@@ -34,7 +34,6 @@ def string(
         Munsell values, 0 to 10.
     dark : Paint
         What darkens it: its complement, a black or a mixed dark.
-    viewing : Viewing
 
     Raises
     ------

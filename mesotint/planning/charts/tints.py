@@ -24,10 +24,8 @@ def tint_column(
 
     Parameters
     ----------
-    paint : Paint
     whites : sequence of float
         Parts of white to one of the paint.
-    viewing : Viewing
     """
     amounts = np.array([checked_amount(w, "white", most=1000) for w in whites])
     paints = (paint, viewing.lightener)

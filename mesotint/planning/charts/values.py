@@ -27,10 +27,8 @@ def value_scale(
     ----------
     black : Paint
         A paint, or a mixed black as a tube (`mixed_tube`).
-    count : int
     white : Paint, optional
         Titanium white where none is given, or water in a wash.
-    viewing : Viewing
 
     Raises
     ------

@@ -47,10 +47,6 @@ def finer(measure: Measure) -> Measure:
 
     Without a scale it is one that weighs a hundredth of a gram, and shows ounces by the half
     thousandth (from memory).
-
-    Parameters
-    ----------
-    measure : Measure
     """
     if measure.by_weight:
         return replace(measure, step=measure.step / 10)

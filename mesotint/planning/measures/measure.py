@@ -68,12 +68,7 @@ class Measure:
         checked_amount(self.units_per_ml, "units_per_ml", least=1e-6)
 
     def per_ml(self, paint: Paint) -> float:
-        """Units in one millilitre of a paint.
-
-        Parameters
-        ----------
-        paint : Paint
-        """
+        """Units in one millilitre of a paint."""
         return self.units_per_ml * (paint.density_g_per_ml if self.by_weight else 1.0)
 
     def read(self, amounts: ArrayLike) -> Array:
@@ -161,7 +156,5 @@ def told_in(volume_ml: float, paint: Paint, measure: Measure) -> str:
     ----------
     volume_ml : float
         Millilitres, above zero.
-    paint : Paint
-    measure : Measure
     """
     return measure.roughly(volume_ml * measure.per_ml(paint))

@@ -41,7 +41,6 @@ def least_ml(parts: Sequence[float], paints: Sequence[Paint], measure: Measure) 
     ----------
     parts : sequence of float
         Parts by volume, zero or more.
-    paints : sequence of Paint
     measure : Measure
         What amounts are read with.
     """
@@ -72,7 +71,6 @@ def checked_volumes(
     ----------
     parts : sequence of float
         Parts by volume, zero or more.
-    paints : sequence of Paint
     total_ml : float
         Millilitres in all, above zero.
     measure : Measure

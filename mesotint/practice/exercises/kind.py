@@ -55,7 +55,6 @@ def chosen(exercise: Exercise, answer: object) -> Judged:
 
     Parameters
     ----------
-    exercise : Exercise
     answer : object
         The id of a choice.
 
@@ -79,11 +78,6 @@ def chosen(exercise: Exercise, answer: object) -> Judged:
 def figure(value: object, least: float, most: float) -> float:
     """A number that was answered.
 
-    Parameters
-    ----------
-    value : object
-    least, most : float
-
     Raises
     ------
     InputError
@@ -97,12 +91,7 @@ def figure(value: object, least: float, most: float) -> float:
 
 
 def any_paint(paint: Paint) -> bool:
-    """Whether an exercise that takes any paint can be drawn of one.
-
-    Parameters
-    ----------
-    paint : Paint
-    """
+    """Whether an exercise that takes any paint can be drawn of one."""
     return True
 
 
@@ -170,10 +159,6 @@ class ExerciseKind:
 
     def box(self, paints: Sequence[Paint]) -> list[Paint]:
         """The tubes of a box that it can be drawn of, in an order that is not the box's.
-
-        Parameters
-        ----------
-        paints : sequence of Paint
 
         Raises
         ------

@@ -25,13 +25,7 @@ CLEARLY: Final = 3.0
 
 
 def greyest_with(paint: Paint, others: Sequence[Paint]) -> tuple[Array, Array]:
-    """Shares and CIELAB where a paint is greyest with each of some others, in white.
-
-    Parameters
-    ----------
-    paint : Paint
-    others : sequence of Paint
-    """
+    """Shares and CIELAB where a paint is greyest with each of some others, in white."""
     return Pairs(paint, others, OPENED, DEFAULT_VIEWING).nearest_neutrals()
 
 
@@ -44,7 +38,6 @@ def in_words(
     ----------
     rows : sequence of (str, bool)
         What each says, and whether it is right.
-    rng : numpy.random.Generator
     """
     order = [rows[i] for i in rng.permutation(len(rows))]
     answer = next(str(i + 1) for i, (_, right) in enumerate(order) if right)

@@ -12,11 +12,8 @@ def of_two(draw: Draw, asks: str, right: Array, wrong: Array, why: str) -> Exerc
 
     Parameters
     ----------
-    draw : Draw
-    asks : str
     right, wrong : array, shape (3,)
         CIELAB.
-    why : str
     """
     if not seen_truly(np.array([right, wrong])):
         return None

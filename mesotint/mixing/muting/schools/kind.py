@@ -49,7 +49,6 @@ def in_ratios(key: str, one: Paint, other: Paint) -> list[Paint]:
     ----------
     key : str
         Of the mixtures.
-    one, other : Paint
     """
     amounts = [1 / float(p.absorption.mean() + p.scattering.mean()) for p in (one, other)]
     return [
