@@ -48,17 +48,6 @@ def opaque_reflectance(absorption: Array, scattering: Array) -> Array:
     return np.asarray(1.0 / (1.0 + ratio + np.sqrt(ratio * (ratio + 2.0))))
 
 
-def absorption_over_scattering(reflectance: Array) -> Array:
-    """K/S of an opaque film from its internal reflectance: ``(1 - R)**2 / (2 R)``.
-
-    Parameters
-    ----------
-    reflectance : array, shape (..., 36)
-        Reflectance factors, 0 to 1.
-    """
-    return np.asarray((1.0 - reflectance) ** 2 / (2.0 * reflectance))
-
-
 def film_reflectance(
     absorption: Array, scattering: Array, thickness: float | Array, ground: Array
 ) -> Array:

@@ -1,6 +1,5 @@
 """What is left in the tubes: how long it lasts, and what there is to buy."""
 
-from dataclasses import dataclass
 from typing import Final
 
 PACE_OVER_DAYS: Final = 42.0
@@ -9,23 +8,6 @@ not count for all, short enough that last summer's picture does not count. Our o
 
 LOW_BELOW_DAYS: Final = 14.0
 """A tube that is empty within two weeks is one to buy. Our own judgement."""
-
-
-@dataclass(frozen=True)
-class Stock:
-    """One tube's paint, in millilitres.
-
-    `squeezed_ml` is all that was put on the palette; `used_ml` was scooped for use, `wasted_ml`
-    scraped off or thrown away with its pile, `in_piles_ml` and `in_pots_ml` still lie there.
-    `left_ml` is in the tube; none where the painter never said how much there was.
-    """
-
-    squeezed_ml: float
-    used_ml: float
-    wasted_ml: float
-    in_piles_ml: float
-    in_pots_ml: float
-    left_ml: float | None
 
 
 def lasts_days(left_ml: float, squeezed_lately_ml: float, over_days: float) -> float | None:

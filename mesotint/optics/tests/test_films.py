@@ -11,7 +11,6 @@ from mesotint.errors import InputError
 from mesotint.optics.film import layered_film, opaque_film, wash_film
 from mesotint.optics.grid import BANDS
 from mesotint.optics.kubelka_munk import (
-    absorption_over_scattering,
     film_reflectance,
     mixed,
     opaque_reflectance,
@@ -29,7 +28,6 @@ class KubelkaMunkTest(unittest.TestCase):
         """Kubelka and Munk (1931): K/S = (1 - R)**2 / (2 R)."""
         reflectance = opaque_reflectance(K, S)
         np.testing.assert_allclose((1 - reflectance) ** 2 / (2 * reflectance), K / S, rtol=1e-9)
-        np.testing.assert_allclose(absorption_over_scattering(reflectance), K / S, rtol=1e-9)
 
     def test_film_against_the_hyperbolic_solution(self) -> None:
         """Kubelka (1948), eq. 28: R = (1 - Rg (a - b coth bSX)) / (a - Rg + b coth bSX)."""

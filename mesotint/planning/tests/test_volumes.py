@@ -19,7 +19,8 @@ from mesotint.planning.measures.ounces import ounces
 from mesotint.planning.measures.ribbon import ribbon
 from mesotint.planning.measures.volumes import least_ml
 from mesotint.planning.tests.alone import alone, measured
-from mesotint.planning.work_plan import METHODS, replay, work_plan
+from mesotint.planning.tests.ledger import replay
+from mesotint.planning.work_plan import METHODS, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")

@@ -24,7 +24,8 @@ from mesotint.planning.measures.ribbon import ribbon
 from mesotint.planning.measures.volumes import volume_for_area
 from mesotint.planning.scale import Scale
 from mesotint.planning.tests.alone import alone, measured
-from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, replay, work_plan
+from mesotint.planning.tests.ledger import paint_nl, replay
+from mesotint.planning.work_plan import KNIFE_LOAD, METHODS, NANOLITRES, work_plan
 
 PAINT = library().paint
 WHITE = PAINT("PW6")
@@ -45,7 +46,7 @@ class PlansTest(unittest.TestCase):
                     seen = trail.viewing.lab(got, trail.paints)
                     gap = delta_e_2000(seen, trail.lab(scale.shares))
                     self.assertLess(gap.max(), 0.01)
-                    self.assertEqual(sum(plan.paint_nl), ledger.scooped_nl + ledger.left_nl)
+                    self.assertEqual(sum(paint_nl(plan)), ledger.scooped_nl + ledger.left_nl)
                     np.testing.assert_allclose(got.sum(axis=1), 2 * NANOLITRES, atol=2)
 
     def test_running_and_carried_piles_do_what_their_names_say(self) -> None:
@@ -69,7 +70,7 @@ class PlansTest(unittest.TestCase):
         parts[parts.sum(axis=1) == 0, 0] = 1
         plan = work_plan(parts, step_ml, method)
         ledger = replay(plan)
-        self.assertEqual(Fraction(sum(plan.paint_nl)), ledger.scooped_nl + ledger.left_nl)
+        self.assertEqual(Fraction(sum(paint_nl(plan))), ledger.scooped_nl + ledger.left_nl)
         self.assertEqual(len(ledger.scooped), len(parts))
         for pile in ledger.piles.values():
             self.assertGreaterEqual(min(pile), 0)
