@@ -46,17 +46,23 @@ STAGES = (
     load,
     strangers,
 )
-SUITES = [suite for stage in STAGES for suite in stage.SUITES]
+BY_NAME = {stage.__name__.removeprefix("bench."): stage.SUITES for stage in (*STAGES, hour)}
 
 
 def main() -> int:
     """Measure, and print a table or JSON."""
     parser = argparse.ArgumentParser(prog="studio bench")
+    parser.add_argument(
+        "suites", nargs="*", choices=[[], *BY_NAME], help="some alone: piles pictures"
+    )
     parser.add_argument("--json", action="store_true")
     parser.add_argument("--hour", action="store_true", help="only the hour of hostile load")
     args = parser.parse_args()
     figures: list[Figure] = []
-    for suite in hour.SUITES if args.hour else SUITES:
+    if unknown := [name for name in args.suites if name not in BY_NAME]:
+        parser.error(f"there is no suite {', '.join(unknown)}; take some of {names}")
+    chosen = ["hour"] if args.hour else args.suites or [*BY_NAME][: len(STAGES)]
+    for suite in (suite for name in chosen for suite in BY_NAME[name]):
         sys.stderr.write(f"measuring {suite.__module__}.{suite.__name__} …\n")
         figures += suite()
     if args.json:

@@ -1,18 +1,16 @@
 """The charts: grids, darks, shades, layers and wheels, in the core and at the API."""
 
 import itertools
-import tempfile
 import time
-from pathlib import Path
 from typing import Any
 
 from bench.painter import DemoPainter
+from bench.running import running
 from bench.timing import Figure, below, median_ms
 from mesotint.mixing.darks import darks
 from mesotint.mixing.layers import layer_grid
 from mesotint.mixing.muting.grid import pair_grid
 from mesotint.paints.library import library
-from workshop.serving import Stack
 
 PORT = 8796
 DOWN = ("PR108", "PV19", "PR101", "PO20", "PV23", "PY43", "PY37", "PR177")
@@ -39,39 +37,34 @@ def core() -> list[Figure]:
 
 def at_the_api() -> list[Figure]:
     """What a painter waits for; no request is the same twice, so that nothing is remembered."""
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT)
-        try:
-            stack.start()
-            painter = DemoPainter(stack)
-            turn = itertools.count()
-            keys = list(painter.tubes)
-            down = [painter.one(key) for key in _there(painter, DOWN, keys)]
-            across = [painter.one(key) for key in _there(painter, ACROSS, keys[::-1])]
-            across = [each for each in across if each not in down]
+    with running(PORT) as stack:
+        painter = DemoPainter(stack)
+        turn = itertools.count()
+        keys = list(painter.tubes)
+        down = [painter.one(key) for key in _there(painter, DOWN, keys)]
+        across = [painter.one(key) for key in _there(painter, ACROSS, keys[::-1])]
+        across = [each for each in across if each not in down]
 
-            def chart(kind: str, **more: Any) -> float:
-                def body() -> dict[str, Any]:
-                    asked = {"kind": "chart", "chart": kind, **more}
-                    return {**asked, "greyer": 0.2 + next(turn) * 1e-6,
-                            "coats": 0.2 + next(turn) * 1e-3}  # fmt: skip
+        def chart(kind: str, **more: Any) -> float:
+            def body() -> dict[str, Any]:
+                asked = {"kind": "chart", "chart": kind, **more}
+                return {**asked, "greyer": 0.2 + next(turn) * 1e-6,
+                        "coats": 0.2 + next(turn) * 1e-3}  # fmt: skip
 
-                return painter.ms("POST", "scales/compute/chart", body, runs=7)
+            return painter.ms("POST", "scales/compute/chart", body, runs=7)
 
-            size = f"{len(down)} by {len(across)}"
-            return [
-                below(f"a grid of {size}, each greyest",
-                      chart("grid", mixtures=down, columns=across, ratio="greyest"), "ms", 150),
-                below(f"darks of {len(keys)} tubes, pairs and triads", chart("darks"), "ms", 250),
-                below("shades of a yellow, six rows",
-                      chart("shades", mixtures=[painter.one("PY3")], columns=_dark(painter),
-                            count=5), "ms", 100),
-                below(f"layers {size}",
-                      chart("layers", mixtures=down, columns=across, bare=False), "ms", 60),
-                below("a wheel of 24", chart("wheel", count=24), "ms", 400),
-            ]  # fmt: skip
-        finally:
-            stack.stop()
+        size = f"{len(down)} by {len(across)}"
+        return [
+            below(f"a grid of {size}, each greyest",
+                  chart("grid", mixtures=down, columns=across, ratio="greyest"), "ms", 150),
+            below(f"darks of {len(keys)} tubes, pairs and triads", chart("darks"), "ms", 250),
+            below("shades of a yellow, six rows",
+                  chart("shades", mixtures=[painter.one("PY3")], columns=_dark(painter),
+                        count=5), "ms", 100),
+            below(f"layers {size}",
+                  chart("layers", mixtures=down, columns=across, bare=False), "ms", 60),
+            below("a wheel of 24", chart("wheel", count=24), "ms", 400),
+        ]  # fmt: skip
 
 
 def _there(painter: DemoPainter, wanted: tuple[str, ...], others: list[str]) -> list[str]:

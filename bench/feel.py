@@ -1,20 +1,15 @@
 """How the stage feels, in headless Chromium on the demo: dragging, answers, and the first view."""
 
-import contextlib
 import statistics
-import sys
-import tempfile
 import time
-from collections.abc import Callable, Iterator, Sequence
-from pathlib import Path
+from collections.abc import Callable, Sequence
 from typing import Any
 
-from playwright.sync_api import Browser, Page, ViewportSize, sync_playwright
+from playwright.sync_api import Browser, Page, ViewportSize
 
+from bench.running import demo_page
 from bench.timing import Figure, above, below, host_share, processor_time
 from e2e.studio import Studio
-from workshop.browser import chromium
-from workshop.serving import Stack
 
 PORT = 8792
 WIDE: ViewportSize = {"width": 1280, "height": 800}
@@ -299,28 +294,6 @@ DRAGS: dict[str, Callable[[Page], list[float]]] = {
     "a point of the triangle": _point,
     "a mother's share of 24 passages": _mother_share,
 }
-
-
-@contextlib.contextmanager
-def demo_page(port: int) -> Iterator[tuple[Stack, Browser, Page]]:
-    """The program with its demo, a browser, and a page of it with the first scale on the bench."""
-    with (
-        tempfile.TemporaryDirectory() as home,
-        # What the program says while it starts is not part of the figures.
-        contextlib.redirect_stdout(sys.stderr),
-        sync_playwright() as playwright,
-    ):
-        stack, browser = Stack(Path(home), port), chromium(playwright)
-        try:
-            stack.start()
-            page = browser.new_context(viewport=WIDE, base_url=stack.address).new_page()
-            page.goto(stack.address)
-            page.get_by_role("button", name="Open the demo studio").click()
-            page.locator("[data-run-step]").first.wait_for()
-            yield stack, browser, page
-        finally:
-            browser.close()
-            stack.stop()
 
 
 def feel() -> list[Figure]:

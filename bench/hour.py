@@ -2,12 +2,10 @@
 
 import io
 import sys
-import tempfile
 import threading
 import time
 from collections import Counter
 from itertools import cycle
-from pathlib import Path
 
 import numpy as np
 import requests
@@ -15,8 +13,8 @@ from PIL import Image
 
 from bench.load import PORT as LOAD_PORT
 from bench.load import Busy, memory_mb, painters_of, together
+from bench.running import running
 from bench.timing import Figure, below
-from workshop.serving import Stack
 
 PORT = LOAD_PORT + 20
 SECONDS = 3600.0
@@ -86,42 +84,37 @@ def hostile_hour(seconds: float = SECONDS) -> list[Figure]:
     seconds : float
         How long.
     """
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT, demo=False)
-        try:
-            stack.start()
-            *painters, bad = painters_of(stack, PAINTERS + 1, (PORT,))
-            until = time.monotonic() + seconds
-            answers: Counter[int] = Counter()
-            weights: list[float] = []
+    with running(PORT, demo=False) as stack:
+        *painters, bad = painters_of(stack, PAINTERS + 1, (PORT,))
+        until = time.monotonic() + seconds
+        answers: Counter[int] = Counter()
+        weights: list[float] = []
 
-            def weigh() -> None:
-                while time.monotonic() < until:
-                    weights.append(memory_mb(stack))
-                    sys.stderr.write(f"{weights[-1]:.0f} MB, uploads {dict(answers)}\n")
-                    time.sleep(min(TOLD_EVERY_S, seconds / 10))
+        def weigh() -> None:
+            while time.monotonic() < until:
+                weights.append(memory_mb(stack))
+                sys.stderr.write(f"{weights[-1]:.0f} MB, uploads {dict(answers)}\n")
+                time.sleep(min(TOLD_EVERY_S, seconds / 10))
 
-            others = [threading.Thread(target=_harm, args=(bad, until, answers)),
-                      threading.Thread(target=weigh)]  # fmt: skip
-            for each in others:
-                each.start()
-            times, statuses = together(painters, seconds)
-            for each in others:
-                each.join()
-            broken = sum(n for of in (statuses, answers) for status, n in of.items()
-                         if status >= 500 and status != 503)  # fmt: skip
-            time.sleep(2 * EVERY_S)
-            return [
-                below(f"{seconds / 60:.0f} minutes of {PAINTERS} painters and hostile uploads: "
-                      "memory of the largest worker after it", memory_mb(stack), "MB", 350),
-                Figure("… at the most while it went on, as sampled", max(weights), "MB"),
-                Figure("… uploads answered", answers.total(), ""),
-                Figure("… requests of painters answered", statuses.total(), ""),
-                below("… answers that are faults", broken, "", 1),
-                Figure("… answers within, 95 of 100", times[int(0.95 * len(times))], "ms"),
-            ]  # fmt: skip
-        finally:
-            stack.stop()
+        others = [threading.Thread(target=_harm, args=(bad, until, answers)),
+                  threading.Thread(target=weigh)]  # fmt: skip
+        for each in others:
+            each.start()
+        times, statuses = together(painters, seconds)
+        for each in others:
+            each.join()
+        broken = sum(n for of in (statuses, answers) for status, n in of.items()
+                     if status >= 500 and status != 503)  # fmt: skip
+        time.sleep(2 * EVERY_S)
+        return [
+            below(f"{seconds / 60:.0f} minutes of {PAINTERS} painters and hostile uploads: "
+                  "memory of the largest worker after it", memory_mb(stack), "MB", 350),
+            Figure("… at the most while it went on, as sampled", max(weights), "MB"),
+            Figure("… uploads answered", answers.total(), ""),
+            Figure("… requests of painters answered", statuses.total(), ""),
+            below("… answers that are faults", broken, "", 1),
+            Figure("… answers within, 95 of 100", times[int(0.95 * len(times))], "ms"),
+        ]  # fmt: skip
 
 
 SUITES = (hostile_hour,)

@@ -1,10 +1,9 @@
 """A journal of fifty thousand entries: the wall, the map, what is sought, noting, printing."""
 
-import tempfile
 import time
-from pathlib import Path
 
 from bench.painter import DemoPainter
+from bench.running import running
 from bench.timing import Figure, above, below
 from workshop.browser import chromium
 from workshop.serving import Stack
@@ -100,55 +99,50 @@ def _printed(painter: DemoPainter) -> tuple[float, float]:
 
 def journal() -> list[Figure]:
     """What fifty thousand entries cost to look at, to search and to add to."""
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT)
-        try:
-            stack.start()
-            painter = DemoPainter(stack)
-            note = {"mixture": painter.one("PO20"), "token": "bench-note-1"}
-            empty = painter.ms("POST", "journal/notes", note, runs=3)
-            stack.manage("shell", "-v0", "-c", MAKE, failure="No entries.")
-            count = iter(range(10**6))
+    with running(PORT) as stack:
+        painter = DemoPainter(stack)
+        note = {"mixture": painter.one("PO20"), "token": "bench-note-1"}
+        empty = painter.ms("POST", "journal/notes", note, runs=3)
+        stack.manage("shell", "-v0", "-c", MAKE, failure="No entries.")
+        count = iter(range(10**6))
 
-            def another() -> dict[str, object]:
-                share = 1 + next(count)
-                parts = [{"tube": painter.tubes["PO20"], "parts": share},
-                         {"tube": painter.tubes["PB29"], "parts": 40}]  # fmt: skip
-                return {"mixture": {"parts": parts}, "token": f"bench-{share:08}"}
+        def another() -> dict[str, object]:
+            share = 1 + next(count)
+            parts = [{"tube": painter.tubes["PO20"], "parts": share},
+                     {"tube": painter.tubes["PB29"], "parts": 40}]  # fmt: skip
+            return {"mixture": {"parts": parts}, "token": f"bench-{share:08}"}
 
-            pile = painter.ask("POST", "piles", {"name": "Bench", "token": "bench-pile-1"})["id"]
-            painter.ask("POST", f"piles/{pile}/events", _added(painter, 4.0, "first"))
-            numbers = iter(range(10**6))
+        pile = painter.ask("POST", "piles", {"name": "Bench", "token": "bench-pile-1"})["id"]
+        painter.ask("POST", f"piles/{pile}/events", _added(painter, 4.0, "first"))
+        numbers = iter(range(10**6))
 
-            def scoop() -> dict[str, object]:
-                return {"kind": "scoop", "amount": 0.01, "token": f"scoop-{next(numbers):06}"}
+        def scoop() -> dict[str, object]:
+            return {"kind": "scoop", "amount": 0.01, "token": f"scoop-{next(numbers):06}"}
 
-            def add() -> dict[str, object]:
-                return _added(painter, 0.01, f"{next(numbers):06}")
+        def add() -> dict[str, object]:
+            return _added(painter, 0.01, f"{next(numbers):06}")
 
-            added = painter.ms("POST", f"piles/{pile}/events", add)
-            scooped = painter.ms("POST", f"piles/{pile}/events", scoop)
-            took, stopped = _printed(painter)
-            wall = "journal/wall?order="
-            return [
-                below(f"wall of {ENTRIES} by day", painter.ms("GET", wall + "day"), "ms", 300),
-                below("… by colour (the map)", painter.ms("GET", "journal/map"), "ms", 300),
-                Figure("… by tubes", painter.ms("GET", wall + "tubes"), "ms"),
-                Figure("… by painting", painter.ms("GET", wall + "painting"), "ms"),
-                below("… nearest to a colour",
-                      painter.ms("GET", "journal/near?colour=50%2010%205&count=24"), "ms", 80),
-                below("… words",
-                      painter.ms("GET", "journal/wall?order=day&words=harbour%20123"), "ms", 80),
-                above("… frames in time while scrolling", _frames(stack), "%", 95),
-                Figure("noting a mixture, the whole request", painter.ms("POST", "journal/notes",
-                                                                         another), "ms"),
-                below("noting a scoop, beyond the act", scooped - added, "ms", 30),
-                Figure(f"labels of some {PRINTED} entries", took, "s"),
-                below("… until it is stopped", stopped, "s", 2),
-                Figure("a note in an empty journal", empty, "ms"),
-            ]  # fmt: skip
-        finally:
-            stack.stop()
+        added = painter.ms("POST", f"piles/{pile}/events", add)
+        scooped = painter.ms("POST", f"piles/{pile}/events", scoop)
+        took, stopped = _printed(painter)
+        wall = "journal/wall?order="
+        return [
+            below(f"wall of {ENTRIES} by day", painter.ms("GET", wall + "day"), "ms", 300),
+            below("… by colour (the map)", painter.ms("GET", "journal/map"), "ms", 300),
+            Figure("… by tubes", painter.ms("GET", wall + "tubes"), "ms"),
+            Figure("… by painting", painter.ms("GET", wall + "painting"), "ms"),
+            below("… nearest to a colour",
+                  painter.ms("GET", "journal/near?colour=50%2010%205&count=24"), "ms", 80),
+            below("… words",
+                  painter.ms("GET", "journal/wall?order=day&words=harbour%20123"), "ms", 80),
+            above("… frames in time while scrolling", _frames(stack), "%", 95),
+            Figure("noting a mixture, the whole request", painter.ms("POST", "journal/notes",
+                                                                     another), "ms"),
+            below("noting a scoop, beyond the act", scooped - added, "ms", 30),
+            Figure(f"labels of some {PRINTED} entries", took, "s"),
+            below("… until it is stopped", stopped, "s", 2),
+            Figure("a note in an empty journal", empty, "ms"),
+        ]  # fmt: skip
 
 
 def _added(painter: DemoPainter, ml: float, token: str) -> dict[str, object]:

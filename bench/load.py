@@ -15,6 +15,7 @@ from http import HTTPStatus
 from pathlib import Path
 from typing import Any
 
+from bench.running import running
 from bench.timing import Figure, above, below
 from workshop.serving import Stack
 
@@ -215,32 +216,27 @@ def memory_mb(stack: Stack) -> float:
 
 def load() -> list[Figure]:
     """Fifty painters, two hundred, dawdlers, a class at the door, and the workers' weight then."""
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT, demo=False)
-        try:
-            stack.start()
-            painters = painters_of(stack, HASTY)
-            times, statuses = together(painters[:50], MEASURED_S)
-            evenly = _least_used(stack)
-            failed = sum(count for status, count in statuses.items() if status >= 400)
-            many, of_many = together(painters, MEASURED_S / 2)
-            broken = sum(n for status, n in of_many.items() if status >= 400 and status != 503)
-            return [
-                below("50 painters at once: errors", failed, "", 1),
-                below("… answers within, 95 of 100", _at(times, 0.95), "ms", 300),
-                below("… answers within, 99 of 100", _at(times, 0.99), "ms", 800),
-                above("… work of the least used worker, of the most used one's", 100 * evenly, "%",
-                      70),
-                below(f"{HASTY} painters at once: failures that are no 503", broken, "", 1),
-                below("… answers within, 99 of 100 of those taken", _at(many, 0.99), "ms", 5000),
-                Figure("… told to come again", 100 * of_many[503] / of_many.total(), "%"),
-                below(f"a trail beside {SLOW} slow clients", _slow_clients(painters[0]), "times",
-                      1.5),
-                below("50 painters at the door, until all are in", _signed_in_at_once(50), "s", 10),
-                below("memory of a worker after all this", memory_mb(stack), "MB", 350),
-            ]  # fmt: skip
-        finally:
-            stack.stop()
+    with running(PORT, demo=False) as stack:
+        painters = painters_of(stack, HASTY)
+        times, statuses = together(painters[:50], MEASURED_S)
+        evenly = _least_used(stack)
+        failed = sum(count for status, count in statuses.items() if status >= 400)
+        many, of_many = together(painters, MEASURED_S / 2)
+        broken = sum(n for status, n in of_many.items() if status >= 400 and status != 503)
+        return [
+            below("50 painters at once: errors", failed, "", 1),
+            below("… answers within, 95 of 100", _at(times, 0.95), "ms", 300),
+            below("… answers within, 99 of 100", _at(times, 0.99), "ms", 800),
+            above("… work of the least used worker, of the most used one's", 100 * evenly, "%",
+                  70),
+            below(f"{HASTY} painters at once: failures that are no 503", broken, "", 1),
+            below("… answers within, 99 of 100 of those taken", _at(many, 0.99), "ms", 5000),
+            Figure("… told to come again", 100 * of_many[503] / of_many.total(), "%"),
+            below(f"a trail beside {SLOW} slow clients", _slow_clients(painters[0]), "times",
+                  1.5),
+            below("50 painters at the door, until all are in", _signed_in_at_once(50), "s", 10),
+            below("memory of a worker after all this", memory_mb(stack), "MB", 350),
+        ]  # fmt: skip
 
 
 THIRD_US = 33_333

@@ -7,8 +7,9 @@ from typing import Final
 import numpy as np
 from PIL import Image
 
-from bench.feel import demo_page, drag, in_time
+from bench.feel import drag, in_time
 from bench.painter import DemoPainter
+from bench.running import demo_page
 from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.srgb import hex_from_lab

@@ -5,8 +5,9 @@ import statistics
 import numpy as np
 from playwright.sync_api import Page
 
-from bench.feel import KEPT_MS, demo_page
+from bench.feel import KEPT_MS
 from bench.painter import DemoPainter
+from bench.running import demo_page
 from bench.timing import Figure, above, below
 from mesotint.mixing.mud import random_mud
 from mesotint.mixing.simulated_painter import MOST_ADDITIONS, SimulatedPainter

@@ -1,13 +1,12 @@
 """Practice: fair exercises over many boxes, known observers found, and how long one waits."""
 
 import itertools
-import tempfile
 import time
-from pathlib import Path
 
 import numpy as np
 
 from bench.painter import DemoPainter
+from bench.running import running
 from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.srgb import hex_from_lab
 from mesotint.paints.library import library
@@ -15,7 +14,6 @@ from mesotint.practice.exercise import Exercise, NotForThisBox
 from mesotint.practice.exercises import KINDS
 from mesotint.practice.making import SCALES, judge, make
 from mesotint.practice.staircase import LAPSE, TOLD, Staircase
-from workshop.serving import Stack
 
 PORT = 8797
 BOXES = 500
@@ -127,42 +125,37 @@ def slopes() -> list[Figure]:
 
 def at_the_stage() -> list[Figure]:
     """What a painter waits for."""
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT)
-        try:
-            stack.start()
-            painter = DemoPainter(stack)
-            stack.manage("shell", "-v0", "-c", MAKE, failure="No answers.")
-            turn = itertools.count()
-            waits = []
-            for kind in KINDS:
-                body = {"minutes": 10, "kinds": [kind], "token": f"bench-token-{next(turn)}"}
-                session = painter.ask("POST", "practice/sessions", body)
-                path = f"practice/sessions/{session['id']}"
-                for _ in range(4):
-                    exercise = session["exercise"]
-                    if exercise is None or kind == "mud":
-                        break
-                    answer = {"token": exercise["token"]}
-                    if kind == "order":
-                        answer["order"] = [each["id"] for each in exercise["choices"]]
-                    elif kind == "how-much":
-                        answer["share"] = 0.5
-                    else:
-                        answer["choice"] = exercise["choices"][0]["id"]
-                    began = time.perf_counter()
-                    session = painter.ask("POST", f"{path}/answer", answer)["session"]
-                    waits.append((time.perf_counter() - began) * 1e3)
-                painter.ask("POST", f"{path}/stop")
-            record = median_ms(lambda: painter.ask("GET", "practice/record"), runs=5)
-            return [
-                below("an answer judged and the next exercise told, median",
-                      float(np.median(waits)), "ms", 100),
-                Figure("… the dearest of the kinds", max(waits), "ms"),
-                below(f"the record of {KEPT} answers", record, "ms", 150),
-            ]  # fmt: skip
-        finally:
-            stack.stop()
+    with running(PORT) as stack:
+        painter = DemoPainter(stack)
+        stack.manage("shell", "-v0", "-c", MAKE, failure="No answers.")
+        turn = itertools.count()
+        waits = []
+        for kind in KINDS:
+            body = {"minutes": 10, "kinds": [kind], "token": f"bench-token-{next(turn)}"}
+            session = painter.ask("POST", "practice/sessions", body)
+            path = f"practice/sessions/{session['id']}"
+            for _ in range(4):
+                exercise = session["exercise"]
+                if exercise is None or kind == "mud":
+                    break
+                answer = {"token": exercise["token"]}
+                if kind == "order":
+                    answer["order"] = [each["id"] for each in exercise["choices"]]
+                elif kind == "how-much":
+                    answer["share"] = 0.5
+                else:
+                    answer["choice"] = exercise["choices"][0]["id"]
+                began = time.perf_counter()
+                session = painter.ask("POST", f"{path}/answer", answer)["session"]
+                waits.append((time.perf_counter() - began) * 1e3)
+            painter.ask("POST", f"{path}/stop")
+        record = median_ms(lambda: painter.ask("GET", "practice/record"), runs=5)
+        return [
+            below("an answer judged and the next exercise told, median",
+                  float(np.median(waits)), "ms", 100),
+            Figure("… the dearest of the kinds", max(waits), "ms"),
+            below(f"the record of {KEPT} answers", record, "ms", 150),
+        ]  # fmt: skip
 
 
 SUITES = (exercises, observers, slopes, at_the_stage)

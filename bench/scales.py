@@ -1,18 +1,14 @@
 """The trail of 201 points with 9 steps: in the core, and at the API."""
 
-import contextlib
-import sys
-import tempfile
 from collections.abc import Callable
 from itertools import count
-from pathlib import Path
 from typing import Any
 
 import numpy as np
 
 from bench.painter import DemoPainter
+from bench.running import running
 from bench.timing import Figure, below, median_ms
-from workshop.serving import Stack
 
 PAIRS = (("PO20", "PB29"), ("PY3", "PV23"), ("PBr7-burnt-sienna", "PB29"))
 WARM = ("PY3", "PY83", "PO20", "PO73", "PR108-light", "PV19", "PBr7-burnt-sienna", "PW6")
@@ -71,44 +67,37 @@ def api() -> list[Figure]:
     """The same over HTTP on loopback, from the running program with its demo; and the dearest
     changes of the stage, which leave their bar of 150 ms on screen less than these."""
     # What the program says while it starts is not part of the figures.
-    with tempfile.TemporaryDirectory() as home, contextlib.redirect_stdout(sys.stderr):
-        stack = Stack(Path(home), PORT)
-        try:
-            stack.start()
-            asked = DemoPainter(stack)
-            pair = [asked.one(key) for key in PAIRS[0]]
-            trail = {"chart": "scale", "first": pair[0], "second": pair[1], "steps": 9}
-            browns = {
-                **{"kind": "chart", "chart": "browns", "base": [2, 1, 1]},
-                "mixtures": [asked.one(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
-            }
-            grams = {"kind": "grams", "step": 0.1}
-            kept = {"mixture": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
+    with running(PORT) as stack:
+        asked = DemoPainter(stack)
+        pair = [asked.one(key) for key in PAIRS[0]]
+        trail = {"chart": "scale", "first": pair[0], "second": pair[1], "steps": 9}
+        browns = {
+            **{"kind": "chart", "chart": "browns", "base": [2, 1, 1]},
+            "mixtures": [asked.one(key) for key in ("PBr7-raw-umber", "PO20", "PB29")],
+        }
+        grams = {"kind": "grams", "step": 0.1}
+        kept = {"mixture": pair[0], "chroma": 30, "keep_hue": True, "keep_value": True}
 
-            def cost(what: str, body: Body, runs: int = 12) -> float:
-                return asked.ms("POST", f"scales/compute/{what}", body, runs)
+        def cost(what: str, body: Body, runs: int = 12) -> float:
+            return asked.ms("POST", f"scales/compute/{what}", body, runs)
 
-            volumes = count(500)
+        volumes = count(500)
 
-            def plan() -> dict[str, Any]:
-                """A volume that was never asked for, so that nothing of it is known already."""
-                measure = {**grams, "volume_ml": next(volumes) / 100}
-                return {"request": browns, "measure": measure}
+        def plan() -> dict[str, Any]:
+            """A volume that was never asked for, so that nothing of it is known already."""
+            measure = {**grams, "volume_ml": next(volumes) / 100}
+            return {"request": browns, "measure": measure}
 
-            figures = [
-                below("the same at the API", cost("chart", trail, 60), "ms", 60),
-                below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),
-                below(
-                    "schools of muting with hue and value kept", cost("schools", kept), "ms", 150
-                ),
-            ]
-            for keys in RECEDING:
-                chart = {"chart": "recession", "mixtures": [asked.one(key) for key in keys]}
-                what = f"recession of {len(keys)} colours at the API"
-                figures.append(below(what, cost("chart", chart), "ms", 150))
-            return figures
-        finally:
-            stack.stop()
+        figures = [
+            below("the same at the API", cost("chart", trail, 60), "ms", 60),
+            below("plan of twenty browns at the API", cost("plan", plan), "ms", 150),
+            below("schools of muting with hue and value kept", cost("schools", kept), "ms", 150),
+        ]
+        for keys in RECEDING:
+            chart = {"chart": "recession", "mixtures": [asked.one(key) for key in keys]}
+            what = f"recession of {len(keys)} colours at the API"
+            figures.append(below(what, cost("chart", chart), "ms", 150))
+        return figures
 
 
 SUITES = (core, evenness, api)

@@ -2,11 +2,9 @@
 answers is not as the schema says."""
 
 import sys
-import tempfile
 import warnings
 from collections import Counter
 from collections.abc import Callable
-from pathlib import Path
 from typing import Any, Final
 
 import requests
@@ -17,8 +15,8 @@ from schemathesis.checks import CHECKS
 from schemathesis.generation import GenerationMode
 
 from bench.painter import DemoPainter
+from bench.running import running
 from bench.timing import Figure, below
-from workshop.serving import Stack
 
 PORT: Final = 8794
 EACH: Final = 110
@@ -89,25 +87,20 @@ def _left_out() -> list[Any]:
 
 def strangers() -> list[Figure]:
     """Twenty thousand made-up requests at a running program, signed in to the demo."""
-    with tempfile.TemporaryDirectory() as home:
-        stack = Stack(Path(home), PORT)
-        try:
-            stack.start()
-            painter = DemoPainter(stack)
-            line = requests.Session()
-            spec = line.get(f"{stack.address}api/openapi.json", timeout=30).json()
+    with running(PORT) as stack:
+        painter = DemoPainter(stack)
+        line = requests.Session()
+        spec = line.get(f"{stack.address}api/openapi.json", timeout=30).json()
 
-            def call(case: Any) -> requests.Response:
-                asked = case.as_transport_kwargs(base_url=stack.address.rstrip("/"))
-                asked["cookies"] = None
-                asked["headers"] = {**asked["headers"], **{
-                    name: painter.headers[name] for name in ("Cookie", "X-CSRFToken")
-                }}  # fmt: skip
-                return line.request(timeout=60, **asked)
+        def call(case: Any) -> requests.Response:
+            asked = case.as_transport_kwargs(base_url=stack.address.rstrip("/"))
+            asked["cookies"] = None
+            asked["headers"] = {**asked["headers"], **{
+                name: painter.headers[name] for name in ("Cookie", "X-CSRFToken")
+            }}  # fmt: skip
+            return line.request(timeout=60, **asked)
 
-            statuses, wrong = knocked(spec, call, EACH)
-        finally:
-            stack.stop()
+        statuses, wrong = knocked(spec, call, EACH)
     for fault, count in wrong.most_common(10):
         sys.stderr.write(f"{count} times: {fault}\n")
     broken = sum(count for status, count in statuses.items() if status >= FIRST_FAULT)

@@ -1,23 +1,18 @@
 """Tubes: what calibration recovers, and how a large box opens and scrolls."""
 
-import contextlib
 import http.client
 import json
-import sys
-import tempfile
-from pathlib import Path
 
 import numpy as np
-from playwright.sync_api import sync_playwright
 
-from bench.feel import FRAME_MS, RECORD, SETTLE_MS, TAKE, WIDE
+from bench.feel import FRAME_MS, RECORD, SETTLE_MS, TAKE
+from bench.running import demo_page
 from bench.timing import Figure, above, below, median_ms
 from mesotint.colour.difference import delta_e_2000
 from mesotint.instruments.colorimeter import NOISE, drawdown, hidden_tube
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.paints.calibration import Reading, calibrate
 from mesotint.paints.library import Paint, library
-from workshop.browser import chromium
 from workshop.serving import Stack
 
 PORT = 8794
@@ -82,35 +77,22 @@ Desk.objects.filter(painter=painter).update(box=box)
 
 def large_box() -> list[Figure]:
     """A box of 200 tubes and 5,000 readings: opened at the API, scrolled in Chromium."""
-    with (
-        tempfile.TemporaryDirectory() as home,
-        contextlib.redirect_stdout(sys.stderr),
-        sync_playwright() as playwright,
-    ):
-        stack, browser = Stack(Path(home), PORT), chromium(playwright)
-        try:
-            stack.start()
-            _fill(stack)
-            page = browser.new_context(viewport=WIDE).new_page()
-            page.goto(stack.address)
-            page.get_by_role("button", name="Open the demo studio").click()
-            page.get_by_role("link", name="Tubes").click()
-            tray = page.get_by_role("navigation", name="Tubes").get_by_role("list")
-            page.get_by_title("Tube 0", exact=True).wait_for()
-            page.wait_for_timeout(5 * SETTLE_MS)
-            box = tray.bounding_box()
-            assert box is not None
-            page.mouse.move(box["x"] + 60, box["y"] + 200)
-            page.evaluate(RECORD)
-            for i in range(90):
-                page.mouse.wheel(0, 120 if i < 45 else -120)
-                page.wait_for_timeout(FRAME_MS)
-            costs: list[float] = page.evaluate(TAKE)
-            cookies = "; ".join(f"{c['name']}={c['value']}" for c in page.context.cookies())
-            opened = _open_ms(cookies)
-        finally:
-            browser.close()
-            stack.stop()
+    with demo_page(PORT) as (stack, _, page):
+        _fill(stack)
+        page.get_by_role("link", name="Tubes").click()
+        tray = page.get_by_role("navigation", name="Tubes").get_by_role("list")
+        page.get_by_title("Tube 0", exact=True).wait_for()
+        page.wait_for_timeout(5 * SETTLE_MS)
+        box = tray.bounding_box()
+        assert box is not None
+        page.mouse.move(box["x"] + 60, box["y"] + 200)
+        page.evaluate(RECORD)
+        for i in range(90):
+            page.mouse.wheel(0, 120 if i < 45 else -120)
+            page.wait_for_timeout(FRAME_MS)
+        costs: list[float] = page.evaluate(TAKE)
+        cookies = "; ".join(f"{c['name']}={c['value']}" for c in page.context.cookies())
+        opened = _open_ms(cookies)
     smooth = 100 * sum(cost < FRAME_MS for cost in costs) / len(costs)
     return [
         below(f"a box of {TUBES} tubes and 5,000 readings at the API, median", opened, "ms", 300),

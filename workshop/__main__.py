@@ -173,6 +173,11 @@ def _in_environment(module: str, words: list[str]) -> int:
     return subprocess.run(command, cwd=ROOT, env=env, check=False).returncode
 
 
+def _bench(args: argparse.Namespace) -> int:
+    flags = [f"--{flag}" for flag in ("json", "hour") if getattr(args, flag)]
+    return _in_environment("bench", [*args.suites, *flags])
+
+
 def _parser() -> argparse.ArgumentParser:
     parser = argparse.ArgumentParser(prog="studio", description="Set up, run and test Mesotint.")
     commands = parser.add_subparsers(dest="command", required=True)
@@ -207,8 +212,10 @@ def _parser() -> argparse.ArgumentParser:
     covers = commands.add_parser("coverage", help="how much of core and server their tests run")
     covers.set_defaults(run=lambda _: coverage())
     bench = commands.add_parser("bench", help="measure the figures that were promised")
+    bench.add_argument("suites", nargs="*", metavar="SUITE", help="some alone: piles pictures")
     bench.add_argument("--json", action="store_true")
-    bench.set_defaults(run=lambda args: _in_environment("bench", ["--json"] if args.json else []))
+    bench.add_argument("--hour", action="store_true", help="only the hour of hostile load")
+    bench.set_defaults(run=_bench)
     shots = commands.add_parser("shots", help="retake the pictures of docs/screenshots")
     shots.set_defaults(run=lambda args: _in_environment("workshop.shots", []))
     keep = commands.add_parser("backup", help="write all that is kept to one file")
