@@ -52,9 +52,8 @@ BY_NAME = {stage.__name__.removeprefix("bench."): stage.SUITES for stage in (*ST
 def main() -> int:
     """Measure, and print a table or JSON."""
     parser = argparse.ArgumentParser(prog="studio bench")
-    parser.add_argument(
-        "suites", nargs="*", choices=[[], *BY_NAME], help="some alone: piles pictures"
-    )
+    names = ", ".join(BY_NAME)
+    parser.add_argument("suites", nargs="*", metavar="SUITE", help=f"some alone, of {names}")
     parser.add_argument("--json", action="store_true")
     parser.add_argument("--hour", action="store_true", help="only the hour of hostile load")
     args = parser.parse_args()
