@@ -203,7 +203,7 @@ class MovesTest(PaletteTest):
     def test_a_random_mud_and_a_let_down(self) -> None:
         # Not every mud is hit with one addition of each paint, so that this is always the same one.
         drawn = np.random.default_rng(5)
-        with mock.patch("server.mixtures.targets.np.random.default_rng", return_value=drawn):
+        with mock.patch("server.mixtures.sources.mud.np.random.default_rng", return_value=drawn):
             status, pile = self.send("post", "piles", {"target": {"mud": True}})
         self.assertEqual((status, pile["target_name"]), (201, "random mud"))
         self.assertLess(pile["advice"]["delta_e_then"], 1)
