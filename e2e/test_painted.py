@@ -102,5 +102,5 @@ class PaintedTest(InBrowser):
         expect(boxes).to_have_count(15, timeout=60_000)
         panel.get_by_role("button", name="Plan the sheet that would tell most").click()
         expect(page.get_by_label("Name of the sheet")).to_have_value(
-            re.compile("^What tells most of Cadmium orange")
+            re.compile("^What tells most of cadmium orange")
         )

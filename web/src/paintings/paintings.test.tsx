@@ -328,7 +328,7 @@ describe("the schools", () => {
     const school = (key: string, mixtures: unknown) => ({
       ...JUDGED,
       gives_way: [],
-      school: key,
+      ...{ school: key, title: { limited: "One limited set", glaze: "A glaze over all" }[key] },
       says: "said",
       passages: [look("#111111"), look("#222222")],
       mixtures,
