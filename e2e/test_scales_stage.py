@@ -160,7 +160,6 @@ class ScalesStage(InBrowser):
         opens = slip.get_by_text(re.compile("^Open step 1"))
         opens.scroll_into_view_if_needed()
         expect(opens).to_be_visible()
-        page.get_by_role("button", name="Undo").click()
 
     def test_a_paint_with_itself_and_names_that_will_not_do(self) -> None:
         page = self.page

@@ -6,7 +6,8 @@ from server.scales import older
 
 
 def converted(apps, schema_editor):
-    for sheet in apps.get_model("scales", "Sheet").objects.all():
+    sheets = apps.get_model("scales", "Sheet").objects.using(schema_editor.connection.alias)
+    for sheet in sheets.all():
         request = older.sheet(sheet.request)
         if isinstance(request, dict) and "chart" in request:
             sheet.kind, sheet.request = request["chart"], request

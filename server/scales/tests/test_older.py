@@ -1,10 +1,12 @@
 """What earlier versions asked for, and kept, is the same sheet now."""
 
 from importlib import import_module
+from types import SimpleNamespace
 from typing import Any
 
 import numpy as np
 from django.apps import apps
+from django.db import connection
 
 from mesotint.mixing.mixture import Mixture
 from mesotint.paints.library import library
@@ -51,7 +53,7 @@ class OlderSheetsTest(DeskTest):
             (self.chart("tints", "PO20"), "chart", "tints"),
         ):
             Sheet.objects.filter(pk=kept["id"]).update(request=request, kind=kind)
-            import_module(MIGRATION).converted(apps, None)
+            import_module(MIGRATION).converted(apps, SimpleNamespace(connection=connection))
             sheet = self.send("get", f"scales/{kept['id']}")[1]
             with self.subTest(kind=found):
                 self.assertEqual((sheet["kind"], sheet["request"]["chart"]), (found, found))
