@@ -36,7 +36,7 @@ def core() -> list[Figure]:
 
 
 def at_the_api() -> list[Figure]:
-    """What a painter waits for; no request is the same twice, so that nothing is remembered."""
+    """What a painter waits for; what is told by a number is another one each time."""
     with running(PORT) as stack:
         painter = DemoPainter(stack)
         turn = itertools.count()
@@ -45,24 +45,24 @@ def at_the_api() -> list[Figure]:
         across = [painter.one(key) for key in _there(painter, ACROSS, keys[::-1])]
         across = [each for each in across if each not in down]
 
-        def chart(kind: str, **more: Any) -> float:
+        def chart(kind: str, varied: str = "", **more: Any) -> float:
             def body() -> dict[str, Any]:
-                asked = {"kind": "chart", "chart": kind, **more}
-                return {**asked, "greyer": 0.2 + next(turn) * 1e-6,
-                        "coats": 0.2 + next(turn) * 1e-3}  # fmt: skip
+                vary = {varied: 0.2 + next(turn) * 1e-3} if varied else {}
+                return {"kind": "chart", "chart": kind, **more, **vary}
 
             return painter.ms("POST", "scales/compute/chart", body, runs=7)
 
         size = f"{len(down)} by {len(across)}"
         return [
             below(f"a grid of {size}, each greyest",
-                  chart("grid", mixtures=down, columns=across, ratio="greyest"), "ms", 150),
+                  chart("grid", "white", mixtures=down, columns=across, ratio="greyest"),
+                  "ms", 150),
             below(f"darks of {len(keys)} tubes, pairs and triads", chart("darks"), "ms", 250),
             below("shades of a yellow, six rows",
                   chart("shades", mixtures=[painter.one("PY3")], columns=_dark(painter),
                         count=5), "ms", 100),
             below(f"layers {size}",
-                  chart("layers", mixtures=down, columns=across, bare=False), "ms", 60),
+                  chart("layers", "coats", mixtures=down, columns=across, bare=False), "ms", 60),
             below("a wheel of 24", chart("wheel", count=24), "ms", 400),
         ]  # fmt: skip
 
