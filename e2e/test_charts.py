@@ -209,6 +209,36 @@ class ChartsTest(AtTheScales):
         expect(cells).to_have_count(6)
         expect(page.get_by_label("A little is, %")).to_have_value("30")
 
+    def test_a_chart_that_an_earlier_version_left_unsent_opens_as_the_scale_it_is(self) -> None:
+        page = self.page
+        page.evaluate(
+            """async () => {
+                const tubes = await (await fetch('/api/tubes')).json();
+                const one = (key) => ({
+                    name: '',
+                    parts: [{ tube: tubes.find((t) => t.paint.key === key).id, parts: 1 }],
+                });
+                const me = await (await fetch('/api/me')).json();
+                const request = {
+                    kind: 'chart', chart: 'complement', medium: 'opaque', ground: 'bright white',
+                    mixtures: [one('PO20'), one('PB29')], columns: [], base: [], more: 1,
+                    richer: [], count: 7, openings: [0, 1, 2], values: [3, 5], dark: null,
+                    lighter: 8, cooler: 8, greyer: 0.35,
+                };
+                localStorage.setItem(`mesotint.sheet.${me.name}.new-chart-7`, JSON.stringify({
+                    draft: { name: 'Rope and sea', request, notes: { 8: 'rope' } }, revision: null,
+                }));
+            }"""
+        )
+        page.goto(f"{self.studio.address}scales?new=chart&turn=7")
+        expect(page.locator("[data-run-step]")).to_have_count(7)
+        cells = page.get_by_role("region", name="Opened rows").get_by_role("button")
+        expect(cells).to_have_count(14)
+        cells.nth(1).click()
+        expect(page.get_by_label("What it is for")).to_have_value("rope")
+        self.wait_until_kept()
+        expect(page).to_have_url(re.compile(r"/scales/\d+$"))
+
     def test_another_kind_is_another_sheet_and_what_was_kept_stays(self) -> None:
         page = self.page
         self.chart("Grid")

@@ -24,7 +24,7 @@ from mesotint.pictures.recolour import RECOLOUR
 from mesotint.pictures.taken import MOST_BYTES
 from mesotint.planning.charts import KINDS
 from mesotint.planning.charts.kind import Kind
-from mesotint.planning.examples import PAIR, SHORE, TRIAD
+from mesotint.planning.examples import PAIR, SHORE
 from mesotint.planning.measures import KINDS as MEASURES
 from mesotint.planning.measures.kind import MeasureKind
 from mesotint.planning.scale import FEWEST_STEPS, MOST_STEPS
@@ -98,7 +98,6 @@ def tables() -> dict[str, Any]:
         "charts": {key: _chart(kind) for key, kind in KINDS.items()},
         "examples": {
             "pair": PAIR,
-            "triad": TRIAD,
             "shore": [asdict(passage) for passage in SHORE],
         },
         "knifeLoad": KNIFE_LOAD,

@@ -30,9 +30,9 @@ def throwing_routes(
 
     def thrown(request: SignedIn, key: int, *, away: bool) -> Status[None]:
         # The time of its last change orders a shelf, and this is no change of the thing.
-        found: Any = row(request, key)
-        found.thrown_away = away
-        found.save(update_fields=["thrown_away"])
+        kept: Any = row(request, key)
+        kept.thrown_away = away
+        kept.save(update_fields=["thrown_away"])
         return Status(204, None)
 
     def throw_away(request: SignedIn, key: int) -> Status[None]:

@@ -94,7 +94,8 @@ class MeasureSteps(Asked):
     def core(self) -> CoreMeasure:
         """The measure of the core."""
         steps = {"step": self.step, "nozzle": self.nozzle_mm, "": None}
-        return measure_of(self.kind, steps[MEASURES[self.kind].read_by], self.hand_ml.core)
+        kind = MEASURES.get(self.kind)
+        return measure_of(self.kind, steps[kind.read_by] if kind else None, self.hand_ml.core)
 
 
 class Measure(MeasureSteps):

@@ -91,7 +91,7 @@ def compute_plan(request: SignedIn, payload: PlanIn) -> WorkPlan:
 @router.post("/compute/comparison", response=CompareOut)
 def compute_comparison(request: SignedIn, payload: CompareIn) -> CompareOut:
     """A scale beside a saved one, patch by patch."""
-    other = get_object_or_404(mine(Sheet, request.user), pk=payload.sheet, kind="scale")
+    other = get_object_or_404(mine(Sheet, request.user), pk=payload.sheet)
     return partners.compare(request.user, payload, other)
 
 

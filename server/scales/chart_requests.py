@@ -43,10 +43,10 @@ class ChartIn(Viewing):
     @property
     def sides(self) -> dict[str, list[TubeMixture]]:
         """What stands on each of its sides."""
-        there = {name: getattr(self, name) for name in self.chart_kind.sides}
+        ends_of = {name: getattr(self, name) for name in self.chart_kind.sides}
         return {
             name: ends if isinstance(ends, list) else [ends] if ends else []
-            for name, ends in there.items()
+            for name, ends in ends_of.items()
         }
 
     @property

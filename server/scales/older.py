@@ -63,10 +63,13 @@ def sheet(given: Any) -> Any:
 def _complement(given: dict[str, Any]) -> Any:
     try:
         first, second = given["mixtures"]
-        lightener, *openings = given.get("openings") or _OPENED
-        # Its first row held white in every step; what was opened was the pair.
+        openings = list(given.get("openings") or _OPENED)
+        # The row with least white is the run; the others are opened from there, by the same
+        # mixtures: what they held was to one of the pair.
+        lightener = min(openings)
+        openings.remove(lightener)
         rows = [(opening - lightener) / (1 + lightener) for opening in openings]
-    except (KeyError, TypeError, ValueError):
+    except (KeyError, TypeError, ValueError, ArithmeticError):
         return given
     viewing = {name: given[name] for name in _VIEWING & given.keys()}
     pair = {"first": first, "second": second, "steps": given.get("count", 9)}

@@ -20,6 +20,8 @@ from server.scales.patches import patch_out
 from server.scales.requests import CompareIn, MutingIn, PartnersIn
 from server.tubes.services import PaintBox
 
+ONLY_SCALES = "Only a scale is held beside a scale; choose another one."
+
 RUN = 7
 """Patches in the small run of a partner."""
 
@@ -104,21 +106,22 @@ def schools(painter: Painter, asked: MutingIn) -> list[MutingOut]:
 
 def compare(painter: Painter, asked: CompareIn, other: Sheet) -> CompareOut:
     """A scale beside a saved one, which is taken in as many steps, their rows left out."""
-    mine = asked.request
+    mine = compute(box_of(painter, asked.request.asked_for), asked.request)
+    if mine.chart.run is None:
+        raise InputError(ONLY_SCALES, "request")
     wanted = request_of(other).model_copy(
         update={
-            **{"steps": getattr(mine, "steps", None), "pins": [], "openings": []},
-            "light": mine.light,
+            **{"steps": mine.chart.run.count, "pins": [], "openings": []},
+            "light": asked.request.light,
         }
     )
-    box = box_of(painter, [*mine.asked_for, *wanted.asked_for])
-    made = [compute(box, scale) for scale in (mine, wanted)]
-    runs = [scale.chart.run for scale in made if scale.chart.run is not None]
-    if len(runs) < len(made):
-        raise InputError("Only a scale is held beside a scale.", "request")
+    theirs = compute(box_of(painter, wanted.asked_for), wanted)
+    if theirs.chart.run is None:
+        raise InputError(ONLY_SCALES, "sheet")
+    runs = (mine.chart.run, theirs.chart.run)
     labs = [run.trail.lab(run.shares) for run in runs]
     return CompareOut(
         name=other.name,
-        steps=made[1].made.out(),
+        steps=theirs.made.out(),
         delta_e=delta_e_2000(labs[0], labs[1]).tolist(),
     )

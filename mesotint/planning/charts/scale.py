@@ -90,6 +90,8 @@ KIND: Final = Kind(
     compute=_chart,
     rank=1,
     picture="run",
+    # A sheet to paint: the steps, and each of them opened.
+    example={"openings": ROWS[4]},
     goes_on="A scale from it",
     goes_on_as="first",
     for_class="A complement scale",

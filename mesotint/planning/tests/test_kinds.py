@@ -28,6 +28,7 @@ from mesotint.planning.charts.options import (
     Toggle,
     opened,
 )
+from mesotint.planning.scale import SPACINGS
 
 BOX = [library().paint(key) for key in (
     "PW6", "PY3", "PY43", "PO20", "PR108-light", "PR177", "PV23", "PB29", "PG7", "PBk9",
@@ -127,6 +128,13 @@ class KindsTest(unittest.TestCase):
             for sentence in (kind.question, kind.takes):
                 self.assertRegex(sentence, r"^[A-Z].*\.$")
             self.assertIn(kind.goes_on_as, kind.sides)
+
+    def test_a_scale_is_offered_evenly_by_all_that_it_can_be_even_in(self) -> None:
+        spacing = KINDS["scale"].choices["spacing"]
+        assert isinstance(spacing, OneOf)
+        self.assertEqual(set(spacing.words), set(SPACINGS))
+        sheet = KINDS["scale"].chart(example(KINDS["scale"]), KINDS["scale"].example, BOX)
+        self.assertEqual([len(row) for row in sheet.rows], [9] * 5)
 
     def test_openings_rise_and_stay_within_what_is_taken(self) -> None:
         rows = opened("columns", (0.0, 4.0, 12.0)).by_length

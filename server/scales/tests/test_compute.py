@@ -252,7 +252,16 @@ class ChoosingTest(DeskTest):
         self.assertEqual(self.computed("comparison", same)["delta_e"], [0] * 7)
         triangle = self.kept(self.triad("PO20", "PY3", "PB29"))
         body["sheet"] = triangle["id"]
-        self.assert_problem(self.send("post", "scales/compute/comparison", body), 404, "no such")
+        path = "scales/compute/comparison"
+        self.assert_problem(self.send("post", path, body), 422, "Only a scale")
+        for request in (self.triad("PO20", "PY3", "PB29"), self.chart("tints", "PO20")):
+            body = {"request": request, "sheet": other["id"]}
+            self.assert_problem(self.send("post", path, body), 422, "Only a scale")
+        # What either is opened in stays below: patch by patch it is the runs that are compared.
+        rows = self.kept(self.scale("PY3", "PV23", steps=5, openings=[1, 2]), name="Rope in rows")
+        body = {"request": self.scale("PY3", "PV23", openings=[4]), "sheet": rows["id"]}
+        told = self.computed("comparison", body)
+        self.assertEqual((len(told["steps"]), told["delta_e"]), (9, [0] * 9))
 
 
 class PlanTest(DeskTest):

@@ -44,6 +44,15 @@ class OlderSheetsTest(DeskTest):
                 parts = {PAINT("PO20"): 1 - share, PAINT("PB29"): share, PAINT("PW6"): white}
                 np.testing.assert_allclose(cell["look"]["lab"], Mixture.of(parts).lab, atol=2e-3)
 
+    def test_rows_in_any_order_stay_what_they_were(self) -> None:
+        """By hand: the row with least white stands first, the others hold as much as they did."""
+        asked = {**self.older()["complement"], "openings": [3, 0, 1]}
+        opened = self.computed("chart", asked)
+        for row, white in zip(opened["rows"], (0.0, 3.0, 1.0), strict=True):
+            for cell, share in zip(row, opened["run"]["shares"], strict=True):
+                parts = {PAINT("PO20"): 1 - share, PAINT("PB29"): share, PAINT("PW6"): white}
+                np.testing.assert_allclose(cell["look"]["lab"], Mixture.of(parts).lab, atol=2e-3)
+
     def test_those_that_were_kept_are_of_their_kind_and_open(self) -> None:
         """A row as an earlier version wrote it is converted, patches and notes left alone."""
         kept = self.kept(self.scale(steps=5, openings=[1, 2]), notes=[{"place": 7, "text": "fog"}])
@@ -67,6 +76,10 @@ class OlderSheetsTest(DeskTest):
         for broken in (
             {"kind": "chart", "chart": "complement", "mixtures": [self.one("PO20")]},
             {"kind": "chart", "chart": "complement", "mixtures": 3},
+            *(
+                {**self.older()["complement"], "openings": openings}
+                for openings in ([-1, 2], ["a", "b"], "ab", 3, {"a": 1}, [10**400, 1])
+            ),
             {"kind": "pie"},
             {"kind": "scale", "first": self.one("PO20"), "third": "red"},
         ):

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { tubesQuery } from "../api/queries";
 import { mixtureName } from "../mixtures/mixture";
-import { type ChartDraft, KINDS, type Option, sideOf } from "../mixtures/sheets/kinds";
+import { type ChartDraft, emptyChart, KINDS, type Option, sideOf } from "../mixtures/sheets/kinds";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";
@@ -96,7 +96,8 @@ export function Offered<R extends ChartDraft>({
           value={String(request[name])}
           onChoose={(chosen) => {
             const [value] = option.words.find(([each]) => String(each) === chosen) ?? [];
-            const emptied = option.clears.map((side) => [side, []]);
+            const empty = emptyChart(request.chart);
+            const emptied = option.clears.map((field) => [field, empty[field]]);
             sheet.set({ [name]: value, ...Object.fromEntries(emptied) } as Partial<R>);
           }}
         />

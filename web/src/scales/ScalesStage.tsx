@@ -4,6 +4,7 @@ import { type ComponentType, lazy, Suspense, useRef } from "react";
 import type { Me, Sheet } from "../api/client";
 import { usualMeasure } from "../api/preferences";
 import { sheetQuery } from "../api/queries";
+import { readUnsaved } from "../keeping/unsaved";
 import {
   type Draft,
   draftOf,
@@ -15,6 +16,7 @@ import {
   wordOf,
 } from "../mixtures/sheets/draft";
 import type { Picture } from "../mixtures/sheets/kinds";
+import { UNSAVED_SHEETS } from "../mixtures/sheets/unsaved";
 import { newAddress } from "../mixtures/sheets/useNewSheet";
 import { Note } from "../ui/Note";
 import type { BenchProps } from "./Bench";
@@ -34,6 +36,7 @@ interface Bench {
   address: string;
   sheet: Sheet | null;
   start: Draft;
+  picture: Picture;
 }
 
 /** The Scales stage on one kept sheet, or on a new one of a kind. */
@@ -54,6 +57,9 @@ export function ScalesStage({
   const last = useRef<Bench | null>(null);
   const address = newAddress(word, turn);
   const place = sheetId === null ? address : String(sheetId);
+  /** What waits there, of an earlier version perhaps, may be drawn otherwise than it was then. */
+  const drawn = (start: Draft) =>
+    pictureOf((readUnsaved(UNSAVED_SHEETS, me.name ?? "", place)?.draft ?? start).request);
   if (last.current?.place !== place) {
     const was = last.current;
     const key = (was?.key ?? 0) + 1;
@@ -64,9 +70,10 @@ export function ScalesStage({
         draft && wordOf(draft.request) === word
           ? draft
           : { ...emptyDraft(PICTURE[word]), measure: usualMeasure(me) };
-      last.current = { key, place, address, sheet: null, start };
+      last.current = { key, place, address, sheet: null, start, picture: drawn(start) };
     } else if (found.data && !found.isFetching) {
-      last.current = { key, place, address, sheet: found.data, start: draftOf(found.data) };
+      const start = draftOf(found.data);
+      last.current = { key, place, address, sheet: found.data, start, picture: drawn(start) };
     } else {
       return (
         <div className="bg-stage p-8">
@@ -76,8 +83,8 @@ export function ScalesStage({
     }
   }
   if (!last.current) return null;
-  const { key, sheet, start } = last.current;
-  const Shown = BENCHES[pictureOf(start.request)];
+  const { key, sheet, start, picture } = last.current;
+  const Shown = BENCHES[picture];
   return (
     <Suspense fallback={<p className="p-8">Laying out the stage …</p>}>
       <Shown key={key} me={me} sheet={sheet} address={last.current.address} start={start} />

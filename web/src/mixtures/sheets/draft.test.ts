@@ -94,6 +94,8 @@ describe("another number of steps", () => {
     const fewer = withSteps(draft, 5);
     expect(fewer.request.pins).toEqual([{ place: 2, share: 0.3 }]);
     expect(fewer.notes).toEqual({ 1: "rope", 4: "sky" });
+    const opened = { ...draft, notes: { 2: "rope", 17: "sky", 18: "fog" } };
+    expect(withSteps(opened, 5).notes).toEqual({ 1: "rope", 9: "sky", 10: "fog" });
   });
 
   it("drops a pin that has no place left, and joins notes that meet", () => {

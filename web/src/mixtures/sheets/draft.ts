@@ -113,7 +113,9 @@ export function withSteps(draft: Draft<ScaleDraft>, steps: number): Draft<ScaleD
   }
   const notes: Record<number, string> = {};
   for (const [place, text] of Object.entries(draft.notes)) {
-    const at = replaced(Number(place), request.steps, steps);
+    // Of a row that is opened the same part of the way, in the same row.
+    const row = Math.floor(Number(place) / request.steps);
+    const at = row * steps + replaced(Number(place) % request.steps, request.steps, steps);
     notes[at] = notes[at] ? `${notes[at]}; ${text}` : text;
   }
   return { ...draft, request: { ...request, steps, pins }, notes };

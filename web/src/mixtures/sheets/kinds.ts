@@ -80,7 +80,7 @@ export const sideOf = (draft: ChartDraft, name: string): readonly TubeMixture[] 
     .filter((end) => end !== null);
 
 /** What a side holds with some ends on it. */
-const standing = ({ single }: Side, ends: readonly TubeMixture[]) =>
+export const standing = ({ single }: Side, ends: readonly TubeMixture[]) =>
   single ? (ends[0] ?? null) : ends;
 
 /** Every tube and mixture of a chart, side by side. */

@@ -21,8 +21,8 @@ function renamed(request: unknown): Request {
 /** One that was no chart by its own kind, and a complement chart as the scale that it is. */
 function asChart({ kind, ...rest }: Request): Request | null {
   if (rest.chart === "complement") {
-    const [first = null, second = null] = rest.mixtures as TubeMixture[];
-    const [, ...openings] = rest.openings as number[];
+    const [first = null, second = null] = (rest.mixtures ?? []) as TubeMixture[];
+    const [, ...openings] = (rest.openings ?? []) as number[];
     return { ...rest, chart: "scale", first, second, steps: rest.count, openings };
   }
   if (kind === "chart") return rest;

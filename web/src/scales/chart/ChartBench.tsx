@@ -16,6 +16,7 @@ import {
   KINDS,
   type Side,
   sideOf,
+  standing,
 } from "../../mixtures/sheets/kinds";
 import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
@@ -70,7 +71,10 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   /** Puts ends on a side; what is chosen for each of others is theirs no more. */
   const stand = (next: readonly TubeMixture[]) => {
     const ofEach = kind.options.filter(({ is }) => is === "OfEach");
-    set({ [side.name]: next, ...Object.fromEntries(ofEach.map(({ name }) => [name, []])) });
+    set({
+      [side.name]: standing(side, next),
+      ...Object.fromEntries(ofEach.map(({ name }) => [name, []])),
+    });
   };
   const remove = (at: number) => stand(ends.filter((_, i) => i !== at));
   const pick = (tube: Tube) => {

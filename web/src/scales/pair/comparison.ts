@@ -30,8 +30,10 @@ export function useComparison(
       return { name: held.name, patches, deltaE: held.delta_e };
     }
     if (!stale) return null;
-    return { name: "as it was saved", patches: stale.map((patch) => patch.look), deltaE: null };
-  }, [held, stale]);
+    // The run alone: what is opened lies below it.
+    const patches = stale.slice(0, steps).map((patch) => patch.look);
+    return { name: "as it was saved", patches, deltaE: null };
+  }, [held, stale, steps]);
   return {
     beside,
     trouble: asked ? (error?.message ?? null) : null,
