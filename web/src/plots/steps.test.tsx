@@ -15,7 +15,7 @@ function Rest({ drawn }: { drawn: () => void }) {
 }
 
 /** A bench with something that shows the steps, and something that does not. */
-function bench(...first: [computed: readonly number[], greyest: number]) {
+function bench(...first: [computed: readonly number[], greyest: number, current?: boolean]) {
   const placed = vi.fn();
   const shown = vi.fn<(steps: Steps) => void>();
   const rest = vi.fn();
@@ -25,8 +25,8 @@ function bench(...first: [computed: readonly number[], greyest: number]) {
       <Rest drawn={rest} />
     </>
   );
-  const told = (computed: readonly number[], greyest: number) => (
-    <StepsProvider computed={computed} greyest={greyest} onPlace={placed}>
+  const told = (computed: readonly number[], greyest: number, current?: boolean) => (
+    <StepsProvider computed={computed} current={current} greyest={greyest} onPlace={placed}>
       {children}
     </StepsProvider>
   );
@@ -65,6 +65,20 @@ describe("the steps on a trail", () => {
     expect(now().moving).toBe(null);
     act(() => now().drop());
     expect(placed).toHaveBeenCalledTimes(1);
+  });
+
+  it("stay in hand when an answer to what was asked before comes late", () => {
+    const { now, answer } = bench([0, 0.3, 0.6, 1], 1);
+    act(() => now().move(2, 0.7));
+    act(() => now().drop());
+    act(() => now().move(2, 0.5));
+    act(() => now().drop());
+    answer([0, 0.3, 0.7, 1], 1, false);
+    expect(now().shares[2]).toBe(0.5);
+    expect(now().moving).toBe(2);
+    answer([0, 0.3, 0.5, 1], 1);
+    expect(now().shares[2]).toBe(0.5);
+    expect(now().moving).toBe(null);
   });
 
   it("moved and back again are where they were", () => {

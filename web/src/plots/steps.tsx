@@ -33,6 +33,7 @@ interface Moved {
  */
 export function StepsProvider({
   computed,
+  current = true,
   patches = computed.length,
   greyest: greyestNow,
   onPlace,
@@ -40,6 +41,8 @@ export function StepsProvider({
 }: {
   /** Shares of the steps, as the server computed them. */
   computed: readonly number[];
+  /** Whether they are the answer to what is asked for now, and not to what was before it. */
+  current?: boolean;
   /** How many patches may be chosen, where there are more than the steps. */
   patches?: number;
   greyest: number;
@@ -55,8 +58,11 @@ export function StepsProvider({
   // biome-ignore lint/correctness/useExhaustiveDependencies: an answer ends the holding
   useEffect(() => {
     const held = latest.current?.place;
-    latest.current = null;
-    setMoved(null);
+    // The answer to a step before this one comes late: who moves on keeps what is in hand.
+    if (current) {
+      latest.current = null;
+      setMoved(null);
+    }
     const before = greyest.current;
     greyest.current = greyestNow;
     // Who looks at the greyest step goes on looking at it when the steps change; who moved it
@@ -64,7 +70,7 @@ export function StepsProvider({
     select((at) =>
       at === before && at !== held ? greyestNow : Math.min(at, Math.max(patches - 1, 0)),
     );
-  }, [computed, patches, greyestNow]);
+  }, [computed, current, patches, greyestNow]);
   const move = useCallback((place: number, share: number) => {
     latest.current = { place, share };
     setMoved(latest.current);

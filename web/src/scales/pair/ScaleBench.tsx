@@ -53,7 +53,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("chart", request);
+  const { data, error, isPlaceholderData } = useComputed("chart", request);
   const whole = request !== null;
   const scale = useMemo(() => scaleOf(whole ? data : undefined), [whole, data]);
   const third = useThird(scale, asked, set);
@@ -103,6 +103,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
   return (
     <StepsProvider
       computed={shares}
+      current={!isPlaceholderData}
       patches={shares.length * (1 + (scale?.opened.length ?? 0))}
       greyest={scale?.neutral.step ?? 0}
       onPlace={pin}
