@@ -26,7 +26,7 @@ LAN = os.environ.get("MESOTINT_LAN") == "1"
 LAN_ADDRESS = os.environ.get("MESOTINT_LAN_ADDRESS", "")
 LAN_FINGERPRINT = os.environ.get("MESOTINT_LAN_FINGERPRINT", "")
 METRICS = "PROMETHEUS_MULTIPROC_DIR" in os.environ
-# Where logs lie, and what is computed for a while; a folder of this machine's own.
+# Where logs lie; a folder of this machine's own.
 DATA = Path(os.environ["MESOTINT_DATA"])
 ALLOWED_HOSTS = os.environ.get("MESOTINT_ALLOWED_HOSTS", "127.0.0.1,localhost").split(",")
 CSRF_TRUSTED_ORIGINS = ["http://localhost:5173", "http://127.0.0.1:5173"] if DEBUG else []
@@ -94,17 +94,12 @@ DATABASES = {
     }
 }
 # How often somebody tried to sign in is known to every process of every machine, and outlives
-# them; what was computed a moment ago, to those of one machine, and none of it has to be there.
+# them.
 CACHES = {
     "default": {
         "BACKEND": "django.core.cache.backends.db.DatabaseCache",
         "LOCATION": "tries",
         "OPTIONS": {"MAX_ENTRIES": 10_000},
-    },
-    "computed": {
-        "BACKEND": "django.core.cache.backends.filebased.FileBasedCache",
-        "LOCATION": os.environ.get("MESOTINT_CACHE", DATA / "cache"),
-        "OPTIONS": {"MAX_ENTRIES": 200},
     },
 }
 # What takes a while is asked for in the database, and done by processes of any machine before it.

@@ -120,7 +120,7 @@ def _painting(painter: Painter, tubes: dict[str, int], told: dict[str, Any]) -> 
     request = {"passages": passages, "touching": [list(pair) for pair in told["touching"]],
                "picture": told.get("picture")}  # fmt: skip
     asked = PaintingIn.model_validate({"name": told["name"], "request": request})
-    return keep_painting(painter, asked).pk
+    return keep_painting(painter, asked)[0].pk
 
 
 def _with_picture(photograph: Photograph) -> dict[str, Any]:

@@ -1,12 +1,14 @@
 """What goes out of anything that is kept."""
 
 import uuid
-from typing import Literal
+from typing import Generic, Literal, TypeVar
 
 from pydantic import BaseModel
 
 from server.kept.models import Task
 from server.kept.requests import PhotoArea
+
+Computed = TypeVar("Computed")
 
 
 class Ticks(BaseModel):
@@ -16,11 +18,13 @@ class Ticks(BaseModel):
     lines: list[int]
 
 
-class KeptAgain(BaseModel):
-    """What a save comes to: the revision that is kept now. It is computed from the paints as they
-    are now."""
+class KeptAgain(BaseModel, Generic[Computed]):
+    """What a save comes to: the revision that is kept now, and what it was computed to, from the
+    paints as they are now; nothing of what is computed only where it is looked at."""
 
     revision: int
+    current_data: Literal[True] = True
+    computed: Computed
 
 
 class PhotographOut(BaseModel):

@@ -64,7 +64,12 @@ class Shelf(Generic[KeptThing]):
     request, answer, summary : type
         What comes in to be kept, what goes out of one, and what its shelf shows of it.
     keep : callable
-        Keeps what came in, new or as what has a key; refused as `in_hand` refuses.
+        Keeps what came in, new or as what has a key, and gives what is kept and what it was
+        computed to; refused as `in_hand` refuses.
+    computed : type, optional
+        What goes out of what it was computed to; nothing of what is computed where it is shown.
+    shown : callable, optional
+        That, of what `keep` gives.
     copy : callable
         The same once more.
     out, summaries : callable
@@ -76,10 +81,12 @@ class Shelf(Generic[KeptThing]):
     request: type[Any]
     answer: type[Any]
     summary: type[Any]
-    keep: Callable[[Painter, Any, int | None], KeptThing]
+    keep: Callable[[Painter, Any, int | None], tuple[KeptThing, Any]]
     copy: Callable[[KeptThing], KeptThing]
     out: Callable[[KeptThing], Any]
     summaries: Callable[[Iterable[KeptThing]], list[Any]]
+    computed: Any = None
+    shown: Callable[[Any], Any] = lambda computed: None
 
     def own(self, request: SignedIn, key: int) -> KeptThing:
         """One of the painter's on the shelf; 404 where there is none."""
@@ -94,18 +101,20 @@ class Shelf(Generic[KeptThing]):
 def shelf_routes(router: Router, shelf: Shelf[KeptThing]) -> None:
     """The shelf, one of it, a new one, one kept again, a copy, its ticks, and thrown away."""
     noun, out, one = shelf.noun, shelf.out, "/{int:key}"
+    again: Any = KeptAgain[shelf.computed]  # type: ignore[name-defined]
 
     def rows(request: SignedIn) -> list[Any]:
         return shelf.summaries(mine(shelf.model, request.user))
 
     def keep_new(request: SignedIn, payload: Any) -> Status[Any]:
-        return Status(201, out(shelf.keep(request.user, payload, None)))
+        return Status(201, out(shelf.keep(request.user, payload, None)[0]))
 
     def opened(request: SignedIn, key: int) -> Any:
         return out(shelf.own(request, key))
 
-    def keep_again(request: SignedIn, key: int, payload: Any) -> KeptAgain:
-        return KeptAgain(revision=shelf.keep(request.user, payload, key).revision)
+    def keep_again(request: SignedIn, key: int, payload: Any) -> KeptAgain[Any]:
+        kept, computed = shelf.keep(request.user, payload, key)
+        return again(revision=kept.revision, computed=shelf.shown(computed))
 
     def copy(request: SignedIn, key: int) -> Status[Any]:
         return Status(201, out(shelf.copy(shelf.own(request, key))))
@@ -126,7 +135,7 @@ def shelf_routes(router: Router, shelf: Shelf[KeptThing]) -> None:
     register("get", "", rows, summaries, f"{noun}s", f"The painter's {noun}s, newest first.")
     register("post", "", keep_new, {201: shelf.answer}, f"keep_{noun}", f"Keep a new {noun}.")
     register("get", one, opened, shelf.answer, noun, f"One {noun}.")
-    register("put", one, keep_again, KeptAgain, f"keep_{noun}_again",
+    register("put", one, keep_again, again, f"keep_{noun}_again",
              f"Keep a {noun} again, at the revision it was opened at.")  # fmt: skip
     register("post", f"{one}/copy", copy, {201: shelf.answer}, f"copy_{noun}",
              f"The same {noun} once more.")  # fmt: skip

@@ -155,7 +155,7 @@ def take_in(painter: Painter, data: bytes) -> Painting:
         request=_request(told["painting"], tubes, division),
         measure=_checked(Measure, told.get("measure", {})),
     )
-    painting = keep(painter, asked)
+    painting, _ = keep(painter, asked)
     for version in reversed(told["versions"][:MOST_VERSIONS]):
         request = _request(version["painting"], tubes, division)
         Version.objects.create(

@@ -39,7 +39,7 @@ _TOLD = (
 
 
 @transaction.atomic
-def keep(painter: Painter, asked: PaintingIn, key: int | None = None) -> Painting:
+def keep(painter: Painter, asked: PaintingIn, key: int | None = None) -> tuple[Painting, None]:
     """Keep a painting, new or again, finished or not; refused as `in_hand` refuses."""
     painting = in_hand(Painting, painter, asked, key)
     request = _with_keys(asked.request)
@@ -53,7 +53,7 @@ def keep(painter: Painter, asked: PaintingIn, key: int | None = None) -> Paintin
     set_tubes(painting, [tube.pk for tube in tubes])
     _keep_passages(painting, request)
     kept_changed.send(Painting, kept=painting)
-    return painting
+    return painting, None
 
 
 def _with_keys(asked: PaintingRequest) -> PaintingRequest:

@@ -24,6 +24,7 @@ from server.scales.answers import (
     sheet_out,
     summaries_out,
 )
+from server.scales.chart import chart_out
 from server.scales.chart_requests import AnyChart
 from server.scales.first import first_scale
 from server.scales.models import Sheet
@@ -53,6 +54,8 @@ SHEETS = Shelf(
     copy=copy,
     out=sheet_out,
     summaries=summaries_out,
+    computed=ChartOut,
+    shown=chart_out,
 )
 shelf_routes(router, SHEETS)
 

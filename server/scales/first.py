@@ -30,4 +30,4 @@ def first_scale(painter: Painter, asked: FirstIn) -> Sheet:
     if painter.measure:
         own["kind"] = painter.measure
     measure = SheetMeasure.model_validate(own)
-    return keep(painter, SheetIn(name=name, request=request, measure=measure, token=asked.token))
+    return keep(painter, SheetIn(name=name, request=request, measure=measure, token=asked.token))[0]

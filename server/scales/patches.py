@@ -4,7 +4,6 @@ from dataclasses import dataclass
 from typing import Final
 
 import numpy as np
-from pydantic import BaseModel
 
 from mesotint.mixing.layers import Laying
 from mesotint.mixing.mixture import Appearance, Viewing
@@ -12,15 +11,14 @@ from mesotint.mixing.near import near_names
 from mesotint.paints.library import Paint
 from mesotint.planning.patch import Patch
 from server.kept.looks import look
-from server.kept.once import remember
 from server.mixtures.answers import Part
 from server.mixtures.services import in_tubes, parts_of, shares_of
 from server.scales.answers import PatchOut
-from server.scales.chart_requests import ChartIn
 from server.tubes.services import PaintBox
 
 
-class PatchResult(BaseModel):
+@dataclass(frozen=True)
+class PatchResult:
     """What is kept of a patch; `shares` are of its tubes, none where a paint is in no tube."""
 
     label: str
@@ -34,7 +32,8 @@ class PatchResult(BaseModel):
     shares: dict[int, float] | None
 
 
-class Result(BaseModel):
+@dataclass(frozen=True)
+class Result:
     """What is kept of a sheet."""
 
     summary: str
@@ -102,15 +101,6 @@ class Patches:
                 )
             )
         return Result(summary=self.summary, columns=self.columns, patches=told)
-
-    def remember(self, asked: ChartIn) -> None:
-        """Remember their result for when the sheet is kept."""
-        remember(result_key(asked, self.box), self.result.model_dump_json())
-
-
-def result_key(asked: ChartIn, box: PaintBox) -> str:
-    """Tells results apart: by what was asked, and of which paints."""
-    return f"{box.fingerprint}{asked.model_dump_json()}"
 
 
 def patch_out(

@@ -10,7 +10,6 @@ from django.http import Http404
 
 from mesotint.errors import InputError
 from server.kept.notes import kept_changed, restored
-from server.kept.once import remembered
 from server.kept.services import copied, in_hand, set_tubes
 from server.mixtures.models import PATCH, SHEET, Origin, TubeShare
 from server.mixtures.origins import (
@@ -28,7 +27,7 @@ from server.scales import chart
 from server.scales.answers import ChartOut, OpenedOut, request_of, sheet_out
 from server.scales.chart_requests import ChartIn
 from server.scales.models import Patch, Sheet
-from server.scales.patches import Patches, Result, result_key
+from server.scales.patches import Patches, Result
 from server.scales.requests import SheetIn
 from server.tubes.services import PaintBox, data_version
 
@@ -47,10 +46,8 @@ def compute(box: PaintBox, asked: ChartIn) -> Patches:
 
 
 def shown(painter: Painter, asked: ChartIn) -> ChartOut:
-    """A sheet as the screen shows it; of it is kept only what keeping it will take."""
-    computed = chart.compute(box_of(painter, asked.asked_for), asked)
-    computed.made.remember(asked)
-    return chart.chart_out(computed)
+    """A sheet as the screen shows it; nothing of it is kept."""
+    return chart.chart_out(chart.compute(box_of(painter, asked.asked_for), asked))
 
 
 def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
@@ -64,15 +61,9 @@ def opened(painter: Painter, sheet: Sheet) -> OpenedOut:
     return OpenedOut(sheet=sheet_out(sheet), computed=computed)
 
 
-def _result(box: PaintBox, asked: ChartIn) -> Result:
-    """What a sheet comes to: as it was computed for the screen just now, or computed."""
-    told = remembered(result_key(asked, box))
-    return compute(box, asked).result if told is None else Result.model_validate_json(told)
-
-
 @transaction.atomic
-def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
-    """Save a sheet, new or again; refused as `in_hand` refuses."""
+def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> tuple[Sheet, chart.Computed]:
+    """Save a sheet, new or again, and give what it came to; refused as `in_hand` refuses."""
     name = asked.name.strip()
     if not name:
         raise InputError("Give the sheet a name to find it by.", "name")
@@ -82,7 +73,8 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
         was = request_of(sheet).asked_for
         before = [tubes_of(was), [mixture.origin for mixture in was]]
     box = box_of(painter, asked.request.asked_for)
-    result = _result(box, asked.request)
+    computed = chart.compute(box, asked.request)
+    result = computed.made.result
     tubes = tubes_of(asked.request.asked_for)
     sheet.kind, sheet.name = asked.request.chart, name
     sheet.request = asked.request.model_dump(mode="json")
@@ -98,7 +90,7 @@ def keep(painter: Painter, asked: SheetIn, key: int | None = None) -> Sheet:
     notes = {note.place: note.text.strip() for note in asked.notes}
     _keep_patches(sheet, result, notes, same_tubes=now[:1] == before[:1], new=new)
     kept_changed.send(Sheet, kept=sheet)
-    return sheet
+    return sheet, computed
 
 
 def _keep_patches(

@@ -227,15 +227,6 @@ class PaintBox:
         """Tube by key of its paint."""
         return {self.paint(pk).key: pk for pk in self.tubes}
 
-    @property
-    def fingerprint(self) -> str:
-        """Tells boxes apart by all that what is computed of them depends on."""
-        told = (
-            f"{pk} {tube.label} {tube.calibration_id} {pk in self._usable}"
-            for pk, tube in self.tubes.items()
-        )
-        return "\n".join([library().version, *told])
-
 
 def version_of(tubes: Iterable[int]) -> str:
     """Version of the paint data of tubes by their keys; see `data_version`."""

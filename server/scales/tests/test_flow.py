@@ -1,8 +1,7 @@
-"""A step that is dragged until it is kept: computed once, and kept in few queries."""
+"""A step that is dragged until it is kept: one request, computed once, and in few queries."""
 
 from unittest import mock
 
-from django.core.cache import caches
 from django.db import connection
 from django.test.utils import CaptureQueriesContext
 
@@ -17,40 +16,29 @@ MARKS = ("SAVEPOINT", "RELEASE SAVEPOINT")
 class FlowTest(DeskTest):
     def setUp(self) -> None:
         super().setUp()
-        caches["computed"].clear()
         self.saved = self.kept(self.scale(steps=9, lightener=2))
         self.dragged = self.scale(steps=9, lightener=2, pins=[{"place": 4, "share": 0.31}])
 
     def test_a_dragged_step_is_computed_once_and_kept_in_few_queries(self) -> None:
         with mock.patch.object(chart, "compute", side_effect=chart.compute) as computed:
-            shown = self.computed("chart", self.dragged)
             body = self.sheet(self.dragged, revision=1)
             with CaptureQueriesContext(connection) as asked:
-                status = self.send("put", f"scales/{self.saved['id']}", body)[0]
+                status, told = self.send("put", f"scales/{self.saved['id']}", body)
         self.assertEqual(status, 200)
         self.assertEqual(computed.call_count, 1)
         queries = [q["sql"] for q in asked if not q["sql"].startswith(MARKS)]
         self.assertLessEqual(len(queries), MOST_QUERIES, "\n".join(queries))
+        self.assertEqual((told["revision"], told["current_data"]), (2, True))
+        self.assertEqual(told["computed"], self.computed("chart", self.dragged))
         kept = self.send("get", f"scales/{self.saved['id']}")[1]
-        for step, patch in zip(shown["rows"][0], kept["patches"], strict=True):
+        for step, patch in zip(told["computed"]["rows"][0], kept["patches"], strict=True):
             self.assertEqual(patch["look"]["lab"], step["look"]["lab"])
             self.assertEqual(patch["parts"], [p for p in step["parts"] if p["exact"] > 0])
 
-    def test_what_is_not_remembered_is_computed_to_the_same(self) -> None:
-        self.computed("chart", self.dragged)
-        body = self.sheet(self.dragged)
-        self.send("put", f"scales/{self.saved['id']}", body)
-        remembered = self.send("get", f"scales/{self.saved['id']}")[1]["patches"]
-        caches["computed"].clear()
-        self.send("put", f"scales/{self.saved['id']}", body)
-        self.assertEqual(self.send("get", f"scales/{self.saved['id']}")[1]["patches"], remembered)
-
     def test_other_paints_are_another_result(self) -> None:
-        """The same request is not answered from before a tube was read."""
         before = self.computed("chart", self.dragged)["rows"][0][8]["look"]["lab"]
         tube = self.tubes["PB29"]
         self.send("post", f"tubes/{tube}/readings", {"colour": "30 12 -48", "white_parts": 0})
         self.send("post", f"tubes/{tube}/calibration")
-        self.send("put", f"scales/{self.saved['id']}", self.sheet(self.dragged))
-        kept = self.send("get", f"scales/{self.saved['id']}")[1]
-        self.assertNotEqual(kept["patches"][8]["look"]["lab"], before)
+        told = self.send("put", f"scales/{self.saved['id']}", self.sheet(self.dragged))[1]
+        self.assertNotEqual(told["computed"]["rows"][0][8]["look"]["lab"], before)

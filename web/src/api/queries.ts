@@ -140,14 +140,16 @@ export function computedQuery<What extends keyof Computed>(
   });
 }
 
-/** The same on screen: the last answer stays in sight until the new one is there. */
+/** The same on screen: the last answer stays in sight until the new one is there, by its own
+ * question where it is `asked`, or with the answer to something else. */
 export function useComputed<What extends keyof Computed>(
   what: What,
   body: Computed[What]["body"] | null,
+  asked = true,
 ) {
   return useQuery({
     ...computedQuery(what, body),
-    enabled: body !== null,
+    enabled: body !== null && asked,
     placeholderData: keepPreviousData,
   });
 }

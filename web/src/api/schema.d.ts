@@ -5101,30 +5101,6 @@ export interface components {
             notes: components["schemas"]["NoteIn"][];
         };
         /**
-         * KeptAgain
-         * @description What a save comes to: the revision that is kept now. It is computed from the paints as they
-         *     are now.
-         */
-        KeptAgain: {
-            /** Revision */
-            revision: number;
-        };
-        /**
-         * Ticked
-         * @description Which lines of a work plan are done, and whether those are the `whole` of it.
-         */
-        Ticked: {
-            /** Plan */
-            plan: string;
-            /** Lines */
-            lines: number[];
-            /**
-             * Whole
-             * @default false
-             */
-            whole: boolean;
-        };
-        /**
          * AheadOut
          * @description The trail with other amounts of its third paint, so that the amount can be dragged.
          */
@@ -5218,6 +5194,18 @@ export interface components {
             point: number[][];
             /** Parts */
             parts: number[][];
+        };
+        /** KeptAgain[ChartOut] */
+        KeptAgain_ChartOut_: {
+            /** Revision */
+            revision: number;
+            /**
+             * Current Data
+             * @default true
+             * @constant
+             */
+            current_data: true;
+            computed: components["schemas"]["ChartOut"];
         };
         /**
          * LayerRun
@@ -5354,6 +5342,21 @@ export interface components {
             neutral: components["schemas"]["PatchOut"];
             /** Reaches */
             reaches: boolean;
+        };
+        /**
+         * Ticked
+         * @description Which lines of a work plan are done, and whether those are the `whole` of it.
+         */
+        Ticked: {
+            /** Plan */
+            plan: string;
+            /** Lines */
+            lines: number[];
+            /**
+             * Whole
+             * @default false
+             */
+            whole: boolean;
         };
         /**
          * FixOut
@@ -6495,6 +6498,19 @@ export interface components {
              *     }
              */
             measure: components["schemas"]["Measure"];
+        };
+        /** KeptAgain[NoneType] */
+        KeptAgain_NoneType_: {
+            /** Revision */
+            revision: number;
+            /**
+             * Current Data
+             * @default true
+             * @constant
+             */
+            current_data: true;
+            /** Computed */
+            computed: null;
         };
         /**
          * CurveOut
@@ -10319,7 +10335,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptAgain"];
+                    "application/json": components["schemas"]["KeptAgain_ChartOut_"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */
@@ -11519,7 +11535,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptAgain"];
+                    "application/json": components["schemas"]["KeptAgain_NoneType_"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

@@ -34,8 +34,9 @@ export const DEFAULTS: {
   ValuesChartIn: Partial<Schemas["ValuesChartIn"]>;
   WheelChartIn: Partial<Schemas["WheelChartIn"]>;
   SheetIn: Partial<Schemas["SheetIn"]>;
-  Ticked: Partial<Schemas["Ticked"]>;
   ChartOut: Partial<Schemas["ChartOut"]>;
+  KeptAgain_ChartOut_: Partial<Schemas["KeptAgain_ChartOut_"]>;
+  Ticked: Partial<Schemas["Ticked"]>;
   PartnersIn: Partial<Schemas["PartnersIn"]>;
   NudgesIn: Partial<Schemas["NudgesIn"]>;
   MutingIn: Partial<Schemas["MutingIn"]>;
@@ -55,6 +56,7 @@ export const DEFAULTS: {
   PassageIn: Partial<Schemas["PassageIn"]>;
   SurfaceIn: Schemas["SurfaceIn"];
   PaintingIn: Partial<Schemas["PaintingIn"]>;
+  KeptAgain_NoneType_: Partial<Schemas["KeptAgain_NoneType_"]>;
   SchoolsIn: Partial<Schemas["SchoolsIn"]>;
   PaintingPlanIn: Partial<Schemas["PaintingPlanIn"]>;
   MixturesIn: Partial<Schemas["MixturesIn"]>;
@@ -103,8 +105,9 @@ export const DEFAULTS: {
   "ValuesChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "count": 9},
   "WheelChartIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "kind": "chart", "mixtures": [], "count": 12, "hue": ""},
   "SheetIn": {"measure": {"kind": "parts", "step": 0.1, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}, "by": "volume", "volume_ml": 5.0, "area_cm2": 50.0, "coats": 1, "spread_cm2_per_ml": 80.0, "method": "separate"}, "notes": []},
-  "Ticked": {"whole": false},
   "ChartOut": {"kinds": [], "remarks": [], "row_says": [], "column_says": [], "pairs": []},
+  "KeptAgain_ChartOut_": {"current_data": true},
+  "Ticked": {"whole": false},
   "PartnersIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "lightener": 0.0},
   "NudgesIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "volume_ml": 5.0, "test": "white"},
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
@@ -124,6 +127,7 @@ export const DEFAULTS: {
   "PassageIn": {"key": "", "name": "", "area": 10.0, "part": "supporting", "distance": "", "pieces": []},
   "SurfaceIn": {"width_cm": 40.0, "height_cm": 30.0, "coats": 1, "spread_cm2_per_ml": 80.0},
   "PaintingIn": {"name": "", "measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}}},
+  "KeptAgain_NoneType_": {"current_data": true},
   "SchoolsIn": {"tubes": 5},
   "PaintingPlanIn": {"measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"hazelnut": 1.0, "knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "walnut": 15.0}}},
   "MixturesIn": {"blacks": "blue"},

@@ -6,7 +6,8 @@ import { newToken } from "../api/token";
 import { type Action, type History, history, startHistory } from "./history";
 import { keepUnsaved, readUnsaved, type UnsavedStore } from "./unsaved";
 
-const KEEP_AFTER_MS = 700;
+/** How long nothing is changed in a pause. */
+const PAUSE_MS = 700;
 const TRY_AGAIN_AFTER_MS = 3000;
 export const NAME_LENGTH = LIMITS.SheetIn.name.longest;
 
@@ -33,6 +34,8 @@ export interface Keeper<D, S extends Kept> {
     id: number,
     stand: { revision: number | null; token: string },
   ) => Promise<{ revision: number }>;
+  /** Whether what a draft comes to is not known, and is answered to who keeps it again. */
+  answers: (draft: D) => boolean;
   fetch: (id: number) => Promise<S>;
   /** It is kept, for the first time with what came out; this is also told to who has left. */
   onKept: (id: number, created: S | null) => void;
@@ -50,6 +53,8 @@ export interface Keeping<D, S extends Kept> {
   redo: (() => void) | null;
   status: Status;
   trouble: string | null;
+  /** It is being kept, and what it comes to is in the answer: nobody else need ask. */
+  answering: boolean;
   /** As the server has it. */
   saved: S | null;
   setSaved: (to: (was: S | null) => S | null) => void;
@@ -58,6 +63,19 @@ export interface Keeping<D, S extends Kept> {
   takeOther: () => void;
   /** Where the paint data have changed: keep it as it is computed now. */
   recompute: () => void;
+}
+
+/** A history, and whether its last change came after a pause: by itself, or the first of many. */
+interface Timed<D> {
+  history: History<D>;
+  at: number;
+  first: boolean;
+}
+
+function timed<D>(was: Timed<D>, { action, at }: { action: Action<D>; at: number }): Timed<D> {
+  const next = history(was.history, action);
+  if (next === was.history) return was;
+  return { history: next, at, first: at - was.at > PAUSE_MS };
 }
 
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
@@ -74,10 +92,12 @@ export function useKept<D extends { name: string }, S extends Kept>(
 ): Keeping<D, S> {
   const { unsaved, draftOf } = keeper;
   const [begin] = useState(() => readUnsaved(unsaved, owner, opened ? String(opened.id) : address));
-  const [state, dispatch] = useReducer(
-    history as (state: History<D>, action: Action<D>) => History<D>,
-    startHistory(begin?.draft ?? start),
-  );
+  const [{ history: state, first }, take] = useReducer(timed<D>, {
+    history: startHistory(begin?.draft ?? start),
+    at: Number.NEGATIVE_INFINITY,
+    first: false,
+  });
+  const dispatch = useCallback((action: Action<D>) => take({ action, at: performance.now() }), []);
   const [saved, setSaved] = useState(opened);
   const [revision, setRevision] = useState(begin?.revision ?? opened?.revision ?? null);
   // What is kept from here and never answered is known by it when it is kept once more.
@@ -139,13 +159,15 @@ export function useKept<D extends { name: string }, S extends Kept>(
     keepUnsaved(unsaved, owner, place, changed ? { draft, revision, token } : null);
   }, [unsaved, owner, place, changed, draft, revision, token]);
 
+  // A step that is let go is computed where it is kept; one in a burst is computed alone.
+  const atOnce = id !== null && first && !silent && keeper.answers(draft);
   const mutate = send.mutate;
   useEffect(() => {
     if (!ready || settled || send.isPending) return;
-    const wait = silent ? TRY_AGAIN_AFTER_MS : KEEP_AFTER_MS;
+    const wait = silent ? TRY_AGAIN_AFTER_MS : atOnce ? 0 : PAUSE_MS;
     const timer = window.setTimeout(() => mutate({ sent: draft, asNew: false }), wait);
     return () => window.clearTimeout(timer);
-  }, [ready, settled, silent, send.isPending, draft, mutate]);
+  }, [ready, settled, silent, atOnce, send.isPending, draft, mutate]);
 
   // Who leaves before it is kept has it kept on the way out.
   const leaving = useRef<(() => void) | null>(null);
@@ -161,7 +183,7 @@ export function useKept<D extends { name: string }, S extends Kept>(
 
   const change = useCallback(
     (to: (draft: D) => D, stroke?: string) => dispatch({ type: "change", to, stroke }),
-    [],
+    [dispatch],
   );
   const takeOther = async () => {
     if (id === null) return;
@@ -196,6 +218,7 @@ export function useKept<D extends { name: string }, S extends Kept>(
     undo: state.past.length ? () => dispatch({ type: "undo" }) : null,
     redo: state.future.length ? () => dispatch({ type: "redo" }) : null,
     status,
+    answering: atOnce && ready && !settled && (!send.isPending || last === draft),
     trouble: tooLong
       ? `A name is at most ${NAME_LENGTH} characters long.`
       : conflict || settled || (silent && ready)

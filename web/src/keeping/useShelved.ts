@@ -1,4 +1,9 @@
-import { type UseQueryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
+import {
+  type QueryKey,
+  type UseQueryOptions,
+  useQuery,
+  useQueryClient,
+} from "@tanstack/react-query";
 import type { NavigateOptions } from "@tanstack/react-router";
 import { useState } from "react";
 import { keepLater } from "../api/answers";
@@ -24,6 +29,8 @@ export interface Keepsake<D, S extends Shelved> {
   draftOf: (saved: S) => D;
   /** What is sent of a draft; nothing while something is still to be chosen. */
   bodyOf: (draft: D) => object | null;
+  /** Where the answer lies of what a draft comes to; nothing where that is not told of a keeping. */
+  computed?: (draft: D) => QueryKey | null;
   /** What the server tells anew of one that is kept, and no line may take away. */
   opened?: (id: number) => string;
 }
@@ -63,9 +70,16 @@ export function useShelved<D extends { name: string; request: object }, S extend
         const body = { ...of.bodyOf(draft), revision: null, token };
         return (await got(api.POST(path, { body: body as never }))) as unknown as S;
       },
-      update: (draft, id, stand) => {
+      update: async (draft, id, stand) => {
         const body = { ...of.bodyOf(draft), ...stand };
-        return got(api.PUT(`${path}/{key}`, { ...atKey(id), body: body as never }));
+        const kept = await got(api.PUT(`${path}/{key}`, { ...atKey(id), body: body as never }));
+        const key = of.computed?.(draft);
+        if (key) cache.setQueryData(key, kept.computed);
+        return kept;
+      },
+      answers: (draft) => {
+        const key = of.computed?.(draft);
+        return !!key && cache.getQueryData(key) === undefined;
       },
       fetch: (id) => cache.fetchQuery({ ...of.query(id), staleTime: 0 }),
       onKept: (id, created) => {

@@ -2,10 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { Pipette, X } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { Chart, Tube, TubeMixture } from "../../api/client";
-import { tubesQuery, useComputed } from "../../api/queries";
+import { tubesQuery } from "../../api/queries";
 import { MixtureChip, SmallChip } from "../../mixtures/MixtureChip";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
-import { draftWith, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
+import { draftWith, type ScaleDraft } from "../../mixtures/sheets/draft";
 import {
   type ChartDraft,
   emptyChart,
@@ -21,7 +21,6 @@ import {
 import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
 import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { differenceText } from "../../seen/difference";
-import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Bench, type BenchProps } from "../Bench";
@@ -49,12 +48,10 @@ function remarkOn(chart: Chart, place: number, at: number): string {
 /** The bench on which charts are laid out, cell by cell. */
 export default function ChartBench({ me, sheet: opened, start, address }: BenchProps<ChartDraft>) {
   const sheet = useSheet(me, opened, start, address);
-  const { draft, set } = sheet;
+  const { draft, set, request } = sheet;
   const { request: asked } = draft;
-  const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
-  const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("chart", request);
+  const { data, error } = sheet.computed;
   const chart: Chart | undefined = request ? data : undefined;
   const [selected, setSelected] = useState(0);
   const [finding, setFinding] = useState(false);

@@ -1,13 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
 import type { Tube } from "../../api/client";
-import { tubesQuery, useComputed } from "../../api/queries";
+import { tubesQuery } from "../../api/queries";
 import { Hint } from "../../help/Hint";
 import { examplePair } from "../../mixtures/examples";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
-import { requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
+import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { StepsProvider, useSteps } from "../../plots/steps";
-import { useViewing } from "../../seen/viewing";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
 import { useKeys } from "../../ui/keys";
@@ -48,12 +47,10 @@ const VIEWS = [
 /** The bench on which one colour is muted into another, step by step. */
 export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<ScaleDraft>) {
   const sheet = useSheet(me, opened, start, address);
-  const { draft, set, change } = sheet;
+  const { draft, set, change, request } = sheet;
   const { request: asked } = draft;
-  const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
-  const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error, isPlaceholderData } = useComputed("chart", request);
+  const { data, error, isPlaceholderData } = sheet.computed;
   const whole = request !== null;
   const scale = useMemo(() => scaleOf(whole ? data : undefined), [whole, data]);
   const third = useThird(scale, asked, set);

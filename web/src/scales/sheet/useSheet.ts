@@ -1,7 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
-import { useCallback } from "react";
-import type { Me, Sheet, Tube } from "../../api/client";
-import { sheetQuery, sheetsQuery, tubesQuery } from "../../api/queries";
+import { type UseQueryResult, useQuery } from "@tanstack/react-query";
+import { useCallback, useMemo } from "react";
+import type { Chart, ChartRequest, Me, Sheet, Tube } from "../../api/client";
+import { computedQuery, sheetQuery, sheetsQuery, tubesQuery, useComputed } from "../../api/queries";
 import { type Shelving, useShelved } from "../../keeping/useShelved";
 import {
   type Draft,
@@ -12,10 +12,14 @@ import {
   requestOf,
 } from "../../mixtures/sheets/draft";
 import { UNSAVED_SHEETS } from "../../mixtures/sheets/unsaved";
+import { useViewing } from "../../seen/viewing";
 
 export interface OpenSheet<R extends RequestDraft> extends Shelving<Draft<R>, Sheet> {
   /** Change some of the request. */
   set: (patch: Partial<R>, stroke?: string) => void;
+  /** What is asked to be computed, in the light it is looked at in; null while it is not whole. */
+  request: ChartRequest | null;
+  computed: UseQueryResult<Chart>;
 }
 
 /** What is sent of a draft to be kept; nothing while something is still to be chosen. */
@@ -37,6 +41,7 @@ export function useSheet<R extends RequestDraft>(
   address: string,
 ): OpenSheet<R> {
   const { data: tubes = [] } = useQuery(tubesQuery);
+  const { light } = useViewing();
   const keeping = useShelved<Draft, Sheet>(
     {
       noun: "sheet",
@@ -47,6 +52,11 @@ export function useSheet<R extends RequestDraft>(
       unsaved: UNSAVED_SHEETS,
       draftOf,
       bodyOf: (draft) => bodyOf(draft, tubes),
+      // By another light it is asked for beside.
+      computed: (draft) => {
+        const asked = light === KEPT_LIGHT && requestOf(draft.request, light);
+        return asked ? computedQuery("chart", asked).queryKey : null;
+      },
       opened: (id) => `/api/scales/${id}/opened`,
     },
     me,
@@ -54,11 +64,13 @@ export function useSheet<R extends RequestDraft>(
     start,
     address,
   ) as unknown as Shelving<Draft<R>, Sheet>;
-  const { change } = keeping;
+  const { change, draft, answering } = keeping;
+  const request = useMemo(() => requestOf(draft.request, light), [draft.request, light]);
+  const computed = useComputed("chart", request, !answering);
   const set = useCallback(
     (patch: Partial<R>, stroke?: string) =>
       change((now) => ({ ...now, request: { ...now.request, ...patch } }), stroke),
     [change],
   );
-  return { ...keeping, set };
+  return { ...keeping, set, request, computed };
 }

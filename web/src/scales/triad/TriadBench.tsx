@@ -2,13 +2,12 @@ import { useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Tube } from "../../api/client";
-import { tubesQuery, useComputed } from "../../api/queries";
+import { tubesQuery } from "../../api/queries";
 import { LIMITS } from "../../api/tables";
 import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName, oneTube, tubeOf } from "../../mixtures/mixture";
-import { requestOf, type TriadDraft } from "../../mixtures/sheets/draft";
+import type { TriadDraft } from "../../mixtures/sheets/draft";
 import { exampleOf, KINDS } from "../../mixtures/sheets/kinds";
-import { useViewing } from "../../seen/viewing";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Fold } from "../../ui/Fold";
@@ -33,12 +32,10 @@ const LOOKS = [
 /** The bench on which three paints surround grey. */
 export default function TriadBench({ me, sheet: opened, start, address }: BenchProps<TriadDraft>) {
   const sheet = useSheet(me, opened, start, address);
-  const { draft, set } = sheet;
+  const { draft, set, request } = sheet;
   const { request: asked } = draft;
-  const { light } = useViewing();
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
-  const request = useMemo(() => requestOf(asked, light), [asked, light]);
-  const { data, error } = useComputed("chart", request);
+  const { data, error, isPlaceholderData } = sheet.computed;
   const whole = request !== null;
   const triad = useMemo(() => triadOf(whole ? data : undefined), [whole, data]);
 
@@ -51,9 +48,11 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
   const latest = useRef<Point | null>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: an answer ends the holding
   useEffect(() => {
+    // The answer to what was asked before comes late: what is in hand stays there.
+    if (isPlaceholderData) return;
     latest.current = null;
     setHeld(null);
-  }, [triad]);
+  }, [triad, isPlaceholderData]);
 
   const picks = asked.picks.map((pick) => pick.point as unknown as Point);
   const place = Math.min(selected, Math.max(picks.length - 1, 0));
