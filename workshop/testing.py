@@ -59,6 +59,8 @@ def check() -> int:
 
 CLIENT = WEB / "src" / "api"
 GUIDE = ROOT / "docs" / "guide.md"
+ROOT_TYPES = ("--root-types", "--root-types-no-schema-prefix", "--root-types-keep-casing")
+"""What is answered is known to the client by the name it has in the server."""
 WRITTEN = ("schema.d.ts", "tables.ts", "door.ts", "strips.ts")
 
 
@@ -69,7 +71,7 @@ def write_client(stack: Stack, folder: Path) -> None:
     words = ["export_openapi_schema", "--api", "server.config.api.api", "--output", str(schema)]
     stack.manage(*words, failure="The API's schema could not be written.")
     run(
-        ["npx", "openapi-typescript", schema, "-o", folder / "schema.d.ts"],
+        ["npx", "openapi-typescript", schema, "-o", folder / "schema.d.ts", *ROOT_TYPES],
         "The typed client could not be written.",
         cwd=WEB,
     )

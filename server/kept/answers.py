@@ -39,7 +39,8 @@ class PhotographOut(BaseModel):
 
 
 class TaskOut(BaseModel):
-    """Work that takes a while: the share of it that is done, and what it is at."""
+    """Work that takes a while: the share of it that is done, what it is at, and what it came to,
+    such as the key of what it made."""
 
     key: uuid.UUID
     kind: str
@@ -47,11 +48,12 @@ class TaskOut(BaseModel):
     share: float
     saying: str
     has_file: bool
+    answer: dict[str, int]
 
 
 def task_out(row: Task) -> TaskOut:
     """How far a task is."""
     return TaskOut(
         key=row.pk, kind=row.kind, standing=row.standing, share=row.share, saying=row.saying,
-        has_file=bool(row.file_name),
+        has_file=bool(row.file_name), answer=row.answer or {},
     )  # fmt: skip

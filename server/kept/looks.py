@@ -1,6 +1,7 @@
 """What a colour looks like, told: the one way in which colours travel."""
 
 from collections.abc import Sequence
+from typing import Any, overload
 
 import numpy as np
 from pydantic import BaseModel
@@ -8,6 +9,8 @@ from pydantic import BaseModel
 from mesotint.colour.srgb import hex_from_lab, neutral_hex
 from mesotint.mixing.mixture import Appearance, appearances
 from mesotint.optics.grid import Array
+
+Lab = tuple[float, float, float]
 
 
 class Swatch(BaseModel):
@@ -26,7 +29,7 @@ class Swatch(BaseModel):
 class Look(Swatch):
     """A colour with CIELAB (D65, 2°), its Munsell notation and its words."""
 
-    lab: list[float]
+    lab: Lab
     munsell: str
     name: str
 
@@ -34,7 +37,7 @@ class Look(Swatch):
 class Line(BaseModel):
     """Colours in order, for drawing and for smooth dragging; each list as a `Swatch` has it."""
 
-    lab: list[list[float]]
+    lab: list[Lab]
     srgb: list[str]
     in_gamut: list[bool]
     value_srgb: list[str]
@@ -48,18 +51,31 @@ def look(appearance: Appearance, opened_srgb: str | None = None) -> Look:
         value_srgb=appearance.value_srgb,
         opened_srgb=opened_srgb,
         in_gamut=appearance.in_gamut,
-        lab=list(appearance.lab),
+        lab=appearance.lab,
         munsell=appearance.munsell,
         name=appearance.name,
     )
 
 
-def looks(labs: Sequence[Array] | Array, opened: Array | None = None) -> list[Look]:
-    """Looks of CIELAB colours, shape (n, 3), plain or with what the white test makes of them."""
-    if not len(labs):
-        return []
+@overload
+def looks(
+    labs: Sequence[Array] | Sequence[Lab] | Array, opened: Array | None = None
+) -> list[Look]: ...
+@overload
+def looks(labs: Sequence[Lab | None]) -> list[Look | None]: ...
+def looks(
+    labs: Sequence[Any] | Array, opened: Array | None = None
+) -> list[Look] | list[Look | None]:
+    """Looks of CIELAB colours, shape (n, 3), plain or with what the white test makes of them; none
+    of those that are none."""
+    there = [lab for lab in labs if lab is not None]
+    codes: Sequence[str | None]
     codes = [None] * len(labs) if opened is None else hex_from_lab(opened)[0]
-    return [look(*both) for both in zip(appearances(np.asarray(labs)), codes, strict=True)]
+    seen = iter(appearances(np.asarray(there, dtype=np.float64)) if there else ())
+    return [
+        None if lab is None else look(next(seen), code)
+        for lab, code in zip(labs, codes, strict=True)
+    ]
 
 
 def swatches(labs: Array, opened: Array) -> list[Swatch]:

@@ -114,7 +114,8 @@ def shelf_routes(router: Router, shelf: Shelf[KeptThing]) -> None:
 
     def keep_again(request: SignedIn, key: int, payload: Any) -> KeptAgain[Any]:
         kept, computed = shelf.keep(request.user, payload, key)
-        return again(revision=kept.revision, computed=shelf.shown(computed))
+        answer: KeptAgain[Any] = again(revision=kept.revision, computed=shelf.shown(computed))
+        return answer
 
     def copy(request: SignedIn, key: int) -> Status[Any]:
         return Status(201, out(shelf.copy(shelf.own(request, key))))

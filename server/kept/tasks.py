@@ -7,8 +7,8 @@ does them is ``manage.py tasks``, of which any number may run on any number of m
 
 import logging
 import time
-from collections.abc import Callable, Iterable, Iterator
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Iterator, Mapping
+from dataclasses import dataclass, field
 from datetime import timedelta
 from typing import Any, Final, TypeVar
 
@@ -92,12 +92,12 @@ _Thing = TypeVar("_Thing")
 
 @dataclass(frozen=True)
 class Outcome:
-    """What a task comes to: a file to download, an answer, or both."""
+    """What a task comes to: a file to download, keys of what it made by their names, or both."""
 
     file: bytes | None = None
     name: str = ""
     form: str = ""
-    answer: Any = None
+    answer: Mapping[str, int] = field(default_factory=dict)
 
 
 Function = Callable[[Doing], Outcome]
@@ -168,7 +168,7 @@ def do(key: str) -> None:
         _log.exception("task", extra={"told": {"task": str(row.pk), "kind": row.kind}})
         _end(row, Task.Standing.FAILED, "This is a fault of ours, and it is logged. Try it again.")
     else:
-        row.file, row.answer = outcome.file, outcome.answer
+        row.file, row.answer = outcome.file, dict(outcome.answer)
         row.file_name, row.file_form, row.share = outcome.name, outcome.form, 1.0
         _end(row, Task.Standing.DONE, "")
 

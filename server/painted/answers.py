@@ -1,6 +1,5 @@
 """What goes out of painted sheets."""
 
-import uuid
 from datetime import datetime
 
 from pydantic import BaseModel
@@ -63,13 +62,6 @@ class ReadBackOut(ReadBackHead):
     remarks: list[str]
     calibrated: bool
     noted: bool
-
-
-class Begun(BaseModel):
-    """A reading that has begun, and the task that does it."""
-
-    id: int
-    task: uuid.UUID
 
 
 class FoundCard(BaseModel):

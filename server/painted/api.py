@@ -7,10 +7,11 @@ from ninja import Query, Router, Status
 from mesotint.painted.layout import layout_schema
 from mesotint.pictures.taken import MOST_BYTES
 from server.kept import photographs
+from server.kept.answers import TaskOut, task_out
 from server.kept.shelf import throwing_routes
 from server.kept.uploads import body_of
 from server.mixtures.api import PICTURE
-from server.painted.answers import Begun, FoundCard, Noted, ReadBackHead, ReadBackOut
+from server.painted.answers import FoundCard, Noted, ReadBackHead, ReadBackOut
 from server.painted.models import ReadBack
 from server.painted.requests import Kind, Taken, TubesIn
 from server.painted.services import (
@@ -33,22 +34,23 @@ def _mine(request: SignedIn, key: int) -> ReadBack:
     return get_object_or_404(found, pk=key)
 
 
-@router.post("/of/{kind}/{int:key}", response={202: Begun}, openapi_extra=PICTURE)
-def read_photograph(request: SignedIn, kind: Kind, key: int, asked: Query[Taken]) -> Status[Begun]:
+@router.post("/of/{kind}/{int:key}", response={202: TaskOut}, openapi_extra=PICTURE)
+def read_photograph(
+    request: SignedIn, kind: Kind, key: int, asked: Query[Taken]
+) -> Status[TaskOut]:
     """Have a photograph of a painted sheet or palette read: up to 25 MB as the body."""
     data = body_of(request, MOST_BYTES, photographs.TOO_BIG, "photograph")
-    row, task = begin(request.user, kind, key, data, asked)
-    return Status(202, Begun(id=row.pk, task=task.pk))
+    return Status(202, task_out(begin(request.user, kind, key, data, asked)))
 
 
-@router.post("/of/{kind}/{int:key}/simulated", response={202: Begun})
+@router.post("/of/{kind}/{int:key}/simulated", response={202: TaskOut})
 def photograph_simulated(
     request: SignedIn, kind: Kind, key: int, asked: Query[Taken]
-) -> Status[Begun]:
+) -> Status[TaskOut]:
     """Let the simulated painter and camera paint and photograph it, and have that read."""
     thing = painted_thing(request.user, kind, key)
-    row, task = begin(request.user, kind, key, photographed(thing, kind, asked), asked)
-    return Status(202, Begun(id=row.pk, task=task.pk))
+    data = photographed(thing, kind, asked)
+    return Status(202, task_out(begin(request.user, kind, key, data, asked)))
 
 
 @router.get("/of/{kind}/{int:key}", response=list[ReadBackHead])

@@ -10,7 +10,7 @@ class ReadBack(models.Model):
     """A photograph of one page of a sheet or a palette that was painted, and what it tells.
 
     `kind` and `key` name what was painted, as `mixtures.Source` does; `result` is what was read,
-    as `services` writes it, none until it is. What was taken over is marked with when.
+    a `results.Result`, none until it is. What was taken over is marked with when.
     """
 
     SHEET, PAINTING = "sheet", "painting"

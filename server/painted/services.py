@@ -2,7 +2,6 @@
 
 import re
 from collections.abc import Sequence
-from dataclasses import replace
 from typing import Any, Final
 
 import numpy as np
@@ -12,21 +11,18 @@ from django.shortcuts import get_object_or_404
 from mesotint.colour.lamps import KINDS
 from mesotint.colour.words import difference_in_words
 from mesotint.errors import InputError
-from mesotint.mixing.mixture import DEFAULT_VIEWING
-from mesotint.optics.grid import Array
 from mesotint.painted.code import codes_in
 from mesotint.painted.layout import SheetLayout
-from mesotint.painted.read import BoxReading, TubeReading, read_sheet
+from mesotint.painted.read import read_sheet
 from mesotint.painted.remarks import is_right
 from mesotint.paints.calibration import Calibration
 from mesotint.paints.library import Paint, library
-from mesotint.paints.stray import Doubts
 from mesotint.pictures import taken
 from server.journal import noting
 from server.journal.models import Remark
 from server.journal.services import add_remark
 from server.kept import clock, tasks
-from server.kept.looks import Look, looks
+from server.kept.looks import looks
 from server.kept.models import Task
 from server.mixtures.models import PASSAGE, PATCH, KeptMixture, Mixing
 from server.mixtures.origins import Source
@@ -34,6 +30,7 @@ from server.mixtures.requests import TubeMixture, Viewing
 from server.painted.answers import LearntTube, ReadBackHead, ReadBackOut, ReadBox
 from server.painted.models import ReadBack
 from server.painted.requests import Taken
+from server.painted.results import Result
 from server.painters.models import Painter
 from server.paintings import paper as palettes
 from server.paintings.models import Painting
@@ -81,10 +78,9 @@ def _paints(layout: SheetLayout, tubes: dict[str, Tube]) -> dict[str, Paint]:
     return {key: paint_in(tubes[key]) if key in tubes else library().paint(key) for key in keys}
 
 
-def begin(
-    painter: Painter, kind: str, key: int, data: bytes, asked: Taken
-) -> tuple[ReadBack, Task]:
-    """Keep a photograph of something that was painted, and have it read."""
+def begin(painter: Painter, kind: str, key: int, data: bytes, asked: Taken) -> Task:
+    """Keep a photograph of something that was painted, and have it read; the task answers which
+    `read_back` it came to."""
     thing = painted_thing(painter, kind, key)
     layout_of(thing, kind, asked.page, asked.size)
     picture = taken.taken(data, taken.READ_SIDE)
@@ -94,8 +90,7 @@ def begin(
             size=asked.size, light=asked.light, corners=_corners(asked.corners),
             image=picture.data, width=picture.width, height=picture.height,
         )  # fmt: skip
-        task = tasks.begin(painter, read, {"read_back": row.pk})
-    return row, task
+        return tasks.begin(painter, read, {"read_back": row.pk})
 
 
 def _corners(text: str) -> list[list[float]] | None:
@@ -120,41 +115,9 @@ def read(doing: tasks.Doing) -> tasks.Outcome:
     found = read_sheet(
         bytes(row.image), layout, _paints(layout, tubes), row.light, row.corners, doing.tell
     )
-    row.result = {
-        "light": found.light,
-        "remarks": list(found.remarks),
-        "medium": layout.medium,
-        "finish": layout.finish,
-        "ground": layout.ground,
-        "boxes": [
-            _box_row(box, dict(placed.parts))
-            for box, placed in zip(found.boxes, layout.boxes, strict=True)
-        ],
-        "tubes": [_tube_row(tube, tubes) for tube in found.tubes],
-    }
+    row.result = Result.of(found, layout, tubes).model_dump(mode="json")
     row.save(update_fields=["result"])
     return tasks.Outcome(answer={"read_back": row.pk})
-
-
-def _box_row(box: BoxReading, parts: dict[str, float]) -> dict[str, Any]:
-    return {
-        "id": box.id, "label": box.label, "parts": parts, "remark": box.remark,
-        "spread": box.spread, "delta_e": box.delta_e if box.told else None,
-        "meant": box.predicted.tolist(), "learnt": box.learnt.tolist(),
-        "painted": box.lab.tolist() if box.told else None,
-    }  # fmt: skip
-
-
-def _tube_row(read: TubeReading, tubes: dict[str, Tube]) -> dict[str, Any]:
-    learnt, tube = read.learnt, tubes.get(read.key)
-    alone = [DEFAULT_VIEWING.lab(np.ones(1), [paint]).tolist() for paint in (read.before, learnt)]
-    return {
-        "key": read.key, "tube": tube.pk if tube else None, "name": read.before.name,
-        "before": alone[0], "after": alone[1],
-        "doubt_before": read.uncertainty_before, "doubt": read.uncertainty,
-        "absorption": learnt.absorption.tolist(), "scattering": learnt.scattering.tolist(),
-        "doubts": learnt.doubts.moves.tolist(), "doubt_names": list(learnt.doubts.names),
-    }  # fmt: skip
 
 
 def head_out(row: ReadBack) -> ReadBackHead:
@@ -170,80 +133,67 @@ def _head(row: ReadBack) -> dict[str, Any]:
 
 
 def read_back_out(row: ReadBack) -> ReadBackOut:
-    """What was read off a photograph, box by box."""
-    told = row.result or {"boxes": [], "tubes": [], "remarks": [], "light": row.light}
-    boxes, tubes = told["boxes"], told["tubes"]
-    shown = iter(_looks([
-        *(box[name] for box in boxes for name in ("meant", "learnt")),
-        *(box["painted"] for box in boxes if box["painted"]),
-        *(tube[name] for tube in tubes for name in ("before", "after")),
-    ]))  # fmt: skip
-    meant = [(next(shown), next(shown)) for _ in boxes]
-    painted = [next(shown) if box["painted"] else None for box in boxes]
-    alone = [(next(shown), next(shown)) for _ in tubes]
+    """What was read off a photograph, box by box; nothing while it is not read."""
+    result = None if row.result is None else _result(row)
+    boxes, tubes = (result.boxes, result.tubes) if result else ([], [])
     return ReadBackOut(
         **_head(row),
-        done=row.result is not None,
-        light=KINDS.get(told["light"], ""),
+        done=result is not None,
+        light=KINDS.get(result.light if result else row.light, ""),
         boxes=[
             ReadBox(
-                id=box["id"], label=box["label"], meant=of[0], painted=seen, learnt=of[1],
-                delta_e=box["delta_e"], spread=box["spread"], remark=box["remark"],
-                right=is_right(box["remark"]),
-                says="" if box["delta_e"] is None else difference_in_words(box["delta_e"]),
+                id=box.id, label=box.label, meant=meant, painted=painted, learnt=learnt,
+                delta_e=box.delta_e, spread=box.spread, remark=box.remark,
+                right=is_right(box.remark),
+                says="" if box.delta_e is None else difference_in_words(box.delta_e),
             )
-            for box, of, seen in zip(boxes, meant, painted, strict=True)
+            for box, meant, painted, learnt in zip(
+                boxes,
+                looks([box.meant for box in boxes]),
+                looks([box.painted for box in boxes]),
+                looks([box.learnt for box in boxes]),
+                strict=True,
+            )
         ],
         tubes=[
             LearntTube(
-                key=tube["key"], tube=tube["tube"], name=tube["name"], before=of[0], after=of[1],
-                doubt_before=tube["doubt_before"], doubt=tube["doubt"],
+                key=tube.key, tube=tube.tube, name=tube.name, before=before, after=after,
+                doubt_before=tube.doubt_before, doubt=tube.doubt,
             )
-            for tube, of in zip(tubes, alone, strict=True)
+            for tube, before, after in zip(
+                tubes,
+                looks([tube.before for tube in tubes]),
+                looks([tube.after for tube in tubes]),
+                strict=True,
+            )
         ],
-        remarks=told["remarks"],
+        remarks=result.remarks if result else [],
         calibrated=row.calibrated is not None,
         noted=row.noted is not None,
     )  # fmt: skip
 
 
-def _looks(labs: Sequence[Sequence[float]]) -> list[Look]:
-    return looks(np.array(labs, dtype=np.float64)) if labs else []
-
-
-def _told(row: ReadBack) -> dict[str, Any]:
+def _result(row: ReadBack) -> Result:
     if row.result is None:
         raise InputError("The photograph is not read yet; wait until it is.", "photograph")
-    told: dict[str, Any] = row.result
-    return told
+    return Result.model_validate(row.result)
 
 
 @transaction.atomic
 def calibrate(row: ReadBack, wanted: Sequence[int]) -> None:
     """Make what a sheet tells of these tubes their own from now on; earlier ones stay."""
-    told = _told(row)
-    learnt = {tube["tube"]: tube for tube in told["tubes"] if tube["tube"] is not None}
-    boxes = sum(1 for box in told["boxes"] if box["painted"])
+    result = _result(row)
+    by_tube = {tube.tube: tube for tube in result.tubes if tube.tube is not None}
+    boxes = sum(1 for box in result.boxes if box.painted)
     for key in dict.fromkeys(wanted):
-        if key not in learnt:
+        if key not in by_tube:
             raise InputError("That tube is not on this sheet; choose one that is.", "tubes")
         tube = get_object_or_404(Tube, pk=key, painter=row.painter)
-        paint = _learnt_paint(tube, learnt[key])
+        paint = by_tube[key].learnt(paint_in(tube))
         base = tube.paint_key or (tube.calibration.base_key if tube.calibration else paint.key)
         keep_calibration(tube, Calibration(paint, base, (), (), ()), boxes)
     row.calibrated = clock.now()
     row.save(update_fields=["calibrated"])
-
-
-def _learnt_paint(tube: Tube, told: dict[str, Any]) -> Paint:
-    def array(name: str) -> Array:
-        return np.array(told[name], dtype=np.float64)
-
-    doubts = Doubts(tuple(told["doubt_names"]), array("doubts"))
-    return replace(
-        paint_in(tube), absorption=array("absorption"), scattering=array("scattering"),
-        doubts=doubts,
-    )  # fmt: skip
 
 
 def _sources(thing: Sheet | Painting) -> dict[str, Source]:
@@ -259,27 +209,27 @@ def _sources(thing: Sheet | Painting) -> dict[str, Source]:
 def note_boxes(row: ReadBack) -> int:
     """Note every box that tells something in the journal, with how it came out; told twice, it is
     noted once."""
-    told = _told(row)
+    result = _result(row)
     thing = painted_thing(row.painter, row.kind, row.key)
     tubes, sources = tubes_by_key(thing), _sources(thing)
     viewing = Viewing.model_validate(
-        {"medium": told["medium"], "finish": told["finish"],
-         **({"ground": told["ground"]} if told["ground"] else {})}
+        {"medium": result.medium, "finish": result.finish,
+         **({"ground": result.ground} if result.ground else {})}
     )  # fmt: skip
     count = 0
-    for box in told["boxes"]:
-        if box["painted"] is None or not set(box["parts"]) <= set(tubes):
+    for box in result.boxes:
+        if box.painted is None or not set(box.parts) <= set(tubes):
             continue
-        parts = [{"tube": tubes[key].pk, "parts": part} for key, part in box["parts"].items()]
-        name = f"{row.title}, {box['label']}"[:120]
-        token = f"read-{row.pk}-{box['id']}"[:40]
+        parts = [{"tube": tubes[key].pk, "parts": part} for key, part in box.parts.items()]
+        name = f"{row.title}, {box.label}"[:120]
+        token = f"read-{row.pk}-{box.id}"[:40]
         mixture = TubeMixture.model_validate({"parts": parts, "name": name})
         kept = noting.note(
             row.painter, mixture, viewing, came=Mixing.SHEET, token=token,
-            source=sources.get(box["id"]) or sources.get(box["label"]),
+            source=sources.get(box.id) or sources.get(box.label),
         )  # fmt: skip
         if not kept.remarks.filter(token=token).exists():
-            add_remark(kept, Remark.SHEET, np.array(box["painted"]), box["remark"], token)
+            add_remark(kept, Remark.SHEET, np.array(box.painted), box.remark, token)
         count += 1
     row.noted = clock.now()
     row.save(update_fields=["noted"])

@@ -171,7 +171,7 @@ class RegionOut(BaseModel):
     look: Look
     spread: float
     touching: list[int]
-    centre: list[float]
+    centre: tuple[float, float]
     name: str
     accent: bool
 

@@ -132,17 +132,15 @@ class RegionsIn(Asked):
     split: Place | None = None
 
 
-Lab = Annotated[
-    list[Annotated[float, Field(ge=-200, le=200, allow_inf_nan=False)]],
-    Field(min_length=3, max_length=3),
-]
+_Axis = Annotated[float, Field(ge=-200, le=200, allow_inf_nan=False)]
+_Lab = tuple[_Axis, _Axis, _Axis]
 
 
 class BetweenIn(Asked):
     """A place of a painting, and those it is held against: CIELAB of each."""
 
-    lab: Lab
-    others: list[Lab] = Field(max_length=MOST_PASSAGES)
+    lab: _Lab
+    others: list[_Lab] = Field(max_length=MOST_PASSAGES)
 
 
 class ComputeLayersIn(Viewing):

@@ -8,7 +8,7 @@ from pydantic import BaseModel, TypeAdapter
 
 from mesotint.colour.srgb import neutral_hex
 from server.kept.answers import Ticks
-from server.kept.looks import Line, Look, Swatch
+from server.kept.looks import Lab, Line, Look, Swatch
 from server.kept.services import ticks_of
 from server.mixtures.answers import PaintRef, Part, Spare, Used, WorkLine
 from server.mixtures.requests import TubeMixture, TubePart
@@ -16,6 +16,9 @@ from server.scales.chart_requests import AnyChart, ChartIn
 from server.scales.models import Patch, Sheet
 from server.scales.requests import SheetMeasure
 from server.tubes.services import version_of
+
+Point = tuple[float, float, float]
+"""A point of a triangle: shares of its corners."""
 
 _REQUESTS: TypeAdapter[ChartIn] = TypeAdapter(AnyChart)
 
@@ -54,7 +57,7 @@ class NeutralOut(BaseModel):
     share: float
     step: int
     among_steps: bool
-    lab: list[float]
+    lab: Lab
     chroma: float
     lean: str | None
     miss: str
@@ -83,7 +86,7 @@ class FieldOut(Line):
     """A triangle in a lattice of points, rows from the first corner; shares of the corners."""
 
     level: int
-    point: list[list[float]]
+    point: list[Point]
     parts: list[list[float]]
 
 
@@ -91,7 +94,7 @@ class ChromaLineOut(BaseModel):
     """Where the triangle has one chroma: pieces of line, each two points of the triangle."""
 
     chroma: float
-    pieces: list[list[list[float]]]
+    pieces: list[tuple[Point, Point]]
 
 
 class TriangleOut(BaseModel):
@@ -100,7 +103,7 @@ class TriangleOut(BaseModel):
     corners: list[Look]
     lattice: FieldOut
     lines: list[ChromaLineOut]
-    neutral_point: list[float]
+    neutral_point: Point
     neutral: PatchOut
     reaches: bool
 

@@ -3,113 +3,13 @@ import { keepAnswer, lastAnswer, questionOf, tellChanged } from "./answers";
 import { earlyAnswer } from "./early";
 import { heard } from "./line";
 import { problemFrom, unreachable } from "./problem";
-import type { components, paths } from "./schema";
+import type { PracticeBegin, paths, ScaleChartIn } from "./schema";
 import { csrfToken, signedInAgain, signedInTimes } from "./session";
 
-/** Parameters of a path that ends in a key, or goes on from one. */
-export const atKey = (key: number) => ({ params: { path: { key } } });
-
-export type Me = components["schemas"]["Me"];
-export type Preferences = components["schemas"]["Preferences"];
-export type Paint = components["schemas"]["PaintOut"];
-export type Tube = components["schemas"]["TubeOut"];
-export type TubeDetail = components["schemas"]["TubeDetailOut"];
-export type NewTube = components["schemas"]["TubeIn"];
-export type TubeChange = components["schemas"]["TubeChange"];
-export type Reading = components["schemas"]["ReadingOut"];
-export type FoundReading = components["schemas"]["FoundReadingOut"];
-export type FoundOptics = components["schemas"]["FoundOpticsOut"];
-export type FoundTube = components["schemas"]["FoundTubeOut"];
-export type Calibration = components["schemas"]["CalibrationOut"];
-export type Instrument = components["schemas"]["InstrumentOut"];
-export type Reach = components["schemas"]["ReachOut"];
-export type PaintBox = components["schemas"]["BoxOut"];
-export type Pile = components["schemas"]["PileOut"];
-export type PileSummary = components["schemas"]["PileSummaryOut"];
-export type PileEvent = components["schemas"]["PileEventIn"];
-export type NewPile = components["schemas"]["PileIn"];
-export type Advice = components["schemas"]["AdviceOut"];
-export type Target = components["schemas"]["Target"];
-export type PileStep = components["schemas"]["PileStepOut"];
-export type Photograph = components["schemas"]["PhotographOut"];
-export type PhotoArea = components["schemas"]["PhotoArea"];
-export type AreaColour = components["schemas"]["AreaColour"];
-export type PhotoNote = components["schemas"]["Note"];
-export type KeptMixture = components["schemas"]["KeptMixtureOut"];
-export type GramScale = components["schemas"]["GramScaleOut"];
-export type Look = components["schemas"]["Look"];
-export type Swatch = components["schemas"]["Swatch"];
-export type Origin = components["schemas"]["Origin"];
-export type TubePart = components["schemas"]["TubePart"];
-export type TubeMixture = components["schemas"]["TubeMixture"];
-export type ScaleRequest = components["schemas"]["ScaleChartIn"];
-export type TriadRequest = components["schemas"]["TriadChartIn"];
 export type ChartRequest =
   paths["/api/scales/compute/chart"]["post"]["requestBody"]["content"]["application/json"];
-export type Light = NonNullable<ScaleRequest["light"]>;
-export type SheetMeasure = components["schemas"]["SheetMeasure"];
-export type Run = components["schemas"]["RunOut"];
-export type Trail = components["schemas"]["TrailOut"];
-export type Line = components["schemas"]["Line"];
-export type Patch = components["schemas"]["PatchOut"];
-export type Part = components["schemas"]["Part"];
-export type Triangle = components["schemas"]["TriangleOut"];
-export type Chart = components["schemas"]["ChartOut"];
-export type Partner = components["schemas"]["PartnerOut"];
-export type Muting = components["schemas"]["MutingOut"];
-export type Comparison = components["schemas"]["CompareOut"];
-export type WorkPlan = components["schemas"]["WorkPlan"];
-export type Sheet = components["schemas"]["SheetOut"];
-export type Ticks = components["schemas"]["Ticks"];
-export type WorkLine = components["schemas"]["WorkLine"];
-export type Painting = components["schemas"]["PaintingOut"];
-export type PaintingSummary = components["schemas"]["PaintingSummaryOut"];
-export type PaintingRequest = components["schemas"]["PaintingRequest"];
-export type Measure = components["schemas"]["Measure"];
-export type PaintingPlan = components["schemas"]["PaintingPlanOut"];
-export type Passage = components["schemas"]["PassageIn"];
-export type Harmonised = components["schemas"]["HarmonisedOut"];
-export type Harmony = components["schemas"]["HarmonyOut"];
-export type Division = components["schemas"]["DivisionOut"];
-export type Divided = components["schemas"]["DividedOut"];
-export type Region = components["schemas"]["RegionOut"];
-export type Dotted = components["schemas"]["DotOut"];
-export type PassageLayers = components["schemas"]["LayersIn"];
-export type FewTubes = components["schemas"]["MixturesOut"];
-export type Figures = components["schemas"]["FiguresOut"];
-export type Judged = components["schemas"]["JudgedOut"];
-export type Curve = components["schemas"]["CurveOut"];
-export type Giving = components["schemas"]["GivingIn"];
-export type MotherSource = components["schemas"]["MotherIn"];
-export type Candidate = components["schemas"]["CandidateOut"];
-export type School = components["schemas"]["SchoolOut"];
-export type Version = components["schemas"]["VersionOut"];
-export type PaletteLook = components["schemas"]["PaletteLook"];
-export type MixtureSource = components["schemas"]["SourceIn"];
-export type FoundMixture = components["schemas"]["FoundMixture"];
-export type Viewing = components["schemas"]["Viewing"];
-export type FoundEntry = components["schemas"]["FoundEntry"];
-export type Wall = components["schemas"]["WallOut"];
-export type ColourMapOf = components["schemas"]["MapOut"];
-export type WallGroup = components["schemas"]["WallGroup"];
-export type WallSwatch = components["schemas"]["WallSwatch"];
-export type Entry = components["schemas"]["EntryOut"];
-export type EntryAgain = components["schemas"]["AgainOut"];
-export type Store = components["schemas"]["StoreOut"];
-export type Teaches = components["schemas"]["TeachesOut"];
-export type TimePoint = components["schemas"]["Point"];
-export type ReadBack = components["schemas"]["ReadBackOut"];
-export type ReadBox = components["schemas"]["ReadBox"];
-export type Task = components["schemas"]["TaskOut"];
-export type Practice = components["schemas"]["PracticeOut"];
-export type PracticeSession = components["schemas"]["PracticeSession"];
-export type Exercise = components["schemas"]["ExerciseOut"];
-export type PracticeAnswer = components["schemas"]["PracticeAnswer"];
-export type AnswerJudged = components["schemas"]["AnswerJudged"];
-export type PracticeRecord = components["schemas"]["PracticeRecord"];
-export type ResultRow = components["schemas"]["ResultRow"];
-export type PracticeKind = NonNullable<components["schemas"]["PracticeBegin"]["kinds"]>[number];
-export type SheetSummary = components["schemas"]["SummaryOut"];
+export type Light = NonNullable<ScaleChartIn["light"]>;
+export type PracticeKind = NonNullable<PracticeBegin["kinds"]>[number];
 
 /**
  * Sends a request; when the session has ended it waits until the painter has signed in again and
@@ -144,13 +44,81 @@ async function patiently(request: Request): Promise<Response> {
   return fetch(again);
 }
 
-export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: patiently });
+const client = createClient<paths>({ baseUrl: window.location.origin, fetch: patiently });
 
-/** The data of an answer; a `Problem` is thrown for any other. */
-export async function got<T>(
-  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
-): Promise<T> {
-  const { data, error, response } = await answer;
+type Method = "get" | "post" | "put" | "patch" | "delete";
+
+/** Every question the studio answers, such as "GET /api/tubes". */
+export type Question = {
+  [Path in keyof paths]: {
+    [M in Method]: [paths[Path][M]] extends [undefined] ? never : `${Uppercase<M>} ${Path}`;
+  }[Method];
+}[keyof paths];
+
+type Operation<Q> = Q extends `${infer M} ${infer Path extends keyof paths}`
+  ? paths[Path][Lowercase<M> & Method]
+  : never;
+type Json<Content> = Content extends { content: { "application/json": infer Told } }
+  ? Told
+  : undefined;
+type Known<Parameters> = [Parameters] extends [undefined] ? unknown : Parameters;
+
+/** What is answered to a question. */
+export type Answer<Q> =
+  Operation<Q> extends { responses: infer Of }
+    ? Json<Of[keyof Of & (200 | 201 | 202 | 204)]>
+    : never;
+
+/** What is given with a question: parameters of its path and query by their names, and its body. */
+export type Given<Q> = (Operation<Q> extends {
+  parameters: { path?: infer InPath; query?: infer Query };
+}
+  ? Known<InPath> & Known<Query>
+  : unknown) &
+  (Operation<Q> extends { requestBody: { content: { "application/json": infer Body } } }
+    ? { body: Body }
+    : Operation<Q> extends { requestBody?: { content: { "application/json": infer Body } } }
+      ? { body?: Body }
+      : unknown) &
+  Passing;
+
+/** What the browser is told of the request. */
+interface Passing {
+  signal?: AbortSignal;
+  keepalive?: boolean;
+  /** How the answer is read, where it is no JSON. */
+  parseAs?: "blob";
+}
+
+type Sent = { body?: unknown } & Passing & Record<string, unknown>;
+
+/** A file goes as it is. */
+const serialised = (body: unknown) => (body instanceof Blob ? body : JSON.stringify(body));
+
+/** The answer to a question; a `Problem` is thrown where it is no success. */
+export async function ask<Q extends Question>(
+  question: Q,
+  ...given: Record<never, never> extends Given<Q> ? [Given<Q>?] : [Given<Q>]
+): Promise<Answer<Q>> {
+  const [method, address = ""] = question.split(" ");
+  const { body, signal, keepalive, parseAs, ...named } = (given[0] ?? {}) as Sent;
+  const path: Record<string, unknown> = {};
+  const query: Record<string, unknown> = {};
+  for (const [name, value] of Object.entries(named))
+    (address.includes(`{${name}}`) ? path : query)[name] = value;
+  const init = {
+    params: { path, query },
+    body,
+    bodySerializer: serialised,
+    signal,
+    keepalive,
+    parseAs,
+  };
+  const { data, error, response } = await client.request(
+    method?.toLowerCase() as "get",
+    address as "/api/me",
+    init as never,
+  );
   if (!response.ok) throw problemFrom(response.status, error);
-  return data as T;
+  return data as Answer<Q>;
 }

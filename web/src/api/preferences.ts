@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got, type Me, type PileEvent, type Preferences, type SheetMeasure } from "./client";
+import { ask } from "./client";
 import { meQuery } from "./queries";
+import type { Me, PileEventIn, Preferences, SheetMeasure } from "./schema";
 import { DEFAULTS, TABLES } from "./tables";
 
 /** Nobody in particular, as a studio is before anything is said of it. */
@@ -15,7 +16,7 @@ export function usePreferences() {
   const { data: me = NOBODY } = useQuery({ ...meQuery, enabled: false });
   const cache = useQueryClient();
   const { mutate } = useMutation({
-    mutationFn: (change: Preferences) => got(api.PATCH("/api/me", { body: change })),
+    mutationFn: (change: Preferences) => ask("PATCH /api/me", { body: change }),
     // What was changed meanwhile is not put back by an answer that comes late.
     scope: { id: "preferences" },
   });
@@ -42,7 +43,7 @@ const MEASURES: Readonly<Record<string, { own_step: number | null } | undefined>
 export const amountsIn = (kind: string) =>
   kind === "" || kind === "parts" || kind === "strength" ? "ml" : (kind as PileMeasure);
 
-type PileMeasure = NonNullable<PileEvent["measure"]>;
+type PileMeasure = NonNullable<PileEventIn["measure"]>;
 
 /** A measure of another kind, its step one that such a measure has. */
 export function withKind<M extends { kind: string; step?: number }>(measure: M, kind: string): M {

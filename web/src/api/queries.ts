@@ -1,28 +1,28 @@
 import { keepPreviousData, type QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { keepLater } from "./answers";
-import { api, got, type Pile } from "./client";
-import type { paths } from "./schema";
+import { type Answer, ask, type Given, type Question } from "./client";
+import type { PileOut } from "./schema";
 
 export const meQuery = queryOptions({
   queryKey: ["me"],
-  queryFn: () => got(api.GET("/api/me")),
+  queryFn: () => ask("GET /api/me"),
   staleTime: Number.POSITIVE_INFINITY,
 });
 
 export const mixturesQuery = queryOptions({
   queryKey: ["mixtures"],
-  queryFn: () => got(api.GET("/api/mixtures")),
+  queryFn: () => ask("GET /api/mixtures"),
 });
 
 export const paintsQuery = queryOptions({
   queryKey: ["paints"],
-  queryFn: () => got(api.GET("/api/paints")),
+  queryFn: () => ask("GET /api/paints"),
   staleTime: Number.POSITIVE_INFINITY,
 });
 
 export const tubesQuery = queryOptions({
   queryKey: ["tubes", "use"],
-  queryFn: () => got(api.GET("/api/tubes")),
+  queryFn: () => ask("GET /api/tubes"),
   // It changes only where it is changed, and is then fetched anew.
   staleTime: Number.POSITIVE_INFINITY,
 });
@@ -30,49 +30,48 @@ export const tubesQuery = queryOptions({
 export const tubesThat = (which: "all" | "away") =>
   queryOptions({
     queryKey: ["tubes", which],
-    queryFn: () => got(api.GET("/api/tubes", { params: { query: { which } } })),
+    queryFn: () => ask("GET /api/tubes", { which }),
   });
 
 export const tubeQuery = (id: number) =>
   queryOptions({
     queryKey: ["tubes", "one", id],
-    queryFn: () => got(api.GET("/api/tubes/{tube_id}", { params: { path: { tube_id: id } } })),
+    queryFn: () => ask("GET /api/tubes/{tube_id}", { tube_id: id }),
   });
 
 export const boxesQuery = queryOptions({
   queryKey: ["boxes"],
-  queryFn: () => got(api.GET("/api/boxes")),
+  queryFn: () => ask("GET /api/boxes"),
 });
 
 export const reachQuery = (value: number) =>
   queryOptions({
     queryKey: ["tubes", "reach", value],
-    queryFn: () => got(api.GET("/api/reach", { params: { query: { value } } })),
+    queryFn: () => ask("GET /api/reach", { value }),
     placeholderData: keepPreviousData,
   });
 
 export const calibrationQuery = (id: number) =>
   queryOptions({
     queryKey: ["tubes", "calibration", id],
-    queryFn: () =>
-      got(api.GET("/api/tubes/{tube_id}/calibration", { params: { path: { tube_id: id } } })),
+    queryFn: () => ask("GET /api/tubes/{tube_id}/calibration", { tube_id: id }),
     retry: false,
   });
 
 export const instrumentQuery = queryOptions({
   queryKey: ["instrument"],
-  queryFn: () => got(api.GET("/api/instrument")),
+  queryFn: () => ask("GET /api/instrument"),
 });
 
 export const pilesQuery = queryOptions({
   queryKey: ["piles"],
-  queryFn: () => got(api.GET("/api/piles")),
+  queryFn: () => ask("GET /api/piles"),
 });
 
 export const pileQuery = (id: number) =>
   queryOptions({
     queryKey: ["piles", id],
-    queryFn: () => got(api.GET("/api/piles/{key}", { params: { path: { key: id } } })),
+    queryFn: () => ask("GET /api/piles/{key}", { key: id }),
   });
 
 /**
@@ -80,7 +79,7 @@ export const pileQuery = (id: number) =>
  * still on its way tells of the pile as it was, and is given up; the other piles, which something
  * may have been carried to or from, are asked for anew.
  */
-export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
+export async function tellPile(cache: QueryClient, pile: PileOut): Promise<void> {
   const { queryKey } = pileQuery(pile.id);
   await cache.cancelQueries({ queryKey, exact: true });
   cache.setQueryData(queryKey, pile);
@@ -93,12 +92,12 @@ export async function tellPile(cache: QueryClient, pile: Pile): Promise<void> {
 
 export const paintingsQuery = queryOptions({
   queryKey: ["paintings"],
-  queryFn: () => got(api.GET("/api/paintings")),
+  queryFn: () => ask("GET /api/paintings"),
 });
 
 export const sheetsQuery = queryOptions({
   queryKey: ["sheets"],
-  queryFn: () => got(api.GET("/api/scales")),
+  queryFn: () => ask("GET /api/scales"),
 });
 
 const JUST_NOW_MS = 5000;
@@ -106,35 +105,30 @@ const JUST_NOW_MS = 5000;
 export const sheetQuery = (id: number) =>
   queryOptions({
     queryKey: ["sheets", id],
-    queryFn: () => got(api.GET("/api/scales/{key}", { params: { path: { key: id } } })),
+    queryFn: () => ask("GET /api/scales/{key}", { key: id }),
     // Another window may change it, so only what has just been fetched is laid on the bench.
     staleTime: JUST_NOW_MS,
   });
 
-type Computed = {
-  [Path in keyof paths as Path extends `/api/scales/compute/${infer What}`
+/** What can be computed of sheets. */
+type Computable = Question extends infer Q
+  ? Q extends `POST /api/scales/compute/${infer What}`
     ? What
-    : never]: paths[Path] extends {
-    post: {
-      requestBody: { content: { "application/json": infer Body } };
-      responses: { 200: { content: { "application/json": infer Answer } } };
-    };
-  }
-    ? { body: Body; answer: Answer }
-    : never;
-};
+    : never
+  : never;
+type Compute<What extends Computable> = `POST /api/scales/compute/${What}`;
+type BodyOf<What extends Computable> =
+  Given<Compute<What>> extends { body: infer Body } ? Body : never;
 
 /** What the server computes of a request. One that is overtaken by another is given up. */
-export function computedQuery<What extends keyof Computed>(
-  what: What,
-  body: Computed[What]["body"] | null,
-) {
+export function computedQuery<What extends Computable>(what: What, body: BodyOf<What> | null) {
   return queryOptions({
     queryKey: ["compute", what, body],
-    queryFn: async ({ signal }): Promise<Computed[What]["answer"]> => {
-      const path = `/api/scales/compute/${what}` as "/api/scales/compute/chart";
-      return got(api.POST(path, { body: body as never, signal })) as never;
-    },
+    queryFn: ({ signal }): Promise<Answer<Compute<What>>> =>
+      ask(`POST /api/scales/compute/${what}` as "POST /api/scales/compute/chart", {
+        body: body as never,
+        signal,
+      }) as never,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
@@ -142,9 +136,9 @@ export function computedQuery<What extends keyof Computed>(
 
 /** The same on screen: the last answer stays in sight until the new one is there, by its own
  * question where it is `asked`, or with the answer to something else. */
-export function useComputed<What extends keyof Computed>(
+export function useComputed<What extends Computable>(
   what: What,
-  body: Computed[What]["body"] | null,
+  body: BodyOf<What> | null,
   asked = true,
 ) {
   return useQuery({

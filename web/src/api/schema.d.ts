@@ -3096,7 +3096,8 @@ export interface components {
         };
         /**
          * TaskOut
-         * @description Work that takes a while: the share of it that is done, and what it is at.
+         * @description Work that takes a while: the share of it that is done, what it is at, and what it came to,
+         *     such as the key of what it made.
          */
         TaskOut: {
             /**
@@ -3117,6 +3118,10 @@ export interface components {
             saying: string;
             /** Has File */
             has_file: boolean;
+            /** Answer */
+            answer: {
+                [key: string]: number;
+            };
         };
         /**
          * Leave
@@ -3201,7 +3206,11 @@ export interface components {
             /** In Gamut */
             in_gamut: boolean;
             /** Lab */
-            lab: number[];
+            lab: [
+                number,
+                number,
+                number
+            ];
             /** Munsell */
             munsell: string;
             /** Name */
@@ -5171,7 +5180,18 @@ export interface components {
             /** Chroma */
             chroma: number;
             /** Pieces */
-            pieces: number[][][];
+            pieces: [
+                [
+                    number,
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number,
+                    number
+                ]
+            ][];
         };
         /**
          * FieldOut
@@ -5179,7 +5199,11 @@ export interface components {
          */
         FieldOut: {
             /** Lab */
-            lab: number[][];
+            lab: [
+                number,
+                number,
+                number
+            ][];
             /** Srgb */
             srgb: string[];
             /** In Gamut */
@@ -5191,7 +5215,11 @@ export interface components {
             /** Level */
             level: number;
             /** Point */
-            point: number[][];
+            point: [
+                number,
+                number,
+                number
+            ][];
             /** Parts */
             parts: number[][];
         };
@@ -5250,7 +5278,11 @@ export interface components {
             /** Among Steps */
             among_steps: boolean;
             /** Lab */
-            lab: number[];
+            lab: [
+                number,
+                number,
+                number
+            ];
             /** Chroma */
             chroma: number;
             /** Lean */
@@ -5315,7 +5347,11 @@ export interface components {
          */
         TrailOut: {
             /** Lab */
-            lab: number[][];
+            lab: [
+                number,
+                number,
+                number
+            ][];
             /** Srgb */
             srgb: string[];
             /** In Gamut */
@@ -5338,7 +5374,11 @@ export interface components {
             /** Lines */
             lines: components["schemas"]["ChromaLineOut"][];
             /** Neutral Point */
-            neutral_point: number[];
+            neutral_point: [
+                number,
+                number,
+                number
+            ];
             neutral: components["schemas"]["PatchOut"];
             /** Reaches */
             reaches: boolean;
@@ -5381,7 +5421,11 @@ export interface components {
          */
         Line: {
             /** Lab */
-            lab: number[][];
+            lab: [
+                number,
+                number,
+                number
+            ][];
             /** Srgb */
             srgb: string[];
             /** In Gamut */
@@ -6650,7 +6694,11 @@ export interface components {
          */
         PullOut: {
             /** Lab */
-            lab: number[][];
+            lab: [
+                number,
+                number,
+                number
+            ][];
             /** Srgb */
             srgb: string[];
             /** In Gamut */
@@ -6984,9 +7032,17 @@ export interface components {
          */
         BetweenIn: {
             /** Lab */
-            lab: number[];
+            lab: [
+                number,
+                number,
+                number
+            ];
             /** Others */
-            others: number[][];
+            others: [
+                number,
+                number,
+                number
+            ][];
         };
         /**
          * DotOut
@@ -7059,7 +7115,10 @@ export interface components {
             /** Touching */
             touching: number[];
             /** Centre */
-            centre: number[];
+            centre: [
+                number,
+                number
+            ];
             /** Name */
             name: string;
             /** Accent */
@@ -7776,19 +7835,6 @@ export interface components {
             needed: number;
         };
         /**
-         * Begun
-         * @description A reading that has begun, and the task that does it.
-         */
-        Begun: {
-            /** Id */
-            id: number;
-            /**
-             * Task
-             * Format: uuid
-             */
-            task: string;
-        };
-        /**
          * ReadBackHead
          * @description A photograph of a painted sheet, and what it is of.
          */
@@ -8230,6 +8276,240 @@ export interface components {
     headers: never;
     pathItems: never;
 }
+export type HandMl = components['schemas']['HandMl'];
+export type Me = components['schemas']['Me'];
+export type Preferences = components['schemas']['Preferences'];
+export type TaskOut = components['schemas']['TaskOut'];
+export type Leave = components['schemas']['Leave'];
+export type Known = components['schemas']['Known'];
+export type CodeIn = components['schemas']['CodeIn'];
+export type DeviceOut = components['schemas']['DeviceOut'];
+export type NetworkOut = components['schemas']['NetworkOut'];
+export type KnownAs = components['schemas']['KnownAs'];
+export type Look = components['schemas']['Look'];
+export type PaintOut = components['schemas']['PaintOut'];
+export type NatureOut = components['schemas']['NatureOut'];
+export type TubeOut = components['schemas']['TubeOut'];
+export type ReadingIn = components['schemas']['ReadingIn'];
+export type RecipePartIn = components['schemas']['RecipePartIn'];
+export type TubeIn = components['schemas']['TubeIn'];
+export type SeveralTubes = components['schemas']['SeveralTubes'];
+export type CharacterOut = components['schemas']['CharacterOut'];
+export type MadeOfOut = components['schemas']['MadeOfOut'];
+export type ReadingOut = components['schemas']['ReadingOut'];
+export type TubeDetailOut = components['schemas']['TubeDetailOut'];
+export type TubeChange = components['schemas']['TubeChange'];
+export type ReachOut = components['schemas']['ReachOut'];
+export type FoundReadingOut = components['schemas']['FoundReadingOut'];
+export type FoundOpticsOut = components['schemas']['FoundOpticsOut'];
+export type CalibrationOut = components['schemas']['CalibrationOut'];
+export type CalibrationRowOut = components['schemas']['CalibrationRowOut'];
+export type InstrumentOut = components['schemas']['InstrumentOut'];
+export type DrawdownIn = components['schemas']['DrawdownIn'];
+export type BoxOut = components['schemas']['BoxOut'];
+export type BoxesOut = components['schemas']['BoxesOut'];
+export type BoxIn = components['schemas']['BoxIn'];
+export type DeskIn = components['schemas']['DeskIn'];
+export type FoundTubeOut = components['schemas']['FoundTubeOut'];
+export type Ground = components['schemas']['Ground'];
+export type KindOut = components['schemas']['KindOut'];
+export type Ingredient = components['schemas']['Ingredient'];
+export type KeptMixtureOut = components['schemas']['KeptMixtureOut'];
+export type FoundMixture = components['schemas']['FoundMixture'];
+export type Origin = components['schemas']['Origin'];
+export type TubeMixture = components['schemas']['TubeMixture'];
+export type TubePart = components['schemas']['TubePart'];
+export type PhotoArea = components['schemas']['PhotoArea'];
+export type PhotographArea = components['schemas']['PhotographArea'];
+export type SourceIn = components['schemas']['SourceIn'];
+export type Target = components['schemas']['Target'];
+export type PhotographOut = components['schemas']['PhotographOut'];
+export type Card = components['schemas']['Card'];
+export type CardSet = components['schemas']['CardSet'];
+export type AreaColour = components['schemas']['AreaColour'];
+export type Note = components['schemas']['Note'];
+export type SummaryOut = components['schemas']['SummaryOut'];
+export type BrownsChartIn = components['schemas']['BrownsChartIn'];
+export type CalibrationChartIn = components['schemas']['CalibrationChartIn'];
+export type DarksChartIn = components['schemas']['DarksChartIn'];
+export type GridChartIn = components['schemas']['GridChartIn'];
+export type LayersChartIn = components['schemas']['LayersChartIn'];
+export type NeighboursChartIn = components['schemas']['NeighboursChartIn'];
+export type Part = components['schemas']['Part'];
+export type PicksIn = components['schemas']['PicksIn'];
+export type PinsIn = components['schemas']['PinsIn'];
+export type RecessionChartIn = components['schemas']['RecessionChartIn'];
+export type SavedPatchOut = components['schemas']['SavedPatchOut'];
+export type ScaleChartIn = components['schemas']['ScaleChartIn'];
+export type ShadesChartIn = components['schemas']['ShadesChartIn'];
+export type SheetMeasure = components['schemas']['SheetMeasure'];
+export type SheetOut = components['schemas']['SheetOut'];
+export type StringsChartIn = components['schemas']['StringsChartIn'];
+export type TellingChartIn = components['schemas']['TellingChartIn'];
+export type Ticks = components['schemas']['Ticks'];
+export type TintsChartIn = components['schemas']['TintsChartIn'];
+export type TriadChartIn = components['schemas']['TriadChartIn'];
+export type ValuesChartIn = components['schemas']['ValuesChartIn'];
+export type WheelChartIn = components['schemas']['WheelChartIn'];
+export type NoteIn = components['schemas']['NoteIn'];
+export type SheetIn = components['schemas']['SheetIn'];
+export type AheadOut = components['schemas']['AheadOut'];
+export type ChartOut = components['schemas']['ChartOut'];
+export type ChromaLineOut = components['schemas']['ChromaLineOut'];
+export type FieldOut = components['schemas']['FieldOut'];
+export type KeptAgain_ChartOut_ = components['schemas']['KeptAgain_ChartOut_'];
+export type LayerRun = components['schemas']['LayerRun'];
+export type LayersAhead = components['schemas']['LayersAhead'];
+export type NeutralOut = components['schemas']['NeutralOut'];
+export type PaintRef = components['schemas']['PaintRef'];
+export type PatchOut = components['schemas']['PatchOut'];
+export type RunOut = components['schemas']['RunOut'];
+export type TrailOut = components['schemas']['TrailOut'];
+export type TriangleOut = components['schemas']['TriangleOut'];
+export type Ticked = components['schemas']['Ticked'];
+export type FixOut = components['schemas']['FixOut'];
+export type Line = components['schemas']['Line'];
+export type PartnerOut = components['schemas']['PartnerOut'];
+export type Swatch = components['schemas']['Swatch'];
+export type PartnersIn = components['schemas']['PartnersIn'];
+export type NudgeOut = components['schemas']['NudgeOut'];
+export type NudgesOut = components['schemas']['NudgesOut'];
+export type NudgesIn = components['schemas']['NudgesIn'];
+export type MutingOut = components['schemas']['MutingOut'];
+export type MutingIn = components['schemas']['MutingIn'];
+export type AmountOut = components['schemas']['AmountOut'];
+export type MeasuredOut = components['schemas']['MeasuredOut'];
+export type Spare = components['schemas']['Spare'];
+export type Used = components['schemas']['Used'];
+export type WorkLine = components['schemas']['WorkLine'];
+export type WorkPlan = components['schemas']['WorkPlan'];
+export type PlanIn = components['schemas']['PlanIn'];
+export type CompareOut = components['schemas']['CompareOut'];
+export type CompareIn = components['schemas']['CompareIn'];
+export type FirstIn = components['schemas']['FirstIn'];
+export type OpenedOut = components['schemas']['OpenedOut'];
+export type PileSummaryOut = components['schemas']['PileSummaryOut'];
+export type AdviceOut = components['schemas']['AdviceOut'];
+export type CalibratesOut = components['schemas']['CalibratesOut'];
+export type PileAdviceOut = components['schemas']['PileAdviceOut'];
+export type PileOut = components['schemas']['PileOut'];
+export type PileStepOut = components['schemas']['PileStepOut'];
+export type PileIn = components['schemas']['PileIn'];
+export type PileChange = components['schemas']['PileChange'];
+export type TouchingOut = components['schemas']['TouchingOut'];
+export type PileEventIn = components['schemas']['PileEventIn'];
+export type SplitIn = components['schemas']['SplitIn'];
+export type FamilyIn = components['schemas']['FamilyIn'];
+export type PotIn = components['schemas']['PotIn'];
+export type WeighIn = components['schemas']['WeighIn'];
+export type ReadPileIn = components['schemas']['ReadPileIn'];
+export type CalibrateIn = components['schemas']['CalibrateIn'];
+export type GramScaleOut = components['schemas']['GramScaleOut'];
+export type GramScaleIn = components['schemas']['GramScaleIn'];
+export type PutIn = components['schemas']['PutIn'];
+export type KeepIn = components['schemas']['KeepIn'];
+export type PaintingSummaryOut = components['schemas']['PaintingSummaryOut'];
+export type PaletteLook = components['schemas']['PaletteLook'];
+export type GivingIn = components['schemas']['GivingIn'];
+export type LayersIn = components['schemas']['LayersIn'];
+export type Measure = components['schemas']['Measure'];
+export type MotherIn = components['schemas']['MotherIn'];
+export type PaintingOut = components['schemas']['PaintingOut'];
+export type PaintingRequest = components['schemas']['PaintingRequest'];
+export type PassageIn = components['schemas']['PassageIn'];
+export type PictureIn = components['schemas']['PictureIn'];
+export type PinnedIn = components['schemas']['PinnedIn'];
+export type SurfaceIn = components['schemas']['SurfaceIn'];
+export type VersionOut = components['schemas']['VersionOut'];
+export type PaintingIn = components['schemas']['PaintingIn'];
+export type KeptAgain_NoneType_ = components['schemas']['KeptAgain_NoneType_'];
+export type CurveOut = components['schemas']['CurveOut'];
+export type FigureOut = components['schemas']['FigureOut'];
+export type FiguresOut = components['schemas']['FiguresOut'];
+export type HarmonisedOut = components['schemas']['HarmonisedOut'];
+export type HarmonyOut = components['schemas']['HarmonyOut'];
+export type JudgedOut = components['schemas']['JudgedOut'];
+export type MotherOut = components['schemas']['MotherOut'];
+export type PullOut = components['schemas']['PullOut'];
+export type ShareOut = components['schemas']['ShareOut'];
+export type CandidateOut = components['schemas']['CandidateOut'];
+export type CandidatesOut = components['schemas']['CandidatesOut'];
+export type SchoolOut = components['schemas']['SchoolOut'];
+export type SchoolsIn = components['schemas']['SchoolsIn'];
+export type PaintingPlanOut = components['schemas']['PaintingPlanOut'];
+export type PassageNeedOut = components['schemas']['PassageNeedOut'];
+export type TubeNeedOut = components['schemas']['TubeNeedOut'];
+export type PaintingPlanIn = components['schemas']['PaintingPlanIn'];
+export type MixedOut = components['schemas']['MixedOut'];
+export type MixturesOut = components['schemas']['MixturesOut'];
+export type SetOut = components['schemas']['SetOut'];
+export type MixturesIn = components['schemas']['MixturesIn'];
+export type LayersOut = components['schemas']['LayersOut'];
+export type ComputeLayersIn = components['schemas']['ComputeLayersIn'];
+export type BetweenOut = components['schemas']['BetweenOut'];
+export type BetweenIn = components['schemas']['BetweenIn'];
+export type DotOut = components['schemas']['DotOut'];
+export type DotIn = components['schemas']['DotIn'];
+export type DividedOut = components['schemas']['DividedOut'];
+export type RegionOut = components['schemas']['RegionOut'];
+export type DivideIn = components['schemas']['DivideIn'];
+export type DivisionOut = components['schemas']['DivisionOut'];
+export type RegionsIn = components['schemas']['RegionsIn'];
+export type VersionIn = components['schemas']['VersionIn'];
+export type Filters = components['schemas']['Filters'];
+export type WallGroup = components['schemas']['WallGroup'];
+export type WallOut = components['schemas']['WallOut'];
+export type WallSwatch = components['schemas']['WallSwatch'];
+export type MapCell = components['schemas']['MapCell'];
+export type MapOut = components['schemas']['MapOut'];
+export type EntryOut = components['schemas']['EntryOut'];
+export type Link = components['schemas']['Link'];
+export type MadeStep = components['schemas']['MadeStep'];
+export type MixingOut = components['schemas']['MixingOut'];
+export type PartOut = components['schemas']['PartOut'];
+export type RemarkOut = components['schemas']['RemarkOut'];
+export type EntryIn = components['schemas']['EntryIn'];
+export type Viewing = components['schemas']['Viewing'];
+export type EntryChange = components['schemas']['EntryChange'];
+export type RemarkIn = components['schemas']['RemarkIn'];
+export type AgainOut = components['schemas']['AgainOut'];
+export type AgainIn = components['schemas']['AgainIn'];
+export type ButIn = components['schemas']['ButIn'];
+export type BookIn = components['schemas']['BookIn'];
+export type WrittenFilters = components['schemas']['WrittenFilters'];
+export type FoundEntry = components['schemas']['FoundEntry'];
+export type UnsurePart = components['schemas']['UnsurePart'];
+export type Taken = components['schemas']['Taken'];
+export type Point = components['schemas']['Point'];
+export type StoreOut = components['schemas']['StoreOut'];
+export type StoreTube = components['schemas']['StoreTube'];
+export type HabitOut = components['schemas']['HabitOut'];
+export type HueCount = components['schemas']['HueCount'];
+export type TeachesOut = components['schemas']['TeachesOut'];
+export type ReadBackHead = components['schemas']['ReadBackHead'];
+export type LearntTube = components['schemas']['LearntTube'];
+export type ReadBackOut = components['schemas']['ReadBackOut'];
+export type ReadBox = components['schemas']['ReadBox'];
+export type TubesIn = components['schemas']['TubesIn'];
+export type Noted = components['schemas']['Noted'];
+export type FoundCard = components['schemas']['FoundCard'];
+export type ExerciseChoice = components['schemas']['ExerciseChoice'];
+export type ExerciseOut = components['schemas']['ExerciseOut'];
+export type ExerciseShown = components['schemas']['ExerciseShown'];
+export type PracticeOut = components['schemas']['PracticeOut'];
+export type PracticeSession = components['schemas']['PracticeSession'];
+export type PracticeBegin = components['schemas']['PracticeBegin'];
+export type AnswerJudged = components['schemas']['AnswerJudged'];
+export type PracticeAnswer = components['schemas']['PracticeAnswer'];
+export type ConfusedOut = components['schemas']['ConfusedOut'];
+export type PracticeMatch = components['schemas']['PracticeMatch'];
+export type PracticeRecord = components['schemas']['PracticeRecord'];
+export type PractisedOut = components['schemas']['PractisedOut'];
+export type ThresholdOut = components['schemas']['ThresholdOut'];
+export type ThresholdPoint = components['schemas']['ThresholdPoint'];
+export type PracticeSet = components['schemas']['PracticeSet'];
+export type ResultRow = components['schemas']['ResultRow'];
+export type Problem = components['schemas']['Problem'];
 export type $defs = Record<string, never>;
 export interface operations {
     server_painters_api_me: {
@@ -13066,7 +13346,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Begun"];
+                    "application/json": components["schemas"]["TaskOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */
@@ -13103,7 +13383,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Begun"];
+                    "application/json": components["schemas"]["TaskOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

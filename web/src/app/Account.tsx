@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { FileDown, LogOut, RotateCcw } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { api, got, type Me } from "../api/client";
+import { ask } from "../api/client";
 import { meQuery } from "../api/queries";
+import type { Me } from "../api/schema";
 import { changePassword, endSession, sessionsQuery } from "../api/session";
 import { fetchFile, taskFile, useTask } from "../keeping/useTask";
 import { Button } from "../ui/Button";
@@ -53,7 +54,7 @@ export function Account({
 /** All that is kept, gathered into one file while one waits. */
 function TakeAlong() {
   const { task, underWay, begin, stop, trouble } = useTask(
-    () => got(api.POST("/api/me/studio")),
+    () => ask("POST /api/me/studio"),
     (done) => fetchFile(taskFile(done)),
   );
   return (
@@ -83,7 +84,7 @@ function Shared({ onDone }: { onDone: () => void }) {
   const cache = useQueryClient();
   const openNewest = useOpenNewest();
   const anew = useMutation({
-    mutationFn: () => got(api.POST("/api/demo/anew")),
+    mutationFn: () => ask("POST /api/demo/anew"),
     onSuccess: async () => {
       cache.removeQueries({ predicate: ({ queryKey }) => queryKey[0] !== meQuery.queryKey[0] });
       await openNewest();
@@ -176,7 +177,7 @@ function Sessions() {
 function Leave({ onLeave }: { onLeave: () => void }) {
   const [sure, setSure] = useState(false);
   const leave = usePasswords(async ({ password = "" }) => {
-    await got(api.POST("/api/me/leave", { body: { password } }));
+    await ask("POST /api/me/leave", { body: { password } });
     onLeave();
   });
   return (

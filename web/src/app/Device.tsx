@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { csrfToken } from "../api/session";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -11,13 +11,13 @@ export function Device() {
   const cache = useQueryClient();
   const navigate = useNavigate();
   const [code, setCode] = useState("");
-  const knock = () => got(api.GET("/api/device"));
+  const knock = () => ask("GET /api/device");
   useQuery({ queryKey: ["device"], queryFn: knock });
   const enter = useMutation({
     mutationFn: async () => {
       // It also brings the cookie that the code is sent with, and may still be under way.
       if (!csrfToken()) await knock();
-      return got(api.POST("/api/device", { body: { code } }));
+      return ask("POST /api/device", { body: { code } });
     },
     onSuccess: () => {
       cache.clear();

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from "react";
-import type { Me } from "../api/client";
 import { DOOR } from "../api/door";
+import type { Me } from "../api/schema";
 import { swatchStyle } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { OpenDemo } from "./OpenDemo";

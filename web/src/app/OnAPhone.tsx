@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 
@@ -7,13 +7,12 @@ import { Note } from "../ui/Note";
 export function OnAPhone({ className }: { className: string }) {
   const { data, error, refetch } = useQuery({
     queryKey: ["network"],
-    queryFn: () => got(api.POST("/api/network")),
+    queryFn: () => ask("POST /api/network"),
     staleTime: 0,
     gcTime: 0,
   });
   const sendAway = useMutation({
-    mutationFn: (id: number) =>
-      got(api.DELETE("/api/devices/{device_id}", { params: { path: { device_id: id } } })),
+    mutationFn: (id: number) => ask("DELETE /api/devices/{device_id}", { device_id: id }),
     onSettled: () => refetch(),
   });
   return (

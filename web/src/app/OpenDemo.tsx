@@ -1,6 +1,6 @@
 import { useMutation } from "@tanstack/react-query";
 import { forgetAnswers } from "../api/answers";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 
@@ -8,7 +8,7 @@ import { Note } from "../ui/Note";
 export function OpenDemo({ onDone }: { onDone: () => void }) {
   const opening = useMutation({
     mutationFn: async () => {
-      await got(api.POST("/api/demo"));
+      await ask("POST /api/demo");
       await forgetAnswers();
     },
     onSuccess: onDone,

@@ -1,4 +1,4 @@
-import type { Me } from "../api/client";
+import type { Me } from "../api/schema";
 import { resumeSession } from "../api/session";
 import { Panel } from "../ui/Panel";
 import { OpenDemo } from "./OpenDemo";

@@ -8,11 +8,11 @@ import {
   Outlet,
   redirect,
 } from "@tanstack/react-router";
-import type { Me } from "../api/client";
 import { isFirstView, isHere, setHere } from "../api/early";
 import { NOBODY } from "../api/preferences";
 import { Problem } from "../api/problem";
 import { meQuery } from "../api/queries";
+import type { Me } from "../api/schema";
 import { PICTURE, WORDS, type Word } from "../mixtures/sheets/draft";
 import { ScalesStage } from "../scales/ScalesStage";
 import { prefetchSheet } from "../scales/sheet/prefetch";

@@ -2,9 +2,10 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { ArrowRight, RotateCcw } from "lucide-react";
 import { useState } from "react";
-import { api, type Entry, got, type Measure } from "../api/client";
+import { ask } from "../api/client";
 import { amountsIn, usePreferences, withKind } from "../api/preferences";
 import { pileQuery, pilesQuery } from "../api/queries";
+import type { EntryOut, Measure } from "../api/schema";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
 import { fromHere, stillThere } from "../keeping/going";
@@ -21,7 +22,7 @@ const DIRECTIONS = ["lighter", "darker", "warmer", "cooler", "greyer", "clearer"
 type Direction = (typeof DIRECTIONS)[number];
 
 /** An entry mixed again: any amount, in the painter's measure, or a step another way. */
-export function Again({ entry }: { entry: Entry }) {
+export function Again({ entry }: { entry: EntryOut }) {
   const [open, setOpen] = useState(false);
   const but = useBut(entry.id);
   const gone = entry.mixture === null;
@@ -54,12 +55,7 @@ function useBut(id: number) {
   const navigate = useNavigate();
   return useMutation({
     mutationFn: (way: Direction) =>
-      got(
-        api.POST("/api/journal/entries/{key}/but", {
-          params: { path: { key: id } },
-          body: { way, token: newToken() },
-        }),
-      ),
+      ask("POST /api/journal/entries/{key}/but", { key: id, body: { way, token: newToken() } }),
     onMutate: fromHere,
     onSuccess: (pile, _, began) => {
       cache.setQueryData(pileQuery(pile.id).queryKey, pile);
@@ -70,7 +66,7 @@ function useBut(id: number) {
   });
 }
 
-function Plan({ entry }: { entry: Entry }) {
+function Plan({ entry }: { entry: EntryOut }) {
   const usual = entry.mixings.find(({ volume_ml }) => volume_ml !== null)?.volume_ml ?? 5;
   const [amount, setAmount] = useState(Number(usual.toPrecision(2)));
   const { me } = usePreferences();
@@ -80,16 +76,14 @@ function Plan({ entry }: { entry: Entry }) {
   const begin = useBeginPiles();
   const plan = useMutation({
     mutationFn: (nearest: boolean) =>
-      got(
-        api.POST("/api/journal/entries/{key}/again", {
-          params: { path: { key: entry.id } },
-          body: {
-            volume_ml: amount,
-            measure,
-            nearest,
-          },
-        }),
-      ),
+      ask("POST /api/journal/entries/{key}/again", {
+        key: entry.id,
+        body: {
+          volume_ml: amount,
+          measure,
+          nearest,
+        },
+      }),
   });
   const told = plan.data;
   return (

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ColourMapOf, WallSwatch } from "../api/client";
+import type { MapOut, WallSwatch } from "../api/schema";
 import { Note } from "../ui/Note";
 import { type Filters, mapQuery } from "./queries";
 import { Touching } from "./Wall";
@@ -82,7 +82,7 @@ function Cell({
   onOpen,
   onNear,
 }: {
-  cell: ColourMapOf["cells"][number];
+  cell: MapOut["cells"][number];
   row: number;
   says: string;
   open: number | null;

@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { Trash2, Undo2 } from "lucide-react";
 import { useEffect, useState } from "react";
-import type { Entry } from "../api/client";
+import type { EntryOut } from "../api/schema";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
@@ -42,7 +42,7 @@ export function EntrySlip({ id, tags }: { id: number; tags: readonly string[] })
   );
 }
 
-function Slip({ entry, known }: { entry: Entry; known: readonly string[] }) {
+function Slip({ entry, known }: { entry: EntryOut; known: readonly string[] }) {
   const does = useEntry(entry);
   if (entry.thrown_away)
     return (
@@ -103,7 +103,7 @@ function Slip({ entry, known }: { entry: Entry; known: readonly string[] }) {
 
 const percent = (share: number) => `${(100 * share).toFixed(share < 0.1 ? 1 : 0)} %`;
 
-function Name({ entry, onName }: { entry: Entry; onName: (name: string) => void }) {
+function Name({ entry, onName }: { entry: EntryOut; onName: (name: string) => void }) {
   const [name, setName] = useState(entry.title);
   useEffect(() => setName(entry.title), [entry.title]);
   return (
@@ -118,7 +118,7 @@ function Name({ entry, onName }: { entry: Entry; onName: (name: string) => void 
 }
 
 /** When it was mixed, and how near its target. */
-function Times({ entry }: { entry: Entry }) {
+function Times({ entry }: { entry: EntryOut }) {
   return (
     <section aria-label="When it was mixed" className={PART}>
       <h2 className="font-bold">
@@ -146,7 +146,7 @@ function Times({ entry }: { entry: Entry }) {
 }
 
 /** The pile it was made in, as a strip of small patches. */
-function Made({ entry }: { entry: Entry }) {
+function Made({ entry }: { entry: EntryOut }) {
   if (entry.made.length < 2) return null;
   return (
     <section aria-label="How it was made" className={PART}>
@@ -168,7 +168,7 @@ function Made({ entry }: { entry: Entry }) {
   );
 }
 
-function Links({ entry }: { entry: Entry }) {
+function Links({ entry }: { entry: EntryOut }) {
   if (entry.links.length === 0) return null;
   return (
     <section aria-label="Where it stands" className={PART}>
@@ -189,7 +189,7 @@ function Links({ entry }: { entry: Entry }) {
   );
 }
 
-function addressOf(kind: Entry["links"][number]["kind"], id: string) {
+function addressOf(kind: EntryOut["links"][number]["kind"], id: string) {
   switch (kind) {
     case "pile":
       return { to: "/piles/{-$pileId}", params: { pileId: id } } as const;
@@ -204,7 +204,7 @@ function addressOf(kind: Entry["links"][number]["kind"], id: string) {
 }
 
 /** What a painter writes beside it. */
-function Beside({ entry, onNote }: { entry: Entry; onNote: (note: string) => void }) {
+function Beside({ entry, onNote }: { entry: EntryOut; onNote: (note: string) => void }) {
   const [note, setNote] = useState(entry.note);
   return (
     <label className={`block ${PART}`}>

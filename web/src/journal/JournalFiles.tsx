@@ -1,7 +1,8 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { FileDown } from "lucide-react";
 import { useState } from "react";
-import { api, type FoundEntry, got } from "../api/client";
+import { ask } from "../api/client";
+import type { FoundEntry } from "../api/schema";
 import { FilePanel } from "../keeping/FilePanel";
 import { fetchFile, taskFile, useTask } from "../keeping/useTask";
 import { ActionMenu } from "../ui/ActionMenu";
@@ -23,7 +24,7 @@ export function JournalFiles({ filters }: { filters: Filters }) {
   const cache = useQueryClient();
   const book = useTask(
     (form: "cards" | "labels") =>
-      got(api.POST("/api/journal/book", { body: { form, filters: { ...ALL, ...filters } } })),
+      ask("POST /api/journal/book", { body: { form, filters: { ...ALL, ...filters } } }),
     (done) => fetchFile(taskFile(done)),
   );
   const query = new URLSearchParams(

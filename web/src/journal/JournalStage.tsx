@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useState } from "react";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { tubesQuery } from "../api/queries";
 import { DEFAULTS } from "../api/tables";
 import { newToken } from "../api/token";
@@ -109,18 +109,16 @@ function NothingMixed() {
   const pair = examplePair(tubes);
   const note = useMutation({
     mutationFn: () =>
-      got(
-        api.POST("/api/journal/notes", {
-          body: {
-            mixture: { parts: (pair ?? []).flatMap(({ parts }) => parts), name: "" },
-            viewing: DEFAULTS.Viewing,
-            name: "An example",
-            note: "Throw it away when you have looked at it.",
-            tags: [],
-            token: newToken(),
-          },
-        }),
-      ),
+      ask("POST /api/journal/notes", {
+        body: {
+          mixture: { parts: (pair ?? []).flatMap(({ parts }) => parts), name: "" },
+          viewing: DEFAULTS.Viewing,
+          name: "An example",
+          note: "Throw it away when you have looked at it.",
+          tags: [],
+          token: newToken(),
+        },
+      }),
     onSuccess: () => cache.invalidateQueries({ queryKey: ["journal"] }),
   });
   return (

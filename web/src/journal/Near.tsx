@@ -1,4 +1,4 @@
-import type { WallSwatch } from "../api/client";
+import type { WallSwatch } from "../api/schema";
 import { differenceText } from "../seen/difference";
 import { Touching } from "./Wall";
 

@@ -1,5 +1,5 @@
 import { type FormEvent, useState } from "react";
-import type { Entry } from "../api/client";
+import type { EntryOut } from "../api/schema";
 import { FromPhotograph } from "../photographs/FromPhotograph";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
@@ -15,7 +15,7 @@ const HOW = {
 } as const;
 
 /** How it came out in truth: what was seen, and a line to add another. */
-export function Remarks({ entry, does }: { entry: Entry; does: ReturnType<typeof useEntry> }) {
+export function Remarks({ entry, does }: { entry: EntryOut; does: ReturnType<typeof useEntry> }) {
   const [adding, setAdding] = useState(false);
   const [word, setWord] = useState("");
   const [colour, setColour] = useState("");

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Store } from "../api/client";
 import { paintingsQuery } from "../api/queries";
+import type { StoreOut } from "../api/schema";
 import { Note } from "../ui/Note";
 import { Select } from "../ui/Select";
 import { useSize } from "../ui/useSize";
@@ -10,7 +10,7 @@ import { TimePlot } from "./TimePlot";
 
 const ml = (amount: number) => (amount < 0.005 ? "–" : `${Number(amount.toPrecision(3))}`);
 const COLUMNS = ["Squeezed", "Used", "In piles", "In pots", "Wasted", "Left"] as const;
-const amounts = (row: Store["tubes"][number]) => [
+const amounts = (row: StoreOut["tubes"][number]) => [
   row.squeezed_ml,
   row.used_ml,
   row.in_piles_ml,

@@ -1,6 +1,6 @@
 import { Plus, X } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import type { Entry } from "../api/client";
+import type { EntryOut } from "../api/schema";
 import { Button } from "../ui/Button";
 
 const SUGGESTED = 6;
@@ -11,7 +11,7 @@ export function Tags({
   known,
   onTags,
 }: {
-  entry: Entry;
+  entry: EntryOut;
   known: readonly string[];
   onTags: (tags: string[]) => void;
 }) {
@@ -64,7 +64,7 @@ export function Tags({
 }
 
 /** Tags of other entries: first those that the painter's own words name. */
-function suggested(entry: Entry, known: readonly string[]): string[] {
+function suggested(entry: EntryOut, known: readonly string[]): string[] {
   const told = `${entry.title} ${entry.note} ${entry.target_name}`.toLowerCase();
   const left = known.filter((tag) => !entry.tags.includes(tag));
   const named = left.filter((tag) => told.includes(tag));

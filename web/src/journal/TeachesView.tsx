@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Teaches } from "../api/client";
+import type { TeachesOut } from "../api/schema";
 import { Note } from "../ui/Note";
 import { useSize } from "../ui/useSize";
 import { teachesQuery } from "./queries";
@@ -110,13 +110,13 @@ export function TeachesView({ onOpen }: { onOpen: (id: number) => void }) {
   );
 }
 
-const share = (count: number, told: Teaches) =>
+const share = (count: number, told: TeachesOut) =>
   (60 * count) / Math.max(...told.hues.map((hue) => hue.count), 1);
 
 const MOST = 12;
 
 /** Where the mean of one dimension lies, and how sure that is. */
-function HabitLine({ habit }: { habit: Teaches["habits"][number] }) {
+function HabitLine({ habit }: { habit: TeachesOut["habits"][number] }) {
   const [name, less, more] = DIMENSIONS[habit.dimension] ?? [habit.dimension, "less", "more"];
   const at = (figure: number) => `${50 + (50 * Math.max(-MOST, Math.min(MOST, figure))) / MOST}%`;
   return (

@@ -1,5 +1,5 @@
 import { scaleLinear } from "d3-scale";
-import type { TimePoint } from "../api/client";
+import type { Point } from "../api/schema";
 import { Plot } from "../plots/Plot";
 
 const HEIGHT = 150;
@@ -15,7 +15,7 @@ export function TimePlot({
   unit,
   bars = false,
 }: {
-  points: readonly TimePoint[];
+  points: readonly Point[];
   width: number;
   label: string;
   unit: string;
@@ -27,7 +27,7 @@ export function TimePlot({
   const x = scaleLinear([0, Math.max(points.length - 1, 1)], [LEFT + room, width - room - 4]);
   const y = scaleLinear([0, most], [HEIGHT - BELOW, TOP]).nice(3);
   const band = points.length > 1 ? (x(1) - x(0)) * 0.7 : 20;
-  const day = (point: TimePoint | undefined) =>
+  const day = (point: Point | undefined) =>
     point
       ? new Date(point.at).toLocaleDateString(undefined, { day: "numeric", month: "short" })
       : "";
@@ -94,7 +94,7 @@ export function TimePlot({
 const AROUND = 4;
 
 /** The middle one of each and its neighbours, which one bad day does not move. */
-function middles(points: readonly TimePoint[]): number[] {
+function middles(points: readonly Point[]): number[] {
   return points.map((_, at) => {
     const near = points.slice(Math.max(0, at - AROUND), at + AROUND + 1).map(({ value }) => value);
     near.sort((a, b) => a - b);

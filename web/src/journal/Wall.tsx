@@ -1,7 +1,7 @@
 import { useQueries } from "@tanstack/react-query";
 import { useVirtualizer } from "@tanstack/react-virtual";
 import { type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
-import type { Wall as Told, WallSwatch } from "../api/client";
+import type { WallOut as Told, WallSwatch } from "../api/schema";
 import { Swatch } from "../seen/Swatch";
 import { useSize } from "../ui/useSize";
 import { type Filters, type Order, PAGE, pageQuery } from "./queries";

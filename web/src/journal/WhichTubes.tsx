@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
-import type { FoundEntry } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type { FoundEntry } from "../api/schema";
 import { Select } from "../ui/Select";
 
 /** The tube that the painter says a label is of; none for a paint that is in no tube. */

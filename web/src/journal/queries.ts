@@ -1,5 +1,6 @@
 import { keepPreviousData, type QueryClient, queryOptions } from "@tanstack/react-query";
-import { api, type Entry, got } from "../api/client";
+import { ask } from "../api/client";
+import type { EntryOut } from "../api/schema";
 
 /** How the wall is ordered. */
 export type Order = "day" | "painting" | "tubes";
@@ -24,7 +25,7 @@ export const PAGE = 200;
 export const wallQuery = (order: Order, filters: Filters) =>
   queryOptions({
     queryKey: ["journal", "wall", order, filters],
-    queryFn: () => got(api.GET("/api/journal/wall", { params: { query: { order, ...filters } } })),
+    queryFn: () => ask("GET /api/journal/wall", { order, ...filters }),
     placeholderData: keepPreviousData,
   });
 
@@ -32,25 +33,27 @@ export const pageQuery = (order: Order, filters: Filters, group: string, page: n
   queryOptions({
     queryKey: ["journal", "page", order, filters, group, page],
     queryFn: () =>
-      got(
-        api.GET("/api/journal/swatches", {
-          params: { query: { order, group, first: page * PAGE, count: PAGE, ...filters } },
-        }),
-      ),
+      ask("GET /api/journal/swatches", {
+        order,
+        group,
+        first: page * PAGE,
+        count: PAGE,
+        ...filters,
+      }),
     staleTime: 30_000,
   });
 
 export const mapQuery = (filters: Filters) =>
   queryOptions({
     queryKey: ["journal", "map", filters],
-    queryFn: () => got(api.GET("/api/journal/map", { params: { query: { ...filters } } })),
+    queryFn: () => ask("GET /api/journal/map", { ...filters }),
     placeholderData: keepPreviousData,
   });
 
 export const nearQuery = (colour: string, filters: Filters) =>
   queryOptions({
     queryKey: ["journal", "near", colour, filters],
-    queryFn: () => got(api.GET("/api/journal/near", { params: { query: { colour, ...filters } } })),
+    queryFn: () => ask("GET /api/journal/near", { colour, ...filters }),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -58,23 +61,23 @@ export const nearQuery = (colour: string, filters: Filters) =>
 export const entryQuery = (id: number) =>
   queryOptions({
     queryKey: ["journal", "entry", id],
-    queryFn: () => got(api.GET("/api/journal/entries/{key}", { params: { path: { key: id } } })),
+    queryFn: () => ask("GET /api/journal/entries/{key}", { key: id }),
   });
 
 export const storeQuery = (painting: number | undefined) =>
   queryOptions({
     queryKey: ["journal", "store", painting],
-    queryFn: () => got(api.GET("/api/journal/store", { params: { query: { painting } } })),
+    queryFn: () => ask("GET /api/journal/store", { painting }),
     placeholderData: keepPreviousData,
   });
 
 export const teachesQuery = queryOptions({
   queryKey: ["journal", "teaches"],
-  queryFn: () => got(api.GET("/api/journal/teaches")),
+  queryFn: () => ask("GET /api/journal/teaches"),
 });
 
 /** Puts an entry as it is now where it is looked for, and has the wall fetched anew. */
-export function tellEntry(cache: QueryClient, entry: Entry) {
+export function tellEntry(cache: QueryClient, entry: EntryOut) {
   cache.setQueryData(entryQuery(entry.id).queryKey, entry);
   cache.invalidateQueries({ queryKey: ["journal", "wall"] });
   cache.invalidateQueries({ queryKey: ["journal", "page"] });

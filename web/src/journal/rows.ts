@@ -1,4 +1,4 @@
-import type { WallGroup } from "../api/client";
+import type { WallGroup } from "../api/schema";
 
 /** A line of the wall: what a group is, or a strip of its swatches. */
 export type Row =

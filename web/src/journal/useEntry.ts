@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, type Entry, got } from "../api/client";
+import { ask } from "../api/client";
 import { Problem } from "../api/problem";
+import type { EntryOut } from "../api/schema";
 import { newToken } from "../api/token";
 import { entryQuery, tellEntry } from "./queries";
 
@@ -19,23 +20,20 @@ interface Remarked {
 }
 
 /** What is done with an entry on its slip. */
-export function useEntry(entry: Entry) {
+export function useEntry(entry: EntryOut) {
   const cache = useQueryClient();
   const path = { key: entry.id };
-  const told = { onSuccess: (now: Entry) => tellEntry(cache, now) };
+  const told = { onSuccess: (now: EntryOut) => tellEntry(cache, now) };
   const write = useMutation({
     scope: { id: `entry ${entry.id}` },
     // One after another, each on what the one before it left.
     mutationFn: (body: Written) => {
       const now = cache.getQueryData(entryQuery(entry.id).queryKey) ?? entry;
-      return got(
-        api.PATCH("/api/journal/entries/{key}", {
-          params: { path },
-          body: { ...body, revision: now.revision },
-          // It arrives even where the window closes meanwhile; the longest note is short enough.
-          keepalive: true,
-        }),
-      );
+      return ask("PATCH /api/journal/entries/{key}", {
+        ...path,
+        body: { ...body, revision: now.revision },
+        keepalive: true,
+      });
     },
     ...told,
     // What another window wrote is shown; what was typed here stays in its field.
@@ -47,19 +45,17 @@ export function useEntry(entry: Entry) {
   const remark = useMutation({
     retry: 2,
     mutationFn: (body: Remarked & { token: string }) =>
-      got(
-        api.POST("/api/journal/entries/{key}/remarks", {
-          params: { path },
-          body: { how: body.photograph === null ? "eye" : "photograph", ...body },
-        }),
-      ),
+      ask("POST /api/journal/entries/{key}/remarks", {
+        ...path,
+        body: { how: body.photograph === null ? "eye" : "photograph", ...body },
+      }),
     ...told,
   });
   const away = useMutation({
     mutationFn: (thrown: boolean) =>
       thrown
-        ? got(api.DELETE("/api/journal/entries/{key}", { params: { path } }))
-        : got(api.POST("/api/journal/entries/{key}/restore", { params: { path } })),
+        ? ask("DELETE /api/journal/entries/{key}", { ...path })
+        : ask("POST /api/journal/entries/{key}/restore", { ...path }),
     onSuccess: (_, thrown) => tellEntry(cache, { ...entry, thrown_away: thrown }),
   });
   return {

@@ -2,7 +2,7 @@ import { cleanup, render, screen, waitFor, within } from "@testing-library/react
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Ticks } from "../api/client";
+import type { Ticks } from "../api/schema";
 import { studio } from "../testing/wire";
 import { Checklist } from "./Checklist";
 

@@ -1,5 +1,5 @@
 import { useLayoutEffect, useRef } from "react";
-import type { Ticks, WorkLine } from "../api/client";
+import type { Ticks, WorkLine } from "../api/schema";
 import { Hint } from "../help/Hint";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";

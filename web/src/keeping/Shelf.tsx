@@ -1,7 +1,7 @@
 import { type UseQueryOptions, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Copy, LibraryBig, Trash2 } from "lucide-react";
 import { type ComponentType, type ReactNode, useState } from "react";
-import { api, atKey, got } from "../api/client";
+import { ask } from "../api/client";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
 import { Panel } from "../ui/Panel";
@@ -75,7 +75,7 @@ export function Shelf<T extends Shelved>({
   const inOrder = { scope: { id: `shelf ${of.query.queryKey.join(" ")}` } };
   const throwAway = useMutation({
     ...inOrder,
-    mutationFn: (thing: T) => got(api.DELETE(`${of.path}/{key}`, atKey(thing.id))),
+    mutationFn: (thing: T) => ask(`DELETE ${of.path}/{key}`, { key: thing.id }),
     onSuccess: (_, thing) => {
       setThrown(thing);
       setGone((now) => [...now, thing.id]);
@@ -84,7 +84,7 @@ export function Shelf<T extends Shelved>({
   });
   const bringBack = useMutation({
     ...inOrder,
-    mutationFn: (thing: T) => got(api.POST(`${of.path}/{key}/restore`, atKey(thing.id))),
+    mutationFn: (thing: T) => ask(`POST ${of.path}/{key}/restore`, { key: thing.id }),
     onSuccess: (_, thing) => {
       setThrown(null);
       setGone((now) => now.filter((id) => id !== thing.id));
@@ -93,7 +93,7 @@ export function Shelf<T extends Shelved>({
   });
   const duplicate = useMutation({
     mutationFn: (thing: T) =>
-      got(api.POST(`${of.path}/{key}/copy` as "/api/scales/{key}/copy", atKey(thing.id))),
+      ask(`POST ${`${of.path}/{key}/copy` as "/api/scales/{key}/copy"}`, { key: thing.id }),
     onSettled: refresh,
   });
   const trouble = error ?? throwAway.error ?? bringBack.error ?? duplicate.error;

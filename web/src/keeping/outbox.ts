@@ -1,8 +1,9 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import { api, got, type PileEvent, type Ticks } from "../api/client";
+import { ask } from "../api/client";
 import { Problem } from "../api/problem";
 import { tellPile } from "../api/queries";
+import type { PileEventIn, Ticks } from "../api/schema";
 import { newToken } from "../api/token";
 
 /**
@@ -16,7 +17,7 @@ export type Waiting = {
   /** In words, for as long as it waits. */
   says: string;
   token: string;
-} & ({ pile: number; event: PileEvent } | { ticks: Ticked });
+} & ({ pile: number; event: PileEventIn } | { ticks: Ticked });
 
 /** Lines of a work plan that are done now. */
 export interface Ticked {
@@ -138,20 +139,12 @@ async function send(owner: string, cache: QueryClient): Promise<void> {
 
 async function sendOne(one: Waiting, cache: QueryClient): Promise<void> {
   if ("event" in one) {
-    const params = { path: { key: one.pile } };
-    const now = await got(api.POST("/api/piles/{key}/events", { params, body: one.event }));
+    const now = await ask("POST /api/piles/{key}/events", { key: one.pile, body: one.event });
     return tellPile(cache, now);
   }
   const { of, id, body } = one.ticks;
-  if (of === "sheet")
-    await got(api.PUT("/api/scales/{key}/ticks", { params: { path: { key: id } }, body }));
-  else
-    await got(
-      api.PUT("/api/paintings/{key}/ticks", {
-        params: { path: { key: id } },
-        body,
-      }),
-    );
+  if (of === "sheet") await ask("PUT /api/scales/{key}/ticks", { key: id, body });
+  else await ask("PUT /api/paintings/{key}/ticks", { key: id, body });
 }
 
 /** What is done to a painter's piles and plans, and what of it still waits to be sent. */
@@ -179,7 +172,7 @@ export function useOutbox(owner: string) {
   }, [waits, owner]);
   return {
     ...state,
-    put: (pile: number, event: Omit<PileEvent, "token">, says: string) => {
+    put: (pile: number, event: Omit<PileEventIn, "token">, says: string) => {
       change(owner, { refused: null });
       const token = newToken();
       keep(owner, (waiting) => [
@@ -189,7 +182,7 @@ export function useOutbox(owner: string) {
           says,
           token,
           pile,
-          event: { ...event, token } as PileEvent,
+          event: { ...event, token } as PileEventIn,
         },
       ]);
       pump();

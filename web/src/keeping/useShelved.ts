@@ -7,7 +7,8 @@ import {
 import type { NavigateOptions } from "@tanstack/react-router";
 import { useState } from "react";
 import { keepLater } from "../api/answers";
-import { api, atKey, got, type Me, type Ticks } from "../api/client";
+import { ask } from "../api/client";
+import type { Me, Ticks } from "../api/schema";
 import type { UnsavedStore } from "./unsaved";
 import { type Keeping, type Kept, useKept } from "./useKept";
 import { useMoving } from "./useMoving";
@@ -68,11 +69,11 @@ export function useShelved<D extends { name: string; request: object }, S extend
       differs: (draft, first) => JSON.stringify(draft.request) !== JSON.stringify(first.request),
       create: async (draft, token) => {
         const body = { ...of.bodyOf(draft), revision: null, token };
-        return (await got(api.POST(path, { body: body as never }))) as unknown as S;
+        return (await ask(`POST ${path}`, { body: body as never })) as unknown as S;
       },
       update: async (draft, id, stand) => {
         const body = { ...of.bodyOf(draft), ...stand };
-        const kept = await got(api.PUT(`${path}/{key}`, { ...atKey(id), body: body as never }));
+        const kept = await ask(`PUT ${path}/{key}`, { key: id, body: body as never });
         const key = of.computed?.(draft);
         if (key) cache.setQueryData(key, kept.computed);
         return kept;

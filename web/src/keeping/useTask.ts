@@ -1,14 +1,15 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
-import { api, got, type Task } from "../api/client";
+import { ask } from "../api/client";
+import type { TaskOut } from "../api/schema";
 
 const ASKED_EVERY_MS = 400;
 
-const isUnderWay = (task: Task | undefined) =>
+const isUnderWay = (task: TaskOut | undefined) =>
   task?.standing === "waiting" || task?.standing === "running";
 
 /** The address of the file a task came to. */
-export const taskFile = (task: Task) => `/api/tasks/${task.key}/file`;
+export const taskFile = (task: TaskOut) => `/api/tasks/${task.key}/file`;
 
 /** Hands a file to the painter as a link that is clicked would. */
 export function fetchFile(address: string, name = "") {
@@ -23,14 +24,14 @@ export function fetchFile(address: string, name = "") {
  * one that came to its end.
  */
 export function useTask<Asked = void>(
-  begin: (asked: Asked) => Promise<Task>,
-  onDone: (task: Task) => void,
+  begin: (asked: Asked) => Promise<TaskOut>,
+  onDone: (task: TaskOut) => void,
 ) {
   const begun = useMutation({ mutationFn: begin });
   const key = begun.data?.key ?? "";
   const { data: asked, error } = useQuery({
     queryKey: ["tasks", key],
-    queryFn: () => got(api.GET("/api/tasks/{key}", { params: { path: { key } } })),
+    queryFn: () => ask("GET /api/tasks/{key}", { key }),
     enabled: key !== "",
     refetchInterval: ({ state }) =>
       state.data && !isUnderWay(state.data) ? false : ASKED_EVERY_MS,
@@ -44,7 +45,7 @@ export function useTask<Asked = void>(
     onDone(task);
   }, [task, onDone]);
   const stop = useMutation({
-    mutationFn: () => got(api.POST("/api/tasks/{key}/stop", { params: { path: { key } } })),
+    mutationFn: () => ask("POST /api/tasks/{key}/stop", { key }),
   });
   const failed = task?.standing === "failed" ? task.saying : null;
   return {

@@ -1,6 +1,6 @@
 import { useEffect } from "react";
-import type { Ticks } from "../api/client";
 import { usePreferences } from "../api/preferences";
+import type { Ticks } from "../api/schema";
 import { type Ticked, useOutbox } from "./outbox";
 
 /** Ticks after some of one plan. */

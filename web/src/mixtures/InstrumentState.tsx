@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { instrumentQuery } from "../api/queries";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -10,11 +10,11 @@ export function InstrumentState() {
   const cache = useQueryClient();
   const took = (now: unknown) => cache.setQueryData(instrumentQuery.queryKey, now as never);
   const on = useMutation({
-    mutationFn: () => got(api.POST("/api/instrument/on")),
+    mutationFn: () => ask("POST /api/instrument/on"),
     onSuccess: took,
   });
   const tile = useMutation({
-    mutationFn: () => got(api.POST("/api/instrument/tile")),
+    mutationFn: () => ask("POST /api/instrument/tile"),
     onSuccess: took,
   });
   const minutes = Math.ceil((state?.tile_left_s ?? 0) / 60);

@@ -1,5 +1,5 @@
 import { X } from "lucide-react";
-import type { Tube, TubeMixture } from "../api/client";
+import type { TubeMixture, TubeOut } from "../api/schema";
 import { Swatch } from "../seen/Swatch";
 import { mixtureName } from "./mixture";
 
@@ -13,7 +13,7 @@ export function MixtureChip({
 }: {
   word: string;
   end: TubeMixture | null;
-  tubes: readonly Tube[];
+  tubes: readonly TubeOut[];
   active: boolean;
   onActive: () => void;
 }) {
@@ -42,7 +42,7 @@ export function SmallChip({
   onTakeOut,
 }: {
   end: TubeMixture;
-  tubes: readonly Tube[];
+  tubes: readonly TubeOut[];
   onTakeOut: () => void;
 }) {
   const name = mixtureName(end, tubes);
@@ -61,7 +61,7 @@ export function SmallChip({
 }
 
 /** The masstones of what an end is mixed from, side by side. */
-function Tubes({ end, tubes }: { end: TubeMixture | null; tubes: readonly Tube[] }) {
+function Tubes({ end, tubes }: { end: TubeMixture | null; tubes: readonly TubeOut[] }) {
   const made = end?.parts.map((part) => tubes.find((tube) => tube.id === part.tube)) ?? [];
   return (
     <span aria-hidden="true" className="flex w-10 shrink-0">

@@ -2,7 +2,8 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Link } from "@tanstack/react-router";
 import { NotebookPen } from "lucide-react";
 import { useEffect, useRef } from "react";
-import { api, got, type TubeMixture, type Viewing } from "../api/client";
+import { ask } from "../api/client";
+import type { TubeMixture, Viewing } from "../api/schema";
 import { newToken } from "../api/token";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -23,18 +24,16 @@ export function NoteIt({
   const note = useMutation({
     retry: 2,
     mutationFn: () =>
-      got(
-        api.POST("/api/journal/notes", {
-          body: {
-            mixture,
-            viewing: { ...PLAIN, ...viewing },
-            name: "",
-            note: "",
-            tags: [],
-            token: token.current,
-          },
-        }),
-      ),
+      ask("POST /api/journal/notes", {
+        body: {
+          mixture,
+          viewing: { ...PLAIN, ...viewing },
+          name: "",
+          note: "",
+          tags: [],
+          token: token.current,
+        },
+      }),
     onSuccess: () => {
       token.current = newToken();
       cache.invalidateQueries({ queryKey: ["journal"] });

@@ -1,9 +1,9 @@
 import { describe, expect, it } from "vitest";
-import type { Tube } from "../api/client";
+import type { TubeOut } from "../api/schema";
 import { markOf } from "./Tray";
 
-const tube = (colour_index: string, name: string): Tube =>
-  ({ paint: { colour_index, name } }) as unknown as Tube;
+const tube = (colour_index: string, name: string): TubeOut =>
+  ({ paint: { colour_index, name } }) as unknown as TubeOut;
 
 describe("what is written under a tube", () => {
   it("is its pigment number where no other tube has that", () => {

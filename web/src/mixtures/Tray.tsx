@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { ChevronUp, Plus } from "lucide-react";
 import { memo, startTransition, useState } from "react";
-import type { Tube } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type { TubeOut } from "../api/schema";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { useNarrow } from "../ui/useNarrow";
@@ -17,9 +17,9 @@ export const Tray = memo(function Tray({
 }: {
   inUse: ReadonlyArray<number | null>;
   hint: string;
-  onPick: (tube: Tube) => void;
+  onPick: (tube: TubeOut) => void;
   /** Which tubes are shown; all of them where nothing is said. */
-  only?: (tube: Tube) => boolean;
+  only?: (tube: TubeOut) => boolean;
 }) {
   const { data: every = [] } = useQuery(tubesQuery);
   const tubes = only ? every.filter(only) : every;
@@ -72,7 +72,7 @@ export const Tray = memo(function Tray({
 });
 
 /** A tube's pigment number; where two tubes share one, its name with the first words cut short. */
-export function markOf(tube: Tube, box: readonly Tube[]): string {
+export function markOf(tube: TubeOut, box: readonly TubeOut[]): string {
   const index = tube.paint.colour_index;
   if (box.filter((other) => other.paint.colour_index === index).length < 2) return index;
   const words = tube.paint.name.split(" ");
@@ -87,10 +87,10 @@ function TubeButton({
   used,
   onPick,
 }: {
-  tube: Tube;
+  tube: TubeOut;
   mark: string;
   used: boolean;
-  onPick: (tube: Tube) => void;
+  onPick: (tube: TubeOut) => void;
 }) {
   const { paint } = tube;
   return (

@@ -1,7 +1,7 @@
-import type { PileEvent, PileStep } from "../api/client";
+import type { PileEventIn, PileStepOut } from "../api/schema";
 
 /** What paint is measured with at the palette. */
-export type Measure = NonNullable<PileEvent["measure"]>;
+export type Measure = NonNullable<PileEventIn["measure"]>;
 
 /** Millilitres as a painter would read them. */
 export function millilitres(ml: number): string {
@@ -10,7 +10,7 @@ export function millilitres(ml: number): string {
 }
 
 /** How much came with a step, or went. */
-export function stepAmount(step: PileStep): string {
+export function stepAmount(step: PileStepOut): string {
   if (step.mass_g !== null) return `${step.mass_g} g`;
   if (step.volume_ml === null) return "";
   return step.volume_ml < 0 ? `− ${millilitres(-step.volume_ml)}` : millilitres(step.volume_ml);

@@ -1,4 +1,4 @@
-import type { Tube, TubeMixture } from "../api/client";
+import type { TubeMixture, TubeOut } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { oneTube } from "./mixture";
 
@@ -6,8 +6,8 @@ import { oneTube } from "./mixture";
 export type Places = ReadonlyArray<readonly string[]>;
 
 /** The tubes of a box for the places of an example, each once; a place it has none for is left. */
-export function tubesFor(places: Places, tubes: readonly Tube[]): Tube[] {
-  const taken: Tube[] = [];
+export function tubesFor(places: Places, tubes: readonly TubeOut[]): TubeOut[] {
+  const taken: TubeOut[] = [];
   for (const place of places) {
     const tube = place
       .map((key) => tubes.find((each) => each.paint.key === key))
@@ -18,7 +18,7 @@ export function tubesFor(places: Places, tubes: readonly Tube[]): Tube[] {
 }
 
 /** A pair to begin with: an orange and the blue that mutes it, or what comes nearest in the box. */
-export function examplePair(tubes: readonly Tube[]): [TubeMixture, TubeMixture] | null {
+export function examplePair(tubes: readonly TubeOut[]): [TubeMixture, TubeMixture] | null {
   const [warm, cool] = TABLES.examples.pair.map(
     (place, i) => tubesFor([place], tubes)[0] ?? tubes.at(-i),
   );

@@ -2,8 +2,8 @@ import { cleanup, fireEvent, render, renderHook, screen, waitFor } from "@testin
 import userEvent from "@testing-library/user-event";
 import { useState } from "react";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Measure } from "../api/client";
 import { amountsIn, NOBODY, usualMeasure, withKind } from "../api/preferences";
+import type { Measure } from "../api/schema";
 import { DEFAULTS } from "../api/tables";
 import { HowYouWork } from "../app/HowYouWork";
 import { answerWith, studio } from "../testing/wire";

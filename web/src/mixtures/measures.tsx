@@ -1,5 +1,5 @@
-import type { Me, Preferences } from "../api/client";
 import { usePreferences, withKind } from "../api/preferences";
+import type { Me, Preferences } from "../api/schema";
 import { TABLES } from "../api/tables";
 import type { Options } from "../ui/Choice";
 import { NumberField } from "../ui/NumberField";

@@ -1,4 +1,4 @@
-import type { ReadBox } from "../api/client";
+import type { ReadBox } from "../api/schema";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 

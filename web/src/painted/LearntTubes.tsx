@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { ReadBack } from "../api/client";
+import type { ReadBackOut } from "../api/schema";
 import { oneTube } from "../mixtures/mixture";
 import { Swatch } from "../seen/Swatch";
 import { Button } from "../ui/Button";
@@ -7,7 +7,7 @@ import { Note } from "../ui/Note";
 import { planNext, useTakingOver } from "./useReadBack";
 
 /** What a sheet says of its tubes, and what is taken over from it. */
-export function LearntTubes({ read }: { read: ReadBack }) {
+export function LearntTubes({ read }: { read: ReadBackOut }) {
   const own = read.tubes.flatMap((each) =>
     each.tube === null ? [] : [{ ...each, tube: each.tube }],
   );

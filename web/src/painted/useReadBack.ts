@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useRef } from "react";
-import { api, got, type ReadBack, type TubeMixture } from "../api/client";
+import { ask } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type { ReadBackOut, TubeMixture } from "../api/schema";
 import { newToken } from "../api/token";
 import { sendFile } from "../api/upload";
 import { useTask } from "../keeping/useTask";
@@ -51,7 +52,7 @@ export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
         file ?? new FormData(),
       );
       begun.current = started;
-      return got(api.GET("/api/tasks/{key}", { params: { path: { key: started.task } } }));
+      return ask("GET /api/tasks/{key}", { key: started.task });
     },
     () => {
       cache.invalidateQueries({ queryKey: readOfQuery(thing).queryKey });
@@ -61,21 +62,16 @@ export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
 }
 
 /** What is taken over from a photograph that was read. */
-export function useTakingOver(read: ReadBack) {
+export function useTakingOver(read: ReadBackOut) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const cache = useQueryClient();
   const navigate = useNavigate();
   const path = { key: read.id };
-  const told = (now: ReadBack) => cache.setQueryData(readBackQuery(read.id).queryKey, now);
+  const told = (now: ReadBackOut) => cache.setQueryData(readBackQuery(read.id).queryKey, now);
   return {
     calibrate: useMutation({
       mutationFn: (tubes: number[]) =>
-        got(
-          api.POST("/api/painted/read/{key}/calibrate", {
-            params: { path },
-            body: { tubes },
-          }),
-        ),
+        ask("POST /api/painted/read/{key}/calibrate", { ...path, body: { tubes } }),
       onSuccess: (now) => {
         told(now);
         // Everything that is computed with tubes is asked for anew.
@@ -84,7 +80,7 @@ export function useTakingOver(read: ReadBack) {
       },
     }),
     note: useMutation({
-      mutationFn: () => got(api.POST("/api/painted/read/{key}/note", { params: { path } })),
+      mutationFn: () => ask("POST /api/painted/read/{key}/note", { ...path }),
       onSuccess: () => {
         told({ ...read, noted: true });
         cache.invalidateQueries({ queryKey: ["journal"] });
@@ -95,7 +91,7 @@ export function useTakingOver(read: ReadBack) {
         const request = begunWith(NEXT, ends);
         const { measure } = draftWith(request);
         const body = { name: nameFor(request, tubes), request, measure, token: newToken() };
-        return got(api.POST("/api/scales", { body: body as never }));
+        return ask("POST /api/scales", { body: body as never });
       },
       onSuccess: (sheet) => {
         cache.invalidateQueries({ queryKey: ["sheets"] });

@@ -1,6 +1,6 @@
 import { TriangleAlert } from "lucide-react";
 import { useState } from "react";
-import type { Figures } from "../api/client";
+import type { FiguresOut } from "../api/schema";
 import { Fold } from "../ui/Fold";
 
 /** What the eye will see: each figure and what it means; opened, why it matters and its source. */
@@ -8,7 +8,7 @@ export function FigureList({
   figures,
   onPoint,
 }: {
-  figures: Figures;
+  figures: FiguresOut;
   /** The passages that a figure speaks of, while it is looked at. */
   onPoint?: (places: readonly number[]) => void;
 }) {
@@ -57,7 +57,7 @@ export function FoldedFigures({
   figures,
   onPoint,
 }: {
-  figures: Figures;
+  figures: FiguresOut;
   onPoint: (places: readonly number[]) => void;
 }) {
   const [open, setOpen] = useState(false);

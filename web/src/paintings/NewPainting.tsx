@@ -1,9 +1,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { FileUp, Plus } from "lucide-react";
-import { api, got, type Passage } from "../api/client";
+import { ask } from "../api/client";
 import { amountsIn, usePreferences, withKind } from "../api/preferences";
 import { paintingsQuery } from "../api/queries";
+import type { PassageIn } from "../api/schema";
 import { DEFAULTS } from "../api/tables";
 import { fromHere, stillThere } from "../keeping/going";
 import { Button } from "../ui/Button";
@@ -17,25 +18,22 @@ export function NewPainting({
   onOpen,
 }: {
   /** Passages to try it on, where the box has what they take. */
-  example?: readonly Passage[];
+  example?: readonly PassageIn[];
   onOpen?: () => void;
 }) {
   const cache = useQueryClient();
   const navigate = useNavigate();
   const { me } = usePreferences();
   const begin = useMutation({
-    mutationFn: async ({ file, passages = [] }: { file?: File; passages?: readonly Passage[] }) => {
-      if (file) {
-        // What is no JSON is refused by the server, in its words.
-        const text = await file.text();
-        return got(
-          api.POST("/api/paintings/import", {
-            body: text as never,
-            bodySerializer: (body) => body as unknown as string,
-            headers: { "Content-Type": "application/json" },
-          }),
-        );
-      }
+    mutationFn: async ({
+      file,
+      passages = [],
+    }: {
+      file?: File;
+      passages?: readonly PassageIn[];
+    }) => {
+      // What is no JSON is refused by the server, in its words.
+      if (file) return ask("POST /api/paintings/import", { body: file as never });
       const { request } = EMPTY_PAINTING;
       const measure = withKind({ ...DEFAULTS.Measure, hand_ml: me.hand_ml }, amountsIn(me.measure));
       const body = {
@@ -44,7 +42,7 @@ export function NewPainting({
         request: requestOf({ ...request, passages: [...passages] }, "D65"),
         revision: null,
       };
-      return got(api.POST("/api/paintings", { body }));
+      return ask("POST /api/paintings", { body });
     },
     onMutate: fromHere,
     onSuccess: (painting, _, began) => {

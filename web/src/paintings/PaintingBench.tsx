@@ -1,6 +1,6 @@
 import { useNavigate } from "@tanstack/react-router";
 import { useMemo, useRef, useState } from "react";
-import type { Giving, Me, Painting, Tube } from "../api/client";
+import type { GivingIn, Me, PaintingOut, TubeOut } from "../api/schema";
 import { Room } from "../keeping/Room";
 import { Tray } from "../mixtures/Tray";
 import { useViewing } from "../seen/viewing";
@@ -31,7 +31,7 @@ const VIEWS = [
 export type View = (typeof VIEWS)[number][0];
 
 /** A painting on the bench: its passages, the colour through all of them, and what to mix. */
-export function PaintingBench({ me, painting: opened }: { me: Me; painting: Painting }) {
+export function PaintingBench({ me, painting: opened }: { me: Me; painting: PaintingOut }) {
   const painting = usePainting(me, opened, draftOf(opened), String(opened.id));
   const { draft, set, undo, redo } = painting;
   const { light } = useViewing();
@@ -50,7 +50,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
   const place = Math.min(chosen, Math.max(0, passages.length - 1));
   const harmony = useMemo(() => data?.passages ?? [], [data]);
   /** What is being dragged, and what was dropped until the server has computed it. */
-  const [dropped, setDropped] = useState<Giving | null>(null);
+  const [dropped, setDropped] = useState<GivingIn | null>(null);
   const waits = dropped === null || (draft.request.giving === dropped && isPlaceholderData);
   const moving = waits ? held : null;
   const shares = moving?.shares ?? harmony.map((each) => each.share);
@@ -73,7 +73,7 @@ export function PaintingBench({ me, painting: opened }: { me: Me; painting: Pain
     dragged(passages, harmony, draft.request.giving, at, share);
   const pullTo = (fraction: number) => pulled(passages, harmony, draft.request.giving, fraction);
 
-  const pick = (tube: Tube) => {
+  const pick = (tube: TubeOut) => {
     if (view === "passages") {
       if (!passages[place]) return;
       set((now) =>

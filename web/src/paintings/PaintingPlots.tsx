@@ -5,14 +5,15 @@ import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
 import { Plot } from "../plots/Plot";
 import { planGeometry } from "../plots/plan";
+import type { Lab } from "../plots/trail";
 import type { Colour } from "../seen/Swatch";
 import { useSeen } from "../seen/useSeen";
 import { useSize } from "../ui/useSize";
 
 const SHOWN_MOVE_PX = 6;
 
-export type Look = Colour & { lab: readonly number[] };
-type Place = (lab: readonly number[]) => readonly [number, number];
+export type Look = Colour & { lab: Lab };
+type Place = (lab: Lab) => readonly [number, number];
 
 interface Props {
   before: ReadonlyArray<Look | null>;

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
-import type { Me, Painting } from "../api/client";
 import { paintingsQuery, tubesQuery } from "../api/queries";
+import type { Me, PaintingOut } from "../api/schema";
 import { EmptyRoom } from "../mixtures/EmptyRoom";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 import { Note } from "../ui/Note";
@@ -16,7 +16,7 @@ export default function PaintingsStage({ me, paintingId }: { me: Me; paintingId:
   const { data: tubes = [] } = useQuery(tubesQuery);
   const open = paintingId ?? paintings[0]?.id ?? null;
   const found = useQuery({ ...paintingQuery(open ?? 0), enabled: open !== null });
-  const bench = useRef<Painting | null>(null);
+  const bench = useRef<PaintingOut | null>(null);
   // A painting is laid on the bench once; what is kept of it later changes nothing there.
   if (open !== null && bench.current?.id !== open)
     bench.current = found.data && !found.isFetching ? found.data : null;

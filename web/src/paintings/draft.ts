@@ -1,13 +1,13 @@
+import type { Light } from "../api/client";
 import type {
-  Light,
   Measure,
-  MotherSource,
-  Painting,
+  MotherIn,
+  PaintingOut,
   PaintingRequest,
-  Passage,
+  PassageIn,
   TubeMixture,
-  Version,
-} from "../api/client";
+  VersionOut,
+} from "../api/schema";
 import { DEFAULTS, LIMITS } from "../api/tables";
 import { newToken } from "../api/token";
 import type { UnsavedStore } from "../keeping/unsaved";
@@ -47,10 +47,10 @@ export const EMPTY_PASSAGE = {
   mixture: null,
   value: null,
   layers: null,
-} as Passage;
+} as PassageIn;
 
 /** A passage that is new, with a key that tells it from the others wherever it stands. */
-export const newPassage = (known: Partial<Passage>): Passage => ({
+export const newPassage = (known: Partial<PassageIn>): PassageIn => ({
   ...EMPTY_PASSAGE,
   ...known,
   key: newToken(),
@@ -65,7 +65,7 @@ export const EMPTY_PAINTING: Draft = {
   measure: DEFAULTS.Measure,
 };
 
-export function draftOf(painting: Painting): Draft {
+export function draftOf(painting: PaintingOut): Draft {
   return {
     name: painting.title,
     request: unlit(painting.request),
@@ -78,7 +78,7 @@ function unlit({ light: _, finish: __, ...rest }: PaintingRequest): RequestDraft
 }
 
 /** A version's request as a draft takes it. */
-export const requestOfVersion = (version: Version): RequestDraft => unlit(version.request);
+export const requestOfVersion = (version: VersionOut): RequestDraft => unlit(version.request);
 
 /** What is asked of the server, under a light. */
 export function requestOf(draft: RequestDraft, light: Light): PaintingRequest {
@@ -110,14 +110,14 @@ export const finished = ({ passages }: RequestDraft) =>
   passages.length > 0 && passages.every((passage) => passage.mixture !== null);
 
 /** A passage by its name, or by its place where it has none yet. */
-export const nameOf = (passages: readonly Passage[], place: number) =>
+export const nameOf = (passages: readonly PassageIn[], place: number) =>
   passages[place]?.name.trim() || `Passage ${place + 1}`;
 
 /** The request with a passage changed. */
 export function withPassage(
   request: RequestDraft,
   place: number,
-  patch: Partial<Passage>,
+  patch: Partial<PassageIn>,
 ): RequestDraft {
   const passages = request.passages.map((each, i) => (i === place ? { ...each, ...patch } : each));
   return { ...request, passages };
@@ -168,23 +168,23 @@ export function withTouching(request: RequestDraft, one: number, other: number):
  * The request with another mother, given as far as is seen when touching: what was held was a
  * share of the old one.
  */
-export function withMother(request: RequestDraft, mother: MotherSource): RequestDraft {
+export function withMother(request: RequestDraft, mother: MotherIn): RequestDraft {
   return { ...request, mother, giving: { ...request.giving, amount: null, pins: [] } };
 }
 
 /** Per cent of the surface that the passages cover. */
-export const covered = (passages: readonly Passage[]) =>
+export const covered = (passages: readonly PassageIn[]) =>
   passages.reduce((sum, passage) => sum + passage.area, 0);
 
 /** Per cent by which areas may miss the whole: no hand measures them closer. */
 const WHOLE = 0.5;
 
 /** Whether the passages cover the whole surface, as nearly as it is told. */
-export const coversAll = (passages: readonly Passage[]) =>
+export const coversAll = (passages: readonly PassageIn[]) =>
   Math.abs(covered(passages) - 100) <= WHOLE;
 
 /** The passages scaled so that they cover the whole surface; alike where none has any of it. */
-export function spreadOut(passages: readonly Passage[]): Passage[] {
+export function spreadOut(passages: readonly PassageIn[]): PassageIn[] {
   const whole = covered(passages);
   return passages.map((passage) => ({
     ...passage,

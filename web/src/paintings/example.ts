@@ -1,10 +1,10 @@
-import type { Passage, Tube } from "../api/client";
+import type { PassageIn, TubeOut } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { tubesFor } from "../mixtures/examples";
 import { newPassage } from "./draft";
 
 /** A painting to try things on, of the tubes there are; nothing where too few of them fit. */
-export function examplePassages(tubes: readonly Tube[]): Passage[] {
+export function examplePassages(tubes: readonly TubeOut[]): PassageIn[] {
   const white = tubes.find((tube) => tube.paint.key === "PW6");
   const passages = TABLES.examples.shore.flatMap(
     ({ name, area, part, places, amounts, ...more }) => {

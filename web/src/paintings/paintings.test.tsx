@@ -1,8 +1,16 @@
 import { cleanup, fireEvent, render, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { Candidate, Curve, Harmonised, Harmony, Trail, Version } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type {
+  CandidateOut,
+  CurveOut,
+  HarmonisedOut,
+  HarmonyOut,
+  Look,
+  TrailOut,
+  VersionOut,
+} from "../api/schema";
 import { answerWith, studio } from "../testing/wire";
 import {
   EMPTY_PAINTING,
@@ -39,7 +47,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const look = (srgb: string) => ({
+const look = (srgb: string): Look => ({
   srgb,
   value_srgb: "#777777",
   opened_srgb: "#eeeeee",
@@ -49,7 +57,7 @@ const look = (srgb: string) => ({
   name: "dull blue",
 });
 
-const PULL: Trail = {
+const PULL: TrailOut = {
   share: [0, 0.25, 1],
   lab: [
     [50, 20, 0],
@@ -62,7 +70,7 @@ const PULL: Trail = {
   in_gamut: [true, true, true],
 };
 
-const CURVE: Curve = {
+const CURVE: CurveOut = {
   fractions: [0, 0.5, 1],
   spread_degrees: [100, 50, 10],
   chroma_kept: [1, 0.8, 0.5],
@@ -82,10 +90,10 @@ const REQUEST: RequestDraft = {
   mother: { kind: "tube", id: 9, colour: "" },
 };
 
-const each = (share: number): Harmonised => ({
+const each = (share: number): HarmonisedOut => ({
   field: [0, 0, 0.5, 1],
   before: look("#112233"),
-  after: look("#223344") as Harmonised["after"],
+  after: look("#223344") as HarmonisedOut["after"],
   share,
   delta_e: 3,
   parts: [{ name: "Blue", share: 1 }],
@@ -106,7 +114,7 @@ const JUDGED = {
   ...{ movement: 3.2, movement_says: "seen side by side", chroma_says: "10 % of the chroma goes" },
 };
 
-const HARMONY: Harmony = {
+const HARMONY: HarmonyOut = {
   passages: [each(0.1), each(0.2)],
   apart: [],
   before: { figures: [], outline: [0, 1] },
@@ -274,7 +282,7 @@ describe("the slip of a passage", () => {
 });
 
 describe("the slip of the mother", () => {
-  const candidate = (id: number, title: string, wishes: string[] = []): Candidate => ({
+  const candidate = (id: number, title: string, wishes: string[] = []): CandidateOut => ({
     look: look("#334455"),
     ...JUDGED,
     title,
@@ -363,7 +371,7 @@ describe("versions", () => {
     ...{ id: 3, title: "Blue", says: "ΔE 4.2 from the bench", created: "2026-01-01T00:00:00Z" },
     request: requestOf(REQUEST, "D65"),
     palette: [],
-  } as Version;
+  } as VersionOut;
 
   it("are kept by name, gone back to, and thrown away", async () => {
     const { painting, changes } = shown();

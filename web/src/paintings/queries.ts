@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
-import { api, got, type Measure, type PaintingRequest } from "../api/client";
+import { ask } from "../api/client";
+import type { Measure, PaintingRequest } from "../api/schema";
 import { GIVING } from "./draft";
 
 const JUST_NOW_MS = 5000;
@@ -11,7 +12,7 @@ export const keptPaintingQuery = (id: number, revision: number) =>
 export const paintingQuery = (id: number) =>
   queryOptions({
     queryKey: ["paintings", id],
-    queryFn: () => got(api.GET("/api/paintings/{key}", { params: { path: { key: id } } })),
+    queryFn: () => ask("GET /api/paintings/{key}", { key: id }),
     // Another window may change it, so only what has just been fetched is laid on the bench.
     staleTime: JUST_NOW_MS,
   });
@@ -21,7 +22,7 @@ const KEPT = { staleTime: Number.POSITIVE_INFINITY, retry: false } as const;
 const harmonyQuery = (body: PaintingRequest) =>
   queryOptions({
     queryKey: ["compute", "harmony", body],
-    queryFn: ({ signal }) => got(api.POST("/api/paintings/compute/harmony", { body, signal })),
+    queryFn: ({ signal }) => ask("POST /api/paintings/compute/harmony", { body, signal }),
     ...KEPT,
   });
 
@@ -36,7 +37,7 @@ export function useMothers(request: PaintingRequest, enabled: boolean) {
   const body = { ...request, mother: null, giving };
   return useQuery({
     queryKey: ["compute", "mothers", body],
-    queryFn: ({ signal }) => got(api.POST("/api/paintings/compute/mothers", { body, signal })),
+    queryFn: ({ signal }) => ask("POST /api/paintings/compute/mothers", { body, signal }),
     placeholderData: keepPreviousData,
     enabled,
     ...KEPT,
@@ -47,7 +48,7 @@ export const useSchools = (request: PaintingRequest, tubes: number) =>
   useQuery({
     queryKey: ["compute", "schools", request, tubes],
     queryFn: ({ signal }) =>
-      got(api.POST("/api/paintings/compute/schools", { body: { request, tubes }, signal })),
+      ask("POST /api/paintings/compute/schools", { body: { request, tubes }, signal }),
     placeholderData: keepPreviousData,
     enabled: request.mother != null,
     ...KEPT,
@@ -57,7 +58,7 @@ export const usePaintingPlan = (request: PaintingRequest, measure: Measure) =>
   useQuery({
     queryKey: ["compute", "painting plan", request, measure],
     queryFn: ({ signal }) =>
-      got(api.POST("/api/paintings/compute/plan", { body: { request, measure }, signal })),
+      ask("POST /api/paintings/compute/plan", { body: { request, measure }, signal }),
     placeholderData: keepPreviousData,
     ...KEPT,
   });

@@ -1,11 +1,11 @@
 import { Link } from "@tanstack/react-router";
-import type { PaintingSummary } from "../api/client";
 import { paintingsQuery } from "../api/queries";
+import type { PaintingSummaryOut } from "../api/schema";
 import type { ShelfOf } from "../keeping/Shelf";
 import { PaletteStrip } from "./palette/PaletteStrip";
 
 /** Paintings as they stand on their shelf. */
-export const PAINTINGS: ShelfOf<PaintingSummary> = {
+export const PAINTINGS: ShelfOf<PaintingSummaryOut> = {
   noun: "painting",
   path: "/api/paintings",
   query: paintingsQuery,

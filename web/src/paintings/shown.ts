@@ -1,4 +1,4 @@
-import type { Harmony, PaintingRequest } from "../api/client";
+import type { HarmonyOut, PaintingRequest } from "../api/schema";
 import type { Look } from "./PaintingPlots";
 import type { OpenPainting } from "./usePainting";
 
@@ -7,7 +7,7 @@ export interface Shown {
   painting: OpenPainting;
   /** The draft under the room's light. */
   request: PaintingRequest;
-  harmony: Harmony | null;
+  harmony: HarmonyOut | null;
   /** How each passage looks now, also while a share is dragged; none where it has no mixture. */
   after: ReadonlyArray<Look | null>;
   shares: readonly number[];

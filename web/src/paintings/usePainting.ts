@@ -1,6 +1,6 @@
 import { useCallback } from "react";
-import type { Me, Painting } from "../api/client";
 import { paintingsQuery } from "../api/queries";
+import type { Me, PaintingOut } from "../api/schema";
 import { type Keepsake, type Shelving, useShelved } from "../keeping/useShelved";
 import { type Draft, draftOf, type RequestDraft, requestOf, UNSAVED_PAINTINGS } from "./draft";
 import { paintingQuery } from "./queries";
@@ -8,7 +8,7 @@ import { paintingQuery } from "./queries";
 /** The light a painting is kept under; the room's light only changes how it is looked at. */
 const KEPT_LIGHT = "D65";
 
-const KEEPSAKE: Keepsake<Draft, Painting> = {
+const KEEPSAKE: Keepsake<Draft, PaintingOut> = {
   noun: "painting",
   path: "/api/paintings",
   query: paintingQuery,
@@ -22,13 +22,18 @@ const KEEPSAKE: Keepsake<Draft, Painting> = {
   }),
 };
 
-export interface OpenPainting extends Shelving<Draft, Painting> {
+export interface OpenPainting extends Shelving<Draft, PaintingOut> {
   /** Change some of the request. */
   set: (to: (request: RequestDraft) => RequestDraft, stroke?: string) => void;
 }
 
 /** One painting on the stage: its draft with undo, kept by itself as it is made. */
-export function usePainting(me: Me, opened: Painting, start: Draft, address: string): OpenPainting {
+export function usePainting(
+  me: Me,
+  opened: PaintingOut,
+  start: Draft,
+  address: string,
+): OpenPainting {
   const keeping = useShelved(KEEPSAKE, me, opened, start, address);
   const { change } = keeping;
   const set = useCallback(

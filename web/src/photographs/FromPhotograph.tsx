@@ -1,6 +1,6 @@
 import { ImagePlus } from "lucide-react";
 import { useState } from "react";
-import type { Look } from "../api/client";
+import type { Look } from "../api/schema";
 import { Button } from "../ui/Button";
 import { Panel } from "../ui/Panel";
 import { PhotoColours } from "./PhotoColours";

@@ -1,16 +1,15 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ImagePlus, Trash2 } from "lucide-react";
 import { useState } from "react";
-import {
-  type AreaColour,
-  api,
-  got,
-  type Look,
-  type PhotoArea,
-  type Photograph,
-  type PhotoNote,
-  type Target,
-} from "../api/client";
+import { ask } from "../api/client";
+import type {
+  AreaColour,
+  Look,
+  Note as NoteOf,
+  PhotoArea,
+  PhotographOut,
+  Target,
+} from "../api/schema";
 import { NO_TARGET } from "../mixtures/beginPile";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
@@ -47,7 +46,7 @@ export function PhotoColours({
   const { data: photographs = [] } = useQuery(photographsQuery);
   const { take, putAway, bringBack } = usePhotographs();
   const [chosen, setChosen] = useState<number | null>(null);
-  const [gone, setGone] = useState<Photograph | null>(null);
+  const [gone, setGone] = useState<PhotographOut | null>(null);
   const open = photographs.find((each) => each.id === chosen) ?? photographs[0];
   const choose = (file: File) =>
     take.mutate(file, {
@@ -141,7 +140,7 @@ function OpenPhotograph({
   onColour,
   onEach,
 }: {
-  photograph: Photograph;
+  photograph: PhotographOut;
   onChoose?: (target: Target | null) => void;
   onColour?: (look: Look, photograph: number) => void;
   onEach?: (targets: Target[]) => void;
@@ -151,15 +150,10 @@ function OpenPhotograph({
   const [area, setArea] = useState<PhotoArea | null>(null);
   const [count, setCount] = useState(6);
   const [wanted, setWanted] = useState(false);
-  const [picked, setPicked] = useState<PhotoNote | null>(null);
+  const [picked, setPicked] = useState<NoteOf | null>(null);
   const read = useMutation({
     mutationFn: (of: PhotoArea) =>
-      got(
-        api.POST("/api/photographs/{key}/area", {
-          params: { path: { key: photograph.id } },
-          body: of,
-        }),
-      ),
+      ask("POST /api/photographs/{key}/area", { key: photograph.id, body: of }),
   });
   const { data: notes = [] } = useQuery({ ...notesQuery(photograph, count), enabled: wanted });
   const point = (to: PhotoArea, done: boolean) => {
@@ -182,7 +176,7 @@ function OpenPhotograph({
     setMarking(null);
     if (photograph.card) mark.mutate({ id: photograph.id, card: null });
   };
-  const note = (of: PhotoNote): Target => ({
+  const note = (of: NoteOf): Target => ({
     ...NO_TARGET,
     name: of.look.name,
     colour: of.look.lab.map((value) => value.toFixed(2)).join(" "),
@@ -279,10 +273,10 @@ function OpenPhotograph({
 }
 
 /** Whether a card is one that the painter marked. */
-const isMarked = (card: Photograph["card"]): card is "white" | "grey" =>
+const isMarked = (card: PhotographOut["card"]): card is "white" | "grey" =>
   card === "white" || card === "grey";
 
-function Read({ colour }: { colour: AreaColour | PhotoNote | null }) {
+function Read({ colour }: { colour: AreaColour | NoteOf | null }) {
   if (!colour)
     return <p className="leading-snug">Tap a point in the picture, or drag over an area.</p>;
   return (

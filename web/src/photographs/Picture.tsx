@@ -1,5 +1,5 @@
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { PhotoArea, Photograph } from "../api/client";
+import type { PhotoArea, PhotographOut } from "../api/schema";
 
 const STEP = 0.01;
 const TAP = 0.006;
@@ -13,7 +13,7 @@ export function Picture({
   label,
   onArea,
 }: {
-  photograph: Photograph;
+  photograph: PhotographOut;
   area: PhotoArea | null;
   label: string;
   onArea: (area: PhotoArea, done: boolean) => void;

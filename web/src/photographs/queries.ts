@@ -1,19 +1,15 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
-import { api, got, type Photograph } from "../api/client";
+import { ask } from "../api/client";
+import type { PhotographOut } from "../api/schema";
 
 export const photographsQuery = queryOptions({
   queryKey: ["photographs"],
-  queryFn: () => got(api.GET("/api/photographs")),
+  queryFn: () => ask("GET /api/photographs"),
 });
 
-export const notesQuery = (photograph: Photograph, count: number) =>
+export const notesQuery = (photograph: PhotographOut, count: number) =>
   queryOptions({
     queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
-    queryFn: () =>
-      got(
-        api.GET("/api/photographs/{key}/notes", {
-          params: { path: { key: photograph.id }, query: { count } },
-        }),
-      ),
+    queryFn: () => ask("GET /api/photographs/{key}/notes", { key: photograph.id, count }),
     placeholderData: keepPreviousData,
   });

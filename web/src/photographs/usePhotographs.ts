@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, got, type PhotoArea, type Photograph } from "../api/client";
+import { ask } from "../api/client";
 import { Problem } from "../api/problem";
+import type { PhotoArea, PhotographOut } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { sendFile } from "../api/upload";
 import { photographsQuery } from "./queries";
@@ -8,7 +9,7 @@ import { photographsQuery } from "./queries";
 const MOST_BYTES = TABLES.mostPhotographBytes;
 
 /** Sends a photograph as it is; the server keeps its pixels alone. */
-async function send(file: File): Promise<Photograph> {
+async function send(file: File): Promise<PhotographOut> {
   if (file.size > MOST_BYTES)
     throw new Problem(
       413,
@@ -21,20 +22,19 @@ async function send(file: File): Promise<Photograph> {
 export function usePhotographs() {
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: photographsQuery.queryKey });
-  const at = (id: number) => ({ params: { path: { key: id } } });
   return {
     take: useMutation({ mutationFn: send, onSettled: refresh }),
     mark: useMutation({
       mutationFn: ({ id, card }: { id: number; card: Card | null }) =>
-        got(api.PUT("/api/photographs/{key}/card", { ...at(id), body: { card } })),
+        ask("PUT /api/photographs/{key}/card", { key: id, body: { card } }),
       onSettled: refresh,
     }),
     putAway: useMutation({
-      mutationFn: (id: number) => got(api.DELETE("/api/photographs/{key}", at(id))),
+      mutationFn: (id: number) => ask("DELETE /api/photographs/{key}", { key: id }),
       onSettled: refresh,
     }),
     bringBack: useMutation({
-      mutationFn: (id: number) => got(api.POST("/api/photographs/{key}/restore", at(id))),
+      mutationFn: (key: number) => ask("POST /api/photographs/{key}/restore", { key }),
       onSettled: refresh,
     }),
   };

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
-import type { Advice, Me, Pile } from "../api/client";
 import { amountsIn, usePreferences } from "../api/preferences";
 import { tubesQuery } from "../api/queries";
+import type { AdviceOut, Me, PileOut } from "../api/schema";
 import { Hint } from "../help/Hint";
 import { aboutPile, useOutbox } from "../keeping/outbox";
 import { Room } from "../keeping/Room";
@@ -27,7 +27,7 @@ import { Touching } from "./Touching";
 import { NewPile, NewTarget } from "./targets/NewPile";
 
 /** A pile on the bench: what is done to it, how it lies, and what is told on its slip. */
-export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping: Scraping }) {
+export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scraping: Scraping }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const [tubeId, setTube] = useState<number | null>(null);
   const { me: painter, prefer } = usePreferences();
@@ -45,7 +45,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: Pile; scraping
     const label = tubes.find((each) => each.id === id)?.label ?? "";
     put({ kind: "add", tube: id, amount, measure: unit }, `${says} ${label}`);
   };
-  const follow = (addition: Advice) => {
+  const follow = (addition: AdviceOut) => {
     if (addition.pot === null && addition.tube !== null)
       add(addition.tube, addition.first_ml, "ml", millilitres(addition.first_ml));
     else if (addition.pot !== null)

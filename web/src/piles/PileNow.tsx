@@ -1,4 +1,4 @@
-import type { Advice, Pile } from "../api/client";
+import type { AdviceOut, PileOut } from "../api/schema";
 import { Now } from "../keeping/Now";
 import type { Measure } from "../mixtures/amounts";
 import { Swatch } from "../seen/Swatch";
@@ -11,10 +11,10 @@ export function PileNow({
   onAdd,
   onBack,
 }: {
-  pile: Pile;
+  pile: PileOut;
   measure: Measure;
   busy: boolean;
-  onAdd: (addition: Advice) => void;
+  onAdd: (addition: AdviceOut) => void;
   onBack: (kind: "take back") => void;
 }) {
   const next = pile.advice?.additions[0];

@@ -1,20 +1,21 @@
 import { useMemo } from "react";
-import type { Pile } from "../api/client";
+import type { PileOut } from "../api/schema";
 import { Mark } from "../plots/marks/Mark";
 import { Spot } from "../plots/marks/Spot";
 import { PageFrame, pageGeometry } from "../plots/PageFrame";
 import { PlanFrame } from "../plots/PlanFrame";
 import { Plot } from "../plots/Plot";
 import { planGeometry } from "../plots/plan";
+import type { Lab } from "../plots/trail";
 import { useSeen } from "../seen/useSeen";
 import { useSize } from "../ui/useSize";
 
 const SIDE_BY_SIDE_FROM = 600;
 
-type Place = (lab: readonly number[]) => readonly [number, number];
+type Place = (lab: Lab) => readonly [number, number];
 
 /** The pile's course across page and plan toward its target. */
-export function PilePlots({ pile }: { pile: Pile }) {
+export function PilePlots({ pile }: { pile: PileOut }) {
   const [room, width, height] = useSize();
   const beside = width >= SIDE_BY_SIDE_FROM;
   const size = { width: beside ? width / 2 : width, height: beside ? height : height / 2 };
@@ -34,18 +35,18 @@ export function PilePlots({ pile }: { pile: Pile }) {
 }
 
 /** How the pile looked after each thing done to it, and by the instrument at last. */
-const looksOf = (pile: Pile) => [
+const looksOf = (pile: PileOut) => [
   ...pile.steps.flatMap((step) => (step.look ? [step.look] : [])),
   ...(pile.reading ? [pile.reading] : []),
 ];
 
-const labsOf = (pile: Pile) => [
+const labsOf = (pile: PileOut) => [
   ...looksOf(pile).map((look) => look.lab),
   ...(pile.target ? [pile.target.lab] : []),
 ];
 
 /** Value upward, chroma outward. */
-function Page({ pile, width, height }: { pile: Pile; width: number; height: number }) {
+function Page({ pile, width, height }: { pile: PileOut; width: number; height: number }) {
   const geometry = useMemo(() => pageGeometry(labsOf(pile), width, height), [pile, width, height]);
   return (
     <Plot
@@ -60,7 +61,7 @@ function Page({ pile, width, height }: { pile: Pile; width: number; height: numb
 }
 
 /** Hue around, chroma outward. */
-function Plan({ pile, width, height }: { pile: Pile; width: number; height: number }) {
+function Plan({ pile, width, height }: { pile: PileOut; width: number; height: number }) {
   const geometry = useMemo(() => planGeometry(labsOf(pile), width, height), [pile, width, height]);
   return (
     <Plot
@@ -75,7 +76,7 @@ function Plan({ pile, width, height }: { pile: Pile; width: number; height: numb
 }
 
 /** The pile after each addition, joined in order, and the target it is to come to. */
-function Course({ pile, place }: { pile: Pile; place: Place }) {
+function Course({ pile, place }: { pile: PileOut; place: Place }) {
   const seen = useSeen();
   const looks = looksOf(pile);
   const points = looks.map((look) => place(look.lab));

@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Gauge } from "lucide-react";
 import { useState } from "react";
-import { type Advice, api, got, type Pile, type TubeMixture } from "../api/client";
+import { ask } from "../api/client";
 import { tellPile } from "../api/queries";
+import type { AdviceOut, PileOut, TubeMixture } from "../api/schema";
 import type { Waiting } from "../keeping/outbox";
 import { type Measure, stepAmount } from "../mixtures/amounts";
 import { NoteIt } from "../mixtures/NoteIt";
@@ -29,11 +30,11 @@ export function PileSlip({
   onTarget,
   onCalibrate,
 }: {
-  pile: Pile;
+  pile: PileOut;
   measure: Measure;
   busy: boolean;
   waiting: readonly Waiting[];
-  onAdd: (addition: Advice) => void;
+  onAdd: (addition: AdviceOut) => void;
   /** A fresh pile for the same target. */
   onAgain: () => void;
   onTarget: () => void;
@@ -66,7 +67,7 @@ export function PileSlip({
 }
 
 /** What lies on a pile as a mixture of tubes; none while there is nothing. */
-function mixtureOf(pile: Pile): TubeMixture | null {
+function mixtureOf(pile: PileOut): TubeMixture | null {
   const parts = pile.make_up.flatMap(({ tube, share }) =>
     tube === null ? [] : [{ tube, parts: Math.max(100 * share, 1e-6) }],
   );
@@ -81,10 +82,10 @@ function AdviceList({
   onAdd,
   onAgain,
 }: {
-  pile: Pile;
+  pile: PileOut;
   measure: Measure;
   busy: boolean;
-  onAdd: (addition: Advice) => void;
+  onAdd: (addition: AdviceOut) => void;
   onAgain: () => void;
 }) {
   const { advice } = pile;
@@ -165,7 +166,7 @@ function AdviceList({
 }
 
 /** What it is made of, and everything that was done to it. */
-function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: (tube: number) => void }) {
+function History({ pile, onCalibrate }: { pile: PileOut; onCalibrate: (tube: number) => void }) {
   return (
     <section aria-label="What is in it" className="border-ink border-t-2 pt-2">
       <h2 className="font-bold">What was done to it</h2>
@@ -221,7 +222,7 @@ function History({ pile, onCalibrate }: { pile: Pile; onCalibrate: (tube: number
 }
 
 /** What was mixed before that is near the target. */
-function Before({ pile }: { pile: Pile }) {
+function Before({ pile }: { pile: PileOut }) {
   const known = pile.target !== null || pile.look !== null;
   const { data: found = [] } = useQuery({
     ...mixturesNear(pile.id, `${pile.target?.lab} ${pile.target ? "" : pile.look?.lab}`),
@@ -254,12 +255,11 @@ function Before({ pile }: { pile: Pile }) {
 }
 
 /** The pile's name, kept as it is left, and its target. */
-function Written({ pile, onTarget }: { pile: Pile; onTarget: () => void }) {
+function Written({ pile, onTarget }: { pile: PileOut; onTarget: () => void }) {
   const [name, setName] = useState(pile.name);
   const cache = useQueryClient();
   const change = useMutation({
-    mutationFn: (body: { name: string }) =>
-      got(api.PATCH("/api/piles/{key}", { params: { path: { key: pile.id } }, body })),
+    mutationFn: (body: { name: string }) => ask("PATCH /api/piles/{key}", { key: pile.id, body }),
     onSuccess: (now) => tellPile(cache, now),
   });
   return (

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Me } from "../api/client";
 import { pileQuery, pilesQuery, tubesQuery } from "../api/queries";
+import type { Me } from "../api/schema";
 import { NO_TARGET, pileFor, useBeginPiles } from "../mixtures/beginPile";
 import { EmptyRoom } from "../mixtures/EmptyRoom";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";

@@ -1,12 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
-import type { Pile } from "../api/client";
+import type { PileOut } from "../api/schema";
 import { differenceText } from "../seen/difference";
 import { Swatch } from "../seen/Swatch";
 import { useViewing } from "../seen/viewing";
 import { touchingQuery } from "./queries";
 
 /** The pile and its target touching, as the light of the room and the white test show them. */
-export function Touching({ pile }: { pile: Pile }) {
+export function Touching({ pile }: { pile: PileOut }) {
   const { light, whiteTest } = useViewing();
   const elsewhere = light !== "D65" || whiteTest;
   const changed = `${pile.look?.lab} ${pile.reading?.lab} ${pile.target?.lab}`;

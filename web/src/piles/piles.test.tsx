@@ -2,8 +2,8 @@ import { useQuery } from "@tanstack/react-query";
 import { act, cleanup, render, renderHook, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { Pile } from "../api/client";
 import { pileQuery } from "../api/queries";
+import type { PileOut } from "../api/schema";
 import { newToken } from "../api/token";
 import { forgetOutbox, useOutbox } from "../keeping/outbox";
 import { millilitres, stepAmount } from "../mixtures/amounts";
@@ -30,13 +30,13 @@ const advised = (tube: number, volume_ml: number, first_ml: number) => ({
 });
 
 /** A pile as the server would tell it. */
-const pile = (patch: Record<string, unknown> = {}): Pile =>
+const pile = (patch: Record<string, unknown> = {}): PileOut =>
   ({
     ...{ id: 3, name: "Wet slate", kind: "pile", changed: "2026-01-01", look: LOOK, target: LOOK },
     ...{ target_name: "slate", steps: [], taken_back: 0, volume_ml: 0, advice: null },
     ...{ make_up: [], reading: null, reading_delta_e: null, calibrates: [] },
     ...patch,
-  }) as unknown as Pile;
+  }) as unknown as PileOut;
 
 const ADVICE = {
   ...{
@@ -204,7 +204,7 @@ describe("what is done to a pile", () => {
 });
 
 describe("the slip of a pile", () => {
-  const slip = (one: Pile, patch: Partial<Parameters<typeof PileSlip>[0]> = {}) => {
+  const slip = (one: PileOut, patch: Partial<Parameters<typeof PileSlip>[0]> = {}) => {
     const acts = { onAdd: vi.fn(), onAgain: vi.fn(), onTarget: vi.fn(), onCalibrate: vi.fn() };
     render(<PileSlip pile={one} measure="ml" busy={false} waiting={[]} {...acts} {...patch} />, {
       wrapper: studio(),

@@ -1,16 +1,11 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
-import { api, got, type Light } from "../api/client";
+import { ask, type Light } from "../api/client";
 
 /** A pile and its target as a light shows them; `changed` tells one state of the pile from others. */
 export const touchingQuery = (id: number, light: Light, changed: string) =>
   queryOptions({
     queryKey: ["piles", id, "touching", light, changed],
-    queryFn: () =>
-      got(
-        api.GET("/api/piles/{key}/touching", {
-          params: { path: { key: id }, query: { light } },
-        }),
-      ),
+    queryFn: () => ask("GET /api/piles/{key}/touching", { key: id, light }),
     placeholderData: keepPreviousData,
   });
 
@@ -18,17 +13,12 @@ export const touchingQuery = (id: number, light: Light, changed: string) =>
 export const mixturesNear = (pile: number, changed: string) =>
   queryOptions({
     queryKey: ["mixtures", "near", pile, changed],
-    queryFn: () =>
-      got(
-        api.GET("/api/piles/{key}/near", {
-          params: { path: { key: pile }, query: { count: 3 } },
-        }),
-      ),
+    queryFn: () => ask("GET /api/piles/{key}/near", { key: pile, count: 3 }),
     placeholderData: keepPreviousData,
     retry: false,
   });
 
 export const gramScaleQuery = queryOptions({
   queryKey: ["gram scale"],
-  queryFn: () => got(api.GET("/api/gram-scale")),
+  queryFn: () => ask("GET /api/gram-scale"),
 });

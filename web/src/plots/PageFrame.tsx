@@ -1,6 +1,7 @@
 import { scaleLinear } from "d3-scale";
 import { lightnessOf } from "./marks/NeutralAxis";
 import { ValueLines } from "./marks/ValueLines";
+import type { Lab } from "./trail";
 
 const MARGIN = { top: 26, right: 20, bottom: 34, left: 44 };
 const LABELLED = [1, 3, 5, 7, 9];
@@ -12,15 +13,11 @@ export interface PageGeometry {
   x: (chroma: number) => number;
   y: (lightness: number) => number;
   ticks: readonly number[];
-  place: (lab: readonly number[]) => readonly [number, number];
+  place: (lab: Lab) => readonly [number, number];
 }
 
-export function pageGeometry(
-  labs: ReadonlyArray<readonly number[]>,
-  width: number,
-  height: number,
-): PageGeometry {
-  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
+export function pageGeometry(labs: readonly Lab[], width: number, height: number): PageGeometry {
+  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1], lab[2])));
   const most = Math.max(20, Math.ceil(reach / 10) * 10);
   const x = scaleLinear([0, most], [MARGIN.left, width - MARGIN.right]);
   const y = scaleLinear([0, 100], [height - MARGIN.bottom, MARGIN.top]);
@@ -30,7 +27,7 @@ export function pageGeometry(
     x,
     y,
     ticks: x.ticks(5),
-    place: (lab) => [x(Math.hypot(lab[1] ?? 0, lab[2] ?? 0)), y(lab[0] ?? 0)],
+    place: (lab) => [x(Math.hypot(lab[1], lab[2])), y(lab[0])],
   };
 }
 

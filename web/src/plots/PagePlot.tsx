@@ -3,7 +3,7 @@ import { useMemo } from "react";
 import { NeutralAxis } from "./marks/NeutralAxis";
 import { ValueLines } from "./marks/ValueLines";
 import { type OnTrail, type Place, TrailPlot } from "./TrailPlot";
-import { type Lab, sidedChroma } from "./trail";
+import { sidedChroma } from "./trail";
 
 const MARGIN = { top: 30, right: 24, bottom: 34, left: 24 };
 const MISS_SHOWN_FROM = 2;
@@ -33,7 +33,7 @@ export function PagePlot({
   }, [trail, neutralShare, width, height]);
 
   const nearest = useMemo(() => {
-    const all = (trail.lab as unknown as Lab[]).map(([lightness, a, b]) => ({
+    const all = trail.lab.map(([lightness, a, b]) => ({
       chroma: Math.hypot(a, b),
       lightness,
     }));

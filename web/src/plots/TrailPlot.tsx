@@ -1,5 +1,5 @@
 import { type PointerEvent, type ReactNode, useMemo, useState } from "react";
-import type { Trail } from "../api/client";
+import type { TrailOut } from "../api/schema";
 import { useSeen } from "../seen/useSeen";
 import { Ghost } from "./marks/Ghost";
 import { Mark } from "./marks/Mark";
@@ -15,9 +15,9 @@ export type Place = (lab: Lab, share: number) => readonly [number, number];
 export interface OnTrail {
   width: number;
   height: number;
-  trail: Trail;
+  trail: TrailOut;
   /** The trail without its third paint, to compare with. */
-  ghost: Trail | null;
+  ghost: TrailOut | null;
 }
 
 /** How far from a patch a finger may land and still take it. */
@@ -98,8 +98,8 @@ export function TrailPlot({
   );
 }
 
-function pathOf(trail: Trail, place: Place, breakAt: number | undefined): Path {
+function pathOf(trail: TrailOut, place: Place, breakAt: number | undefined): Path {
   const { share: shares } = trail;
-  const points = trail.lab.map((lab, i) => place(lab as unknown as Lab, shares[i] as number));
+  const points = trail.lab.map((lab, i) => place(lab, shares[i] as number));
   return { points, shares, breakAt };
 }

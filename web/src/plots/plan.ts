@@ -1,4 +1,5 @@
 import { scaleLinear } from "d3-scale";
+import type { Lab } from "./trail";
 
 const MARGIN = 26;
 /** Room for the hue words beside the rim. */
@@ -14,19 +15,15 @@ const AXES = [
 
 /** Where colours lie in a plan of a size, and how far it reaches. */
 export interface PlanGeometry {
-  labs: ReadonlyArray<readonly number[]>;
+  labs: readonly Lab[];
   centre: readonly [number, number];
   most: number;
   radius: (chroma: number) => number;
-  place: (lab: readonly number[]) => readonly [number, number];
+  place: (lab: Lab) => readonly [number, number];
 }
 
-export function planGeometry(
-  labs: ReadonlyArray<readonly number[]>,
-  width: number,
-  height: number,
-): PlanGeometry {
-  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1] ?? 0, lab[2] ?? 0)));
+export function planGeometry(labs: readonly Lab[], width: number, height: number): PlanGeometry {
+  const reach = Math.max(0, ...labs.map((lab) => Math.hypot(lab[1], lab[2])));
   const most = Math.max(RING_STEP, Math.ceil(reach / RING_STEP) * RING_STEP);
   const radius = scaleLinear(
     [0, most],
@@ -38,16 +35,16 @@ export function planGeometry(
     centre,
     most,
     radius,
-    place: (lab) => [centre[0] + radius(lab[1] ?? 0), centre[1] - radius(lab[2] ?? 0)],
+    place: (lab) => [centre[0] + radius(lab[1]), centre[1] - radius(lab[2])],
   };
 }
 
 /** The direction along which the fewest colours lie: there the rings are labelled. */
-export function clearestAxis(labs: ReadonlyArray<readonly number[]>): readonly [number, number] {
+export function clearestAxis(labs: readonly Lab[]): readonly [number, number] {
   const crowd = ([x, y]: readonly [number, number]) =>
     Math.max(
       ...labs.map((lab) => {
-        const [a, b] = [lab[1] ?? 0, lab[2] ?? 0];
+        const [a, b] = [lab[1], lab[2]];
         return (a * x + b * y) / (Math.hypot(a, b) + 1);
       }),
     );

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { Trail } from "../api/client";
+import type { TrailOut } from "../api/schema";
 import {
   between,
   blend,
@@ -13,7 +13,7 @@ import {
   sidedChroma,
 } from "./trail";
 
-const TRAIL: Trail = {
+const TRAIL: TrailOut = {
   share: [0, 0.1, 0.4, 1],
   lab: [
     [80, 10, 60],
@@ -110,7 +110,7 @@ describe("the page", () => {
 });
 
 describe("trails of several amounts", () => {
-  const trail = (grey: number): Trail => ({
+  const trail = (grey: number): TrailOut => ({
     share: [0, 1],
     lab: [
       [grey, 0, 0],

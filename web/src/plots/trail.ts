@@ -1,4 +1,4 @@
-import type { Line, Patch, Swatch, Trail } from "../api/client";
+import type { Line, PatchOut, Swatch, TrailOut } from "../api/schema";
 
 export type Lab = readonly [number, number, number];
 
@@ -37,15 +37,15 @@ export function blend(from: string, to: string, t: number): string {
 }
 
 /** The look of the mixture at a share of the second paint, drawn between the server's points. */
-export function sample(trail: Trail, share: number): Sample {
+export function sample(trail: TrailOut, share: number): Sample {
   const [i, t] = locate(trail.share, share);
   return sampleAt(trail, i, Math.min(i + 1, trail.share.length - 1), t);
 }
 
 /** The look between two points of a line. */
 function sampleAt(trail: Line, i: number, j: number, t: number): Sample {
-  const from = trail.lab[i] as unknown as Lab;
-  const to = trail.lab[j] as unknown as Lab;
+  const from = trail.lab[i] as Lab;
+  const to = trail.lab[j] as Lab;
   const code = (list: readonly string[]) => blend(list[i] as string, list[j] as string, t);
   return {
     lab: [
@@ -61,7 +61,7 @@ function sampleAt(trail: Line, i: number, j: number, t: number): Sample {
 }
 
 /** The share `points` further along the trail, which is even in distance of colour. */
-export function moveAlong(trail: Trail, share: number, points: number): number {
+export function moveAlong(trail: TrailOut, share: number, points: number): number {
   const [i, t] = locate(trail.share, share);
   const at = Math.min(trail.share.length - 1, Math.max(0, i + t + points));
   const low = Math.floor(at);
@@ -86,14 +86,14 @@ export function sidedChroma(lab: Lab, share: number, neutralShare: number): numb
 
 /** The share of the trail's point that lies nearest to a place in a plot. */
 export function nearestShare(
-  trail: Trail,
+  trail: TrailOut,
   place: (lab: Lab, share: number) => readonly [number, number],
   target: readonly [number, number],
 ): number {
   let best = 0;
   let least = Number.POSITIVE_INFINITY;
   trail.share.forEach((share, i) => {
-    const [x, y] = place(trail.lab[i] as unknown as Lab, share);
+    const [x, y] = place(trail.lab[i] as Lab, share);
     const distance = (x - target[0]) ** 2 + (y - target[1]) ** 2;
     if (distance < least) {
       least = distance;
@@ -113,12 +113,12 @@ export function roughParts(share: number): string {
 }
 
 /** Whole parts of every paint in order, "4 : 3 : 12", a trace among them as a touch. */
-export function partsText(step: Pick<Patch, "parts">): string {
+export function partsText(step: Pick<PatchOut, "parts">): string {
   return step.parts.map((p) => (p.touch ? "touch" : p.whole)).join(" : ");
 }
 
 /** "4 parts Cadmium orange, 3 parts Ultramarine blue; Phthalo green, a touch: 1 in 280 …". */
-export function partsInWords(step: Pick<Patch, "parts">): string {
+export function partsInWords(step: Pick<PatchOut, "parts">): string {
   const parts = step.parts
     .filter((p) => p.whole > 0)
     .map((p) => `${p.whole} ${p.whole === 1 ? "part" : "parts"} ${p.name}`);
@@ -129,17 +129,24 @@ export function partsInWords(step: Pick<Patch, "parts">): string {
 /** Trails of several amounts of a third paint at the same shares, drawn for an amount between. */
 export function blendTrails(
   amounts: readonly number[],
-  trails: readonly Trail[],
+  trails: readonly TrailOut[],
   amount: number,
-): Trail {
+): TrailOut {
   const [i, t] = locate(amounts, amount);
-  const from = trails[i] as Trail;
-  const to = trails[Math.min(i + 1, trails.length - 1)] as Trail;
+  const from = trails[i] as TrailOut;
+  const to = trails[Math.min(i + 1, trails.length - 1)] as TrailOut;
   const codes = (a: readonly string[], b: readonly string[]) =>
     a.map((code, k) => blend(code, b[k] as string, t));
   return {
     share: from.share,
-    lab: from.lab.map((lab, k) => lab.map((v, axis) => v + ((to.lab[k]?.[axis] ?? v) - v) * t)),
+    lab: from.lab.map((lab, k) => {
+      const [lightness, a, b] = to.lab[k] ?? lab;
+      return [
+        lab[0] + (lightness - lab[0]) * t,
+        lab[1] + (a - lab[1]) * t,
+        lab[2] + (b - lab[2]) * t,
+      ];
+    }),
     srgb: codes(from.srgb, to.srgb),
     value_srgb: codes(from.value_srgb, to.value_srgb),
     opened_srgb: codes(from.opened_srgb, to.opened_srgb),

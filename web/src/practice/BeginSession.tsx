@@ -1,5 +1,6 @@
 import { useState } from "react";
-import type { Practice, PracticeKind, PracticeSession } from "../api/client";
+import type { PracticeKind } from "../api/client";
+import type { PracticeOut, PracticeSession } from "../api/schema";
 import { Button } from "../ui/Button";
 import { Choice } from "../ui/Choice";
 import { Note } from "../ui/Note";
@@ -19,7 +20,7 @@ export function BeginSession({
   ended,
   onSession,
 }: {
-  practice: Practice | null;
+  practice: PracticeOut | null;
   error: Error | null;
   /** The session that has just come to its end. */
   ended: PracticeSession | null;

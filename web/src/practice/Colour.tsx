@@ -1,4 +1,4 @@
-import type { Swatch } from "../api/client";
+import type { Swatch } from "../api/schema";
 
 /** A colour as it is: no squint, no white test, no other light may answer for the eye. */
 export function Colour({ swatch, className = "" }: { swatch: Swatch; className?: string }) {

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { AnswerJudged, Exercise, PracticeSession } from "../api/client";
+import type { AnswerJudged, ExerciseOut, PracticeSession } from "../api/schema";
 import { GoOn } from "../mixtures/sheets/GoOn";
 import { Button } from "../ui/Button";
 import { useKeys } from "../ui/keys";
@@ -23,7 +23,7 @@ export function ExerciseStage({
 }) {
   const { answer, stop } = usePractice(onSession);
   const [judged, setJudged] = useState<AnswerJudged | null>(null);
-  const exercise = session.exercise as Exercise;
+  const exercise = session.exercise as ExerciseOut;
   const next = () => {
     if (!judged) return;
     setJudged(null);

@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type PracticeKind, type PracticeSession, type ResultRow } from "../api/client";
+import { ask, type PracticeKind } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type { PracticeSession, ResultRow } from "../api/schema";
 import { sendFile, upload } from "../api/upload";
 import { fetchFile } from "../keeping/useTask";
 import { draftWith } from "../mixtures/sheets/draft";
@@ -28,13 +29,11 @@ export function ForAClass({
   const { data: tubes = [] } = useQuery(tubesQuery);
   const make = useMutation({
     mutationFn: async () => {
-      const file = await got<Blob>(
-        api.POST("/api/practice/sets", {
-          body: { name: name || "Practice", kinds: [...chosen], count },
-          parseAs: "blob",
-        }),
-      );
-      const address = URL.createObjectURL(file);
+      const file: unknown = await ask("POST /api/practice/sets", {
+        body: { name: name || "Practice", kinds: [...chosen], count },
+        parseAs: "blob",
+      });
+      const address = URL.createObjectURL(file as Blob);
       fetchFile(address, `${name || "practice"}.json`);
       URL.revokeObjectURL(address);
     },

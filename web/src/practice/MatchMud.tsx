@@ -1,7 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type PileEvent } from "../api/client";
+import { ask } from "../api/client";
 import { pileQuery, tellPile, tubesQuery } from "../api/queries";
+import type { PileEventIn } from "../api/schema";
 import { newToken } from "../api/token";
 import { millilitres } from "../mixtures/amounts";
 import { useHandAmounts } from "../mixtures/measures";
@@ -25,13 +26,11 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const [amount, setAmount] = useState("pea");
   const [advised, setAdvised] = useState(false);
   const change = useMutation({
-    mutationFn: (event: Omit<PileEvent, "token" | "measure">) =>
-      got(
-        api.POST("/api/piles/{key}/events", {
-          params: { path: { key: key } },
-          body: { measure: "ml", ...event, token: newToken() },
-        }),
-      ),
+    mutationFn: (event: Omit<PileEventIn, "token" | "measure">) =>
+      ask("POST /api/piles/{key}/events", {
+        key: key,
+        body: { measure: "ml", ...event, token: newToken() },
+      }),
     onSuccess: (told) => tellPile(cache, told),
   });
   const [target] = exercise.shown;

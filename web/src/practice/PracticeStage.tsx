@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
 import { useEffect, useState } from "react";
-import type { PracticeSession } from "../api/client";
 import { tubesQuery } from "../api/queries";
+import type { PracticeSession } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { Tray } from "../mixtures/Tray";
 import { Choice } from "../ui/Choice";

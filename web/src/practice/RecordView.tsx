@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import type { PracticeRecord } from "../api/client";
+import type { PracticeRecord } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { Note } from "../ui/Note";
 import { recordQuery, titleOf } from "./queries";

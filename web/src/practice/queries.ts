@@ -1,24 +1,18 @@
 import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
-import {
-  type AnswerJudged,
-  api,
-  got,
-  type PracticeAnswer,
-  type PracticeKind,
-  type PracticeSession,
-} from "../api/client";
+import { ask, type PracticeKind } from "../api/client";
 import { Problem } from "../api/problem";
+import type { AnswerJudged, PracticeAnswer, PracticeSession } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { newToken } from "../api/token";
 
 export const practiceQuery = queryOptions({
   queryKey: ["practice"],
-  queryFn: () => got(api.GET("/api/practice")),
+  queryFn: () => ask("GET /api/practice"),
 });
 
 export const recordQuery = queryOptions({
   queryKey: ["practice", "record"],
-  queryFn: () => got(api.GET("/api/practice/record")),
+  queryFn: () => ask("GET /api/practice/record"),
 });
 
 interface Kind {
@@ -36,7 +30,7 @@ export const titleOf = (kind: string) => KINDS.find(([key]) => key === kind)?.[1
 
 /** A session as the server has it now. */
 const sessionOf = (id: number) =>
-  got(api.GET("/api/practice/sessions/{session_id}", { params: { path: { session_id: id } } }));
+  ask("GET /api/practice/sessions/{session_id}", { session_id: id });
 
 /** Beginning, answering and ending a session. */
 export function usePractice(onSession: (session: PracticeSession) => void) {
@@ -44,21 +38,15 @@ export function usePractice(onSession: (session: PracticeSession) => void) {
   const changed = () => cache.invalidateQueries({ queryKey: practiceQuery.queryKey });
   const begin = useMutation({
     mutationFn: ({ minutes, kinds }: { minutes: 5 | 10 | 20; kinds: PracticeKind[] }) =>
-      got(
-        api.POST("/api/practice/sessions", {
-          body: { minutes, kinds, token: newToken() },
-        }),
-      ),
+      ask("POST /api/practice/sessions", { body: { minutes, kinds, token: newToken() } }),
     onSuccess: onSession,
   });
   const answer = useMutation({
     mutationFn: ({ session, ...body }: Partial<PracticeAnswer> & { session: PracticeSession }) =>
-      got(
-        api.POST("/api/practice/sessions/{session_id}/answer", {
-          params: { path: { session_id: session.id } },
-          body: { ...body, token: session.exercise?.token ?? "" },
-        }),
-      ) as Promise<AnswerJudged>,
+      ask("POST /api/practice/sessions/{session_id}/answer", {
+        session_id: session.id,
+        body: { ...body, token: session.exercise?.token ?? "" },
+      }) as Promise<AnswerJudged>,
     onSuccess: () => cache.invalidateQueries({ queryKey: recordQuery.queryKey }),
     // It was answered in another window, or before the line was lost: the next one stands there.
     onError: async (error, { session }) => {
@@ -67,11 +55,7 @@ export function usePractice(onSession: (session: PracticeSession) => void) {
   });
   const stop = useMutation({
     mutationFn: (id: number) =>
-      got(
-        api.POST("/api/practice/sessions/{session_id}/stop", {
-          params: { path: { session_id: id } },
-        }),
-      ),
+      ask("POST /api/practice/sessions/{session_id}/stop", { session_id: id }),
     onSettled: changed,
   });
   return { begin, answer, stop };

@@ -1,6 +1,6 @@
 import { Plus } from "lucide-react";
 import type { ReactNode } from "react";
-import type { Me, Sheet, Tube } from "../api/client";
+import type { Me, SheetOut, TubeOut } from "../api/schema";
 import { Room } from "../keeping/Room";
 import {
   type Draft,
@@ -26,7 +26,7 @@ const DRAWN = PICTURES.map((picture) => [picture, called(picture)] as const);
 /** What every kind of bench is given: the kept sheet, or a new one to start with. */
 export interface BenchProps<R extends RequestDraft> {
   me: Me;
-  sheet: Sheet | null;
+  sheet: SheetOut | null;
   start: Draft<R>;
   /** Where a sheet stands that has not been kept yet. */
   address: string;
@@ -47,7 +47,7 @@ export function Bench<R extends RequestDraft>({
   sheet: OpenSheet<R>;
   inUse: ReadonlyArray<number | null>;
   hint: string;
-  onPick: (tube: Tube) => void;
+  onPick: (tube: TubeOut) => void;
   /** Which view of the sheet is on the stage, where there are several. */
   view?: ReactNode;
   head: ReactNode;

@@ -1,4 +1,4 @@
-import type { Tube } from "../api/client";
+import type { TubeOut } from "../api/schema";
 import { Empty, FILL_THE_BOX } from "../ui/Empty";
 
 /** A stage without an answer yet: what to choose first, or that what was chosen is being mixed. */
@@ -10,7 +10,7 @@ export function NothingYet({
 }: {
   mixing: boolean;
   says: string;
-  tubes: readonly Tube[];
+  tubes: readonly TubeOut[];
   /** Begin with an example, where the box has what it takes. */
   onExample: (() => void) | null;
 }) {

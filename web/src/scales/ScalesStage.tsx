@@ -1,9 +1,9 @@
 import { useQuery } from "@tanstack/react-query";
 import { type HistoryState, useLocation } from "@tanstack/react-router";
 import { type ComponentType, lazy, Suspense, useRef } from "react";
-import type { Me, Sheet } from "../api/client";
 import { usualMeasure } from "../api/preferences";
 import { sheetQuery } from "../api/queries";
+import type { Me, SheetOut } from "../api/schema";
 import { readUnsaved } from "../keeping/unsaved";
 import {
   type Draft,
@@ -34,7 +34,7 @@ interface Bench {
   /** Where it stands now, and where it stood before it was kept. */
   place: string;
   address: string;
-  sheet: Sheet | null;
+  sheet: SheetOut | null;
   start: Draft;
   picture: Picture;
 }

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got } from "../api/client";
+import { ask } from "../api/client";
 import { Select } from "../ui/Select";
 import { TextField } from "../ui/TextField";
 import { Swatch } from "./Swatch";
@@ -17,16 +17,16 @@ export function Ground({
 }) {
   const { data: grounds = [] } = useQuery({
     queryKey: ["grounds"],
-    queryFn: ({ signal }) => got(api.GET("/api/grounds", { signal })),
+    queryFn: ({ signal }) => ask("GET /api/grounds", { signal }),
     staleTime: Number.POSITIVE_INFINITY,
   });
   const known = grounds.find((each) => each.word === ground);
   const [typing, setTyping] = useState(false);
   const [typed, setTyped] = useState("");
-  const ask = typing || (grounds.length > 0 && !known);
+  const other = typing || (grounds.length > 0 && !known);
   const options = [
     ...grounds.map((each) => [each.word, `On ${each.word}`] as const),
-    [ANY, ask && !typing ? `On ${ground}` : "On any colour …"] as const,
+    [ANY, other && !typing ? `On ${ground}` : "On any colour …"] as const,
   ];
   const take = () => {
     if (!typed.trim()) return;
@@ -39,7 +39,7 @@ export function Ground({
       <Select
         label="Painted on"
         options={options}
-        value={ask ? ANY : ground}
+        value={other ? ANY : ground}
         onChoose={(next) => {
           setTyping(next === ANY);
           if (next !== ANY) onChange(next);

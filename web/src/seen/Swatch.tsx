@@ -1,5 +1,5 @@
 import type { CSSProperties } from "react";
-import type { Swatch as Told } from "../api/client";
+import type { Swatch as Told } from "../api/schema";
 import { useSeen } from "./useSeen";
 
 /** A colour as the server tells it: on a screen, as its value alone, and whether a screen has it. */

@@ -1,5 +1,5 @@
 import { useMemo } from "react";
-import type { Line, Swatch } from "../api/client";
+import type { Line, Swatch } from "../api/schema";
 import { useViewing } from "./viewing";
 
 /** How colours are seen just now: plain, by their value alone, or opened in the white test. */

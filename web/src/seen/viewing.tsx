@@ -7,8 +7,9 @@ import {
   useRef,
   useState,
 } from "react";
-import type { Light, Me } from "../api/client";
+import type { Light } from "../api/client";
 import { usePreferences } from "../api/preferences";
+import type { Me } from "../api/schema";
 import { DARKEST_STAGE, inkOn, LIGHTEST_STAGE, neutral } from "./neutrals";
 
 export const LIGHTS: ReadonlyArray<{ key: Light; name: string }> = [

@@ -1,7 +1,7 @@
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { vi } from "vitest";
-import type { Me } from "../api/client";
+import type { Me } from "../api/schema";
 import { ViewingProvider } from "../seen/viewing";
 
 /** A painter signed in. */

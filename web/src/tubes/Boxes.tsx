@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Settings2 } from "lucide-react";
 import { useState } from "react";
-import { api, got, type PaintBox } from "../api/client";
+import { ask } from "../api/client";
 import { boxesQuery, tubesThat } from "../api/queries";
+import type { BoxOut } from "../api/schema";
 import { Chip } from "../seen/Swatch";
 import { Button } from "../ui/Button";
 import { Note } from "../ui/Note";
@@ -16,11 +17,11 @@ const ALL = "all";
 /** Which box or selection is on the desk, and how each is filled. */
 export function Boxes() {
   const { data } = useQuery(boxesQuery);
-  const [editing, setEditing] = useState<PaintBox | "new" | null>(null);
+  const [editing, setEditing] = useState<BoxOut | "new" | null>(null);
   const cache = useQueryClient();
   const { refresh } = useTubeChanges();
   const choose = useMutation({
-    mutationFn: (box: number | null) => got(api.PUT("/api/desk", { body: { box } })),
+    mutationFn: (box: number | null) => ask("PUT /api/desk", { body: { box } }),
     onSuccess: (now) => cache.setQueryData(boxesQuery.queryKey, now),
     onSettled: refresh,
   });
@@ -62,7 +63,7 @@ function BoxPanel({
   onClose,
   onMade,
 }: {
-  box: PaintBox | null;
+  box: BoxOut | null;
   onClose: () => void;
   onMade: (id: number) => void;
 }) {
@@ -75,8 +76,8 @@ function BoxPanel({
     mutationFn: () => {
       const body = { name, selection, tubes: [...held] };
       return box
-        ? got(api.PUT("/api/boxes/{box_id}", { params: { path: { box_id: box.id } }, body }))
-        : got(api.POST("/api/boxes", { body }));
+        ? ask("PUT /api/boxes/{box_id}", { box_id: box.id, body })
+        : ask("POST /api/boxes", { body });
     },
     onSuccess: (kept) => {
       if (!box) onMade(kept.id);
@@ -85,8 +86,7 @@ function BoxPanel({
     onSettled: refresh,
   });
   const apart = useMutation({
-    mutationFn: (id: number) =>
-      got(api.DELETE("/api/boxes/{box_id}", { params: { path: { box_id: id } } })),
+    mutationFn: (id: number) => ask("DELETE /api/boxes/{box_id}", { box_id: id }),
     onSuccess: onClose,
     onSettled: refresh,
   });

@@ -1,6 +1,6 @@
 import { FileDown, FileUp } from "lucide-react";
 import { useState } from "react";
-import type { FoundTube } from "../api/client";
+import type { FoundTubeOut } from "../api/schema";
 import { FilePanel } from "../keeping/FilePanel";
 import { ActionMenu } from "../ui/ActionMenu";
 import { Button } from "../ui/Button";
@@ -29,7 +29,7 @@ export function FileMenu() {
         <FileUp aria-hidden="true" size={18} /> Take in
       </Button>
       {taking && (
-        <FilePanel<FoundTube>
+        <FilePanel<FoundTubeOut>
           title="Take a box in"
           asks="A box as JSON or CSV, of this studio or of another. You see what is in it before anything is taken."
           accept=".json,.csv"

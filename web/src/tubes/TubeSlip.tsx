@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Columns2, Ruler, TriangleAlert } from "lucide-react";
 import { useState } from "react";
-import type { Tube, TubeChange, TubeDetail } from "../api/client";
 import { tubeQuery, tubesThat } from "../api/queries";
+import type { TubeChange, TubeDetailOut, TubeOut } from "../api/schema";
 import { NoteIt } from "../mixtures/NoteIt";
 import { differenceText } from "../seen/difference";
 import { Chip, Swatch } from "../seen/Swatch";
@@ -34,8 +34,8 @@ export function TubeSlip({
   comparing,
   onCompare,
 }: {
-  tube: Tube;
-  beside: Tube | null;
+  tube: TubeOut;
+  beside: TubeOut | null;
   comparing: boolean;
   onCompare: () => void;
 }) {
@@ -116,7 +116,7 @@ export function TubeSlip({
   );
 }
 
-function Nature({ detail }: { detail: TubeDetail }) {
+function Nature({ detail }: { detail: TubeDetailOut }) {
   return (
     <section aria-label="What it really is" className="border-ink border-t-2 pt-2 leading-snug">
       <ul>
@@ -149,7 +149,7 @@ function Written({
   onChange,
   onPutAway,
 }: {
-  detail: TubeDetail;
+  detail: TubeDetailOut;
   onChange: (change: TubeChange) => void;
   onPutAway: () => void;
 }) {

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { Tube } from "../api/client";
 import { boxesQuery, reachQuery, tubesQuery, tubesThat } from "../api/queries";
+import type { TubeOut } from "../api/schema";
 import { Hint } from "../help/Hint";
 import { Part } from "../mixtures/parts";
 import { Tray } from "../mixtures/Tray";
@@ -22,14 +22,14 @@ import { WheelPlot } from "./WheelPlot";
 /** What a tube is beside its colour, to look for tubes by; from memory, the label has the say. */
 const NATURES = [
   ["all", "All tubes", () => true],
-  ["transparent", "Transparent", (tube: Tube) => tube.nature.transparent],
-  ["granulates", "Granulate", (tube: Tube) => tube.nature.granulates],
-  ["calm", "Do not stain", (tube: Tube) => !tube.nature.stains],
-  ["lasting", "Most light-fast", (tube: Tube) => tube.nature.light_fast === "excellent"],
-  ["gentle", "No usual hazard", (tube: Tube) => tube.nature.no_usual_hazard],
-  ["fast", "Dry fast in oil", (tube: Tube) => tube.nature.drying === "fast"],
-  ["slow", "Dry slowly in oil", (tube: Tube) => tube.nature.drying === "slow"],
-] as const satisfies ReadonlyArray<readonly [string, string, (tube: Tube) => boolean]>;
+  ["transparent", "Transparent", (tube: TubeOut) => tube.nature.transparent],
+  ["granulates", "Granulate", (tube: TubeOut) => tube.nature.granulates],
+  ["calm", "Do not stain", (tube: TubeOut) => !tube.nature.stains],
+  ["lasting", "Most light-fast", (tube: TubeOut) => tube.nature.light_fast === "excellent"],
+  ["gentle", "No usual hazard", (tube: TubeOut) => tube.nature.no_usual_hazard],
+  ["fast", "Dry fast in oil", (tube: TubeOut) => tube.nature.drying === "fast"],
+  ["slow", "Dry slowly in oil", (tube: TubeOut) => tube.nature.drying === "slow"],
+] as const satisfies ReadonlyArray<readonly [string, string, (tube: TubeOut) => boolean]>;
 
 type Nature = (typeof NATURES)[number][0];
 

@@ -1,5 +1,5 @@
 import { type PointerEvent, useMemo } from "react";
-import type { Reach, Tube } from "../api/client";
+import type { ReachOut, TubeOut } from "../api/schema";
 import { Mark } from "../plots/marks/Mark";
 import { Spot } from "../plots/marks/Spot";
 import { PlanFrame } from "../plots/PlanFrame";
@@ -21,8 +21,8 @@ export function WheelPlot({
   height,
   onSelect,
 }: {
-  tubes: readonly Tube[];
-  reach: Reach | undefined;
+  tubes: readonly TubeOut[];
+  reach: ReachOut | undefined;
   selected: number | null;
   beside: number | null;
   width: number;

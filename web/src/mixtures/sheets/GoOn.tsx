@@ -1,5 +1,5 @@
 import { ArrowRight } from "lucide-react";
-import type { Origin, TubeMixture, TubePart } from "../../api/client";
+import type { Origin, TubeMixture, TubePart } from "../../api/schema";
 import { ActionMenu } from "../../ui/ActionMenu";
 import { NO_TARGET, pileFor, useBeginPiles } from "../beginPile";
 import { NoteIt } from "../NoteIt";

@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it } from "vitest";
-import type { Sheet, Tube } from "../../api/client";
+import type { SheetOut, TubeOut } from "../../api/schema";
 import { history, startHistory } from "../../keeping/history";
 import { keepUnsaved, readUnsaved } from "../../keeping/unsaved";
 import { examplePair } from "../examples";
@@ -123,7 +123,7 @@ describe("a kept sheet", () => {
       request: { ...request, light: "D65", finish: "satin" },
       measure: { kind: "drops" },
       patches: [{ note: "" }, { note: "rope" }],
-    } as unknown as Sheet;
+    } as unknown as SheetOut;
     expect(draftOf(sheet)).toEqual({
       name: "Fog",
       request,
@@ -137,7 +137,7 @@ describe("names", () => {
   const tubes = [
     { id: 1, label: "Cadmium orange" },
     { id: 2, label: "Ultramarine blue" },
-  ] as Tube[];
+  ] as TubeOut[];
 
   it("say what a sheet is made of until it has one of its own", () => {
     const ends = { first: oneTube(1), second: oneTube(2) };
@@ -241,7 +241,7 @@ describe("a kind of chart", () => {
 
   it("begins with an example from the tubes that are there, each once", () => {
     const box = ["PY3", "PR101", "PB29", "PV19", "PG7"].map(
-      (key, id) => ({ id: id + 1, paint: { key } }) as Tube,
+      (key, id) => ({ id: id + 1, paint: { key } }) as TubeOut,
     );
     expect(exampleOf(KINDS.browns, box)?.mixtures).toEqual([4, 1, 3].map(oneTube));
     expect(exampleOf(KINDS.grid, box)).toMatchObject({ columns: [5, 3].map(oneTube), white: 2 });
@@ -251,7 +251,7 @@ describe("a kind of chart", () => {
 });
 
 describe("the example", () => {
-  const tube = (id: number, key: string) => ({ id, paint: { key } }) as Tube;
+  const tube = (id: number, key: string) => ({ id, paint: { key } }) as TubeOut;
 
   it("is an orange with the blue that mutes it, where the box has them", () => {
     const found = examplePair([tube(1, "PY3"), tube(2, "PB29"), tube(3, "PO20")]);

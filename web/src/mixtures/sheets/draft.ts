@@ -1,13 +1,12 @@
+import type { ChartRequest, Light } from "../../api/client";
 import type {
-  ChartRequest,
-  Light,
-  ScaleRequest,
-  Sheet,
+  ScaleChartIn,
   SheetMeasure,
-  TriadRequest,
-  Tube,
+  SheetOut,
+  TriadChartIn,
   TubeMixture,
-} from "../../api/client";
+  TubeOut,
+} from "../../api/schema";
 import { DEFAULTS, TABLES } from "../../api/tables";
 import { mixtureName } from "../../mixtures/mixture";
 import {
@@ -33,10 +32,10 @@ type Unlit<T> = Omit<T, "light" | "finish">;
 
 /** A scale that is being chosen: an end may still be missing. The light is the room's. */
 export type ScaleDraft = ChartDraft &
-  Omit<Unlit<ScaleRequest>, "first" | "second" | "third"> &
+  Omit<Unlit<ScaleChartIn>, "first" | "second" | "third"> &
   Record<"first" | "second" | "third", TubeMixture | null>;
 export type TriadDraft = ChartDraft &
-  Omit<Unlit<TriadRequest>, "corners"> & { corners: Array<TubeMixture | null> };
+  Omit<Unlit<TriadChartIn>, "corners"> & { corners: Array<TubeMixture | null> };
 export type RequestDraft = ChartDraft;
 
 /** The word in the address of a new sheet, by how it is drawn. */
@@ -74,7 +73,7 @@ export function requestOf(draft: RequestDraft, light: Light): ChartRequest | nul
 }
 
 /** A kept sheet, to go on with. */
-export function draftOf(sheet: Sheet): Draft {
+export function draftOf(sheet: SheetOut): Draft {
   const notes = sheet.patches.flatMap((patch, i) => (patch.note ? [[i, patch.note]] : []));
   return {
     name: sheet.name,
@@ -85,7 +84,7 @@ export function draftOf(sheet: Sheet): Draft {
 }
 
 /** A name to find a sheet by until the painter gives it a better one. */
-export function nameFor(draft: RequestDraft, tubes: readonly Tube[]): string {
+export function nameFor(draft: RequestDraft, tubes: readonly TubeOut[]): string {
   const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
   const { noun, joined, sides } = KINDS[draft.chart];
   const names = sides

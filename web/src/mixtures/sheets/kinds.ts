@@ -1,4 +1,5 @@
-import type { ChartRequest, Tube, TubeMixture } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
+import type { TubeMixture, TubeOut } from "../../api/schema";
 import { DEFAULTS, TABLES } from "../../api/tables";
 import { type Places, tubesFor } from "../examples";
 import { oneTube } from "../mixture";
@@ -140,7 +141,7 @@ export function asKind(draft: ChartDraft, chart: ChartKind): ChartDraft {
 }
 
 /** What a kind begins with from some tubes; null where they are too few. */
-export function exampleOf(kind: Kind, tubes: readonly Tube[]): Record<string, unknown> | null {
+export function exampleOf(kind: Kind, tubes: readonly TubeOut[]): Record<string, unknown> | null {
   const sides = kind.sides.map((side) => {
     const ends = tubesFor(side.example, tubes).map(({ id }) => oneTube(id));
     return { side, ends, enough: ends.length >= side.fewest };

@@ -1,4 +1,4 @@
-import type { TubeMixture } from "../../api/client";
+import type { TubeMixture } from "../../api/schema";
 import type { UnsavedStore } from "../../keeping/unsaved";
 import { type Draft, draftWith } from "./draft";
 import { chartOf } from "./kinds";

@@ -1,13 +1,14 @@
 import { queryOptions, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type Look, type Target } from "../../api/client";
+import { ask } from "../../api/client";
+import type { Look, Target } from "../../api/schema";
 import { useSwatchStyle } from "../../seen/Swatch";
 import { Select } from "../../ui/Select";
 import { NO_TARGET } from "../beginPile";
 
 const kindsQuery = queryOptions({
   queryKey: ["kinds"],
-  queryFn: () => got(api.GET("/api/kinds")),
+  queryFn: () => ask("GET /api/kinds"),
   staleTime: Number.POSITIVE_INFINITY,
 });
 

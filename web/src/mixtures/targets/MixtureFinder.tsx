@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type MixtureSource, type TubeMixture } from "../../api/client";
+import { ask } from "../../api/client";
 import { pilesQuery, sheetsQuery } from "../../api/queries";
+import type { SourceIn, TubeMixture } from "../../api/schema";
 import { Swatch } from "../../seen/Swatch";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
@@ -16,7 +17,7 @@ const FROM = [
 
 type From = (typeof FROM)[number][0];
 
-const NOTHING: MixtureSource = { origin: null, target: null };
+const NOTHING: SourceIn = { origin: null, target: null };
 
 /** A mixture for a passage or an end of a sheet, from wherever the painter has the colour. */
 export function MixtureFinder({
@@ -30,10 +31,10 @@ export function MixtureFinder({
 }) {
   const [from, setFrom] = useState<From>("pile");
   const find = useMutation({
-    mutationFn: (source: MixtureSource) => got(api.POST("/api/mixtures/find", { body: source })),
+    mutationFn: (source: SourceIn) => ask("POST /api/mixtures/find", { body: source }),
     onSuccess: (found) => onFound(found.mixture),
   });
-  const take = (source: Partial<MixtureSource>) => find.mutate({ ...NOTHING, ...source });
+  const take = (source: Partial<SourceIn>) => find.mutate({ ...NOTHING, ...source });
   return (
     <Panel open wide title={`A mixture for ${name}`} onClose={onClose}>
       <Choice

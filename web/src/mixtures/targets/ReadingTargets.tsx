@@ -1,7 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { FileUp } from "lucide-react";
 import { useState } from "react";
-import type { FoundReading, Target } from "../../api/client";
+import type { FoundReadingOut, Target } from "../../api/schema";
 import { upload } from "../../api/upload";
 import { Swatch } from "../../seen/Swatch";
 import { Note } from "../../ui/Note";
@@ -11,7 +11,7 @@ import { NO_TARGET } from "../beginPile";
 export function ReadingTargets({ onChoose }: { onChoose: (target: Target | null) => void }) {
   const [chosen, setChosen] = useState<number | null>(null);
   const look = useMutation({
-    mutationFn: (file: File) => upload<FoundReading[]>("/api/readings/look", file),
+    mutationFn: (file: File) => upload<FoundReadingOut[]>("/api/readings/look", file),
   });
   return (
     <>

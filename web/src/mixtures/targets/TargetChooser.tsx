@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus } from "lucide-react";
 import { useState } from "react";
-import type { KeptMixture, Target } from "../../api/client";
 import { mixturesQuery } from "../../api/queries";
+import type { KeptMixtureOut, Target } from "../../api/schema";
 import { TABLES } from "../../api/tables";
 import { PhotoColours } from "../../photographs/PhotoColours";
 import { Swatch } from "../../seen/Swatch";
@@ -129,7 +129,7 @@ function Kept({
   onChoose,
 }: {
   chosen: number | null;
-  onChoose: (mixture: KeptMixture) => void;
+  onChoose: (mixture: KeptMixtureOut) => void;
 }) {
   const { data: mixtures = [], isPending } = useQuery(mixturesQuery);
   if (isPending) return <p>Fetching your kept mixtures …</p>;

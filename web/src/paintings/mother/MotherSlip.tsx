@@ -1,7 +1,7 @@
 import { Pin, PinOff, TriangleAlert } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import type { Candidate, Giving, MotherSource } from "../../api/client";
 import { usePreferences } from "../../api/preferences";
+import type { CandidateOut, GivingIn, MotherIn } from "../../api/schema";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Never } from "../../ui/Never";
@@ -24,7 +24,7 @@ const GIVINGS = [
 const SHOWN_AT_FIRST = 6;
 const USUAL_BOUND = 6;
 
-const isSame = (one: MotherSource | null, other: MotherSource) =>
+const isSame = (one: MotherIn | null, other: MotherIn) =>
   one?.kind === other.kind && one.id === other.id && one.colour === other.colour;
 
 /** The mother colour: what may be it, how it is given, and what that costs. */
@@ -35,9 +35,9 @@ export function MotherSlip({ painting, request, harmony, shares, place }: Shown)
   const together = harmony?.together ?? data?.together ?? "";
   const { me } = usePreferences();
   const [all, setAll] = useState(false);
-  const choose = (to: MotherSource) => painting.set((now) => withMother(now, to));
+  const choose = (to: MotherIn) => painting.set((now) => withMother(now, to));
   const dulling = data?.dulling ?? [];
-  const row = (each: Candidate) => (
+  const row = (each: CandidateOut) => (
     <li key={`${each.mother.kind} ${each.mother.id}`}>
       <CandidateRow
         candidate={each}
@@ -164,7 +164,7 @@ function CandidateRow({
   chosen,
   onChoose,
 }: {
-  candidate: Candidate;
+  candidate: CandidateOut;
   chosen: boolean;
   onChoose: () => void;
 }) {
@@ -228,12 +228,12 @@ function GivingForm({
   onChange,
   onHold,
 }: {
-  giving: Giving;
+  giving: GivingIn;
   /** What it comes to, where nothing is said. */
   amount: number | null;
   held: boolean;
   name: string;
-  onChange: (patch: Partial<Giving>, stroke?: string) => void;
+  onChange: (patch: Partial<GivingIn>, stroke?: string) => void;
   onHold: () => void;
 }) {
   const least = giving.kind === "least";

@@ -1,6 +1,6 @@
 import { Pin } from "lucide-react";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Giving, Harmonised, Passage } from "../../api/client";
+import type { GivingIn, HarmonisedOut, PassageIn } from "../../api/schema";
 import { Swatch } from "../../seen/Swatch";
 import { useAtOnce } from "../../ui/useAtOnce";
 import { nameOf } from "../draft";
@@ -25,11 +25,11 @@ export function ShareRun({
   onMove,
   onDrop,
 }: {
-  passages: readonly Passage[];
-  harmony: readonly Harmonised[];
+  passages: readonly PassageIn[];
+  harmony: readonly HarmonisedOut[];
   after: ReadonlyArray<Look | null>;
   shares: readonly number[];
-  giving: Giving;
+  giving: GivingIn;
   chosen: number;
   onChoose: (place: number) => void;
   onMove: (place: number, share: number) => void;

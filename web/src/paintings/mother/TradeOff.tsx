@@ -1,6 +1,6 @@
 import { scaleLinear } from "d3-scale";
 import { type KeyboardEvent, type PointerEvent, useRef } from "react";
-import type { Curve } from "../../api/client";
+import type { CurveOut } from "../../api/schema";
 import { useSize } from "../../ui/useSize";
 
 const MARGIN = { top: 34, right: 26, bottom: 48, left: 56 };
@@ -16,7 +16,7 @@ export function TradeOff({
   onPull,
   onPulled,
 }: {
-  curve: Curve;
+  curve: CurveOut;
   /** Half of the hue spread there was, in degrees. */
   half: number;
   fraction: number;
@@ -137,7 +137,7 @@ const path = (points: ReadonlyArray<readonly [number, number]>) =>
   points.map(([x, y], i) => `${i ? "L" : "M"}${x} ${y}`).join("");
 
 /** What a fraction of the way brings, between the points of the curve. */
-function valueAt(curve: Curve, fraction: number) {
+function valueAt(curve: CurveOut, fraction: number) {
   const last = curve.fractions.length - 1;
   const at = Math.min(Math.max(fraction, 0), 1) * last;
   const low = Math.min(Math.floor(at), last - 1);

@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import type { Giving, Harmonised, Passage, Trail } from "../../api/client";
+import type { GivingIn, HarmonisedOut, PassageIn, TrailOut } from "../../api/schema";
 import { EMPTY_PAINTING, EMPTY_PASSAGE, spreadOut, withoutPassage, withTouching } from "../draft";
 import { dragged, fractionOf, lookAt, percent, pulled, shareAt } from "./shares";
 
 /** A pull of five points whose shares grow with the square: a strong mother. */
-function pull(most: number): Trail {
+function pull(most: number): TrailOut {
   const share = [0, 0.25, 0.5, 0.75, 1].map((f) => most * f * f);
   return {
     share,
@@ -17,14 +17,14 @@ function pull(most: number): Trail {
 }
 
 const harmony = [pull(1), pull(0.5), pull(1)].map(
-  (each) => ({ pull: each, share: 0 }) as unknown as Harmonised,
+  (each) => ({ pull: each, share: 0 }) as unknown as HarmonisedOut,
 );
-const passages: Passage[] = [
+const passages: PassageIn[] = [
   { ...EMPTY_PASSAGE },
   { ...EMPTY_PASSAGE },
   { ...EMPTY_PASSAGE, part: "accent" },
 ];
-const giving: Giving = EMPTY_PAINTING.request.giving;
+const giving: GivingIn = EMPTY_PAINTING.request.giving;
 
 describe("a pull", () => {
   it("is even in colour: its fractions and shares belong together", () => {
@@ -37,7 +37,7 @@ describe("a pull", () => {
   });
 
   it("looks as its points do, and between them", () => {
-    const [first] = harmony as [Harmonised];
+    const [first] = harmony as [HarmonisedOut];
     expect(lookAt(first, 0.25)?.srgb).toBe("#808080");
     expect(lookAt(first, (0.25 + 0.5625) / 2)?.lab).toEqual([50, 5, 0]);
   });

@@ -1,9 +1,9 @@
-import type { Giving, Harmonised, Passage, Trail } from "../../api/client";
+import type { GivingIn, HarmonisedOut, PassageIn, TrailOut } from "../../api/schema";
 import { TABLES } from "../../api/tables";
-import { type Sample, sample } from "../../plots/trail";
+import { sample } from "../../plots/trail";
 
 /** How far along its way a share brings a passage, 0 to 1: its points are even in colour. */
-export function fractionOf(way: Trail, share: number): number {
+export function fractionOf(way: TrailOut, share: number): number {
   const last = way.share.length - 1;
   const after = way.share.findIndex((each) => each >= share);
   if (after <= 0) return after === 0 ? 0 : 1;
@@ -13,7 +13,7 @@ export function fractionOf(way: Trail, share: number): number {
 }
 
 /** The share at a fraction of a way. */
-export function shareAt(way: Trail, fraction: number): number {
+export function shareAt(way: TrailOut, fraction: number): number {
   const last = way.share.length - 1;
   const at = Math.min(Math.max(fraction, 0), 1) * last;
   const low = Math.min(Math.floor(at), last - 1);
@@ -24,7 +24,7 @@ export function shareAt(way: Trail, fraction: number): number {
 /** Shares as they are, and how they are asked for. */
 export interface Dragged {
   shares: number[];
-  giving: Giving;
+  giving: GivingIn;
   /** What is dragged, so that one drag is undone as one. */
   stroke: string;
 }
@@ -34,9 +34,9 @@ export interface Dragged {
  * accents and what is held. What is held itself, or an accent, is moved alone.
  */
 export function dragged(
-  passages: readonly Passage[],
-  harmony: readonly Harmonised[],
-  giving: Giving,
+  passages: readonly PassageIn[],
+  harmony: readonly HarmonisedOut[],
+  giving: GivingIn,
   place: number,
   share: number,
 ): Dragged {
@@ -67,9 +67,9 @@ export function dragged(
 
 /** All passages at one pull, as a point of the trade-off has them. */
 export function pulled(
-  passages: readonly Passage[],
-  harmony: readonly Harmonised[],
-  giving: Giving,
+  passages: readonly PassageIn[],
+  harmony: readonly HarmonisedOut[],
+  giving: GivingIn,
   fraction: number,
 ): Dragged {
   const pinned = (i: number) => giving.pins.some((pin) => pin.place === i);
@@ -85,10 +85,8 @@ export function pulled(
 }
 
 /** How a passage looks at a share, read off the points that were sent ahead. */
-export function lookAt(passage: Harmonised, share: number) {
-  if (!passage.pull) return passage.after;
-  const at: Sample = sample(passage.pull, share);
-  return { ...at, lab: [...at.lab] };
+export function lookAt(passage: HarmonisedOut, share: number) {
+  return passage.pull ? sample(passage.pull, share) : passage.after;
 }
 
 /** A share as the hand takes it: a trace is one part in so many. */

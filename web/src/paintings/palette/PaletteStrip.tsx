@@ -1,4 +1,4 @@
-import type { PaletteLook } from "../../api/client";
+import type { PaletteLook } from "../../api/schema";
 import { Swatch } from "../../seen/Swatch";
 
 /** A kept palette as touching fields, each as wide as its share of the surface. */

@@ -1,5 +1,5 @@
 import { ArrowRight, ChevronDown } from "lucide-react";
-import type { Origin } from "../../api/client";
+import type { Origin } from "../../api/schema";
 import { Checklist } from "../../keeping/Checklist";
 import { millilitres } from "../../mixtures/amounts";
 import { NO_TARGET, newPile, useBeginPiles } from "../../mixtures/beginPile";

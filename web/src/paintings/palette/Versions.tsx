@@ -1,7 +1,8 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Trash2 } from "lucide-react";
 import { type FormEvent, useState } from "react";
-import { api, atKey, got, type Version } from "../../api/client";
+import { ask } from "../../api/client";
+import type { VersionOut } from "../../api/schema";
 import { NAME_LENGTH } from "../../keeping/useKept";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
@@ -14,7 +15,7 @@ import { PaletteStrip } from "./PaletteStrip";
 /** Versions of the palette: named, held against the one on the bench, and gone back to. */
 export function Versions({ painting }: { painting: OpenPainting }) {
   const [name, setName] = useState("");
-  const [thrown, setThrown] = useState<Version | null>(null);
+  const [thrown, setThrown] = useState<VersionOut | null>(null);
   const { id, saved } = painting;
   const cache = useQueryClient();
   const query = keptPaintingQuery(id ?? 0, saved?.revision ?? 0);
@@ -25,27 +26,26 @@ export function Versions({ painting }: { painting: OpenPainting }) {
     placeholderData: keepPreviousData,
   });
   const versions = kept?.versions ?? [];
-  const show = (to: (versions: Version[]) => Version[]) =>
+  const show = (to: (versions: VersionOut[]) => VersionOut[]) =>
     cache.setQueryData(query.queryKey, (was) => was && { ...was, versions: to(was.versions) });
   const keep = useMutation({
-    mutationFn: () =>
-      got(api.POST("/api/paintings/{key}/versions", { ...atKey(id ?? 0), body: { name } })),
+    mutationFn: () => ask("POST /api/paintings/{key}/versions", { key: id ?? 0, body: { name } }),
     onSuccess: (version) => {
       show((now) => [version, ...now]);
       setName("");
     },
   });
   const throwAway = useMutation({
-    mutationFn: (version: Version) =>
-      got(api.DELETE("/api/paintings/versions/{key}", atKey(version.id))),
+    mutationFn: (version: VersionOut) =>
+      ask("DELETE /api/paintings/versions/{key}", { key: version.id }),
     onSuccess: (_, version) => {
       show((now) => now.filter((each) => each.id !== version.id));
       setThrown(version);
     },
   });
   const bringBack = useMutation({
-    mutationFn: (version: Version) =>
-      got(api.POST("/api/paintings/versions/{key}/restore", atKey(version.id))),
+    mutationFn: (version: VersionOut) =>
+      ask("POST /api/paintings/versions/{key}/restore", { key: version.id }),
     onSuccess: (_, version) => {
       show((now) => [...now, version].sort((a, b) => b.id - a.id));
       setThrown(null);

@@ -1,14 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import {
-  api,
-  got,
-  type PaintingRequest,
-  type Passage,
-  type PassageLayers,
-  type TubeMixture,
-} from "../../api/client";
+import { ask } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { LayersIn, PaintingRequest, PassageIn, TubeMixture } from "../../api/schema";
 import { LIMITS } from "../../api/tables";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -35,11 +29,11 @@ export function LayersPanel({
   onTake,
 }: {
   name: string;
-  passage: Passage;
+  passage: PassageIn;
   request: PaintingRequest;
   onClose: () => void;
   /** Built in layers, or not; and the mixture that stands for it either way. */
-  onTake: (layers: PassageLayers | null, mixture: TubeMixture | null) => void;
+  onTake: (layers: LayersIn | null, mixture: TubeMixture | null) => void;
 }) {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const own = passage.mixture;
@@ -52,12 +46,7 @@ export function LayersPanel({
   const { data, error } = useQuery({
     queryKey: ["compute", "layers", body],
     queryFn: ({ signal }) =>
-      got(
-        api.POST("/api/paintings/compute/layers", {
-          body: body as NonNullable<typeof body>,
-          signal,
-        }),
-      ),
+      ask("POST /api/paintings/compute/layers", { body: body as NonNullable<typeof body>, signal }),
     enabled: body !== null,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Layers, Pipette, Trash2, X } from "lucide-react";
 import { useState } from "react";
-import type { TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { TubeMixture } from "../../api/schema";
 import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { ratioText } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";

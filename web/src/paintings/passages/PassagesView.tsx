@@ -1,6 +1,6 @@
 import { ImagePlus, Plus } from "lucide-react";
 import { useState } from "react";
-import type { Divided } from "../../api/client";
+import type { DividedOut } from "../../api/schema";
 import { Button } from "../../ui/Button";
 import { MOST_PASSAGES, nameOf, newPassage } from "../draft";
 import { FigureList, FoldedFigures } from "../Figures";
@@ -28,7 +28,7 @@ export function PassagesView({
   };
   const [beginning, setBeginning] = useState(false);
   const [pointed, setPointed] = useState<readonly number[]>([]);
-  const begin = (divided: Divided) => {
+  const begin = (divided: DividedOut) => {
     painting.set((now) => begunFrom(now, divided.id, divided.regions));
     setBeginning(false);
     onChoose(0);

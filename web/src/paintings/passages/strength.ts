@@ -1,4 +1,4 @@
-import type { Tube, TubePart } from "../../api/client";
+import type { TubeOut, TubePart } from "../../api/schema";
 
 /**
  * The tubes of a mixture in parts that pull alike in white, the strongest one part; none where fewer
@@ -6,7 +6,7 @@ import type { Tube, TubePart } from "../../api/client";
  */
 export function equalStrength(
   parts: readonly TubePart[],
-  tubes: readonly Tube[],
+  tubes: readonly TubeOut[],
 ): TubePart[] | null {
   const strengths = parts.map((part) => tubes.find((tube) => tube.id === part.tube)?.strength ?? 0);
   const pulling = strengths.filter((strength) => strength > 0);

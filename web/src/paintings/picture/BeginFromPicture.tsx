@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { ImagePlus } from "lucide-react";
 import { useState } from "react";
-import { api, type Divided, got, type PhotoArea, type Photograph } from "../../api/client";
+import { ask } from "../../api/client";
+import type { DividedOut, PhotoArea, PhotographOut } from "../../api/schema";
 import { LIMITS } from "../../api/tables";
 import { Picture } from "../../photographs/Picture";
 import { photographsQuery } from "../../photographs/queries";
@@ -29,7 +30,7 @@ export function BeginFromPicture({
   onBegin,
 }: {
   onClose: () => void;
-  onBegin: (divided: Divided) => void;
+  onBegin: (divided: DividedOut) => void;
 }) {
   const { data: photographs = [] } = useQuery(photographsQuery);
   const { take, mark } = usePhotographs();
@@ -39,9 +40,9 @@ export function BeginFromPicture({
   const chosen = photographs.find((each) => each.id === key) ?? null;
   const divide = useMutation({
     mutationFn: ({ photograph, count }: { photograph: number; count: number | null }) =>
-      got(api.POST("/api/paintings/divisions", { body: { photograph, count } })),
+      ask("POST /api/paintings/divisions", { body: { photograph, count } }),
   });
-  const choose = (photograph: Photograph) => {
+  const choose = (photograph: PhotographOut) => {
     setKey(photograph.id);
     setMarking(null);
     divide.mutate({ photograph: photograph.id, count: null });

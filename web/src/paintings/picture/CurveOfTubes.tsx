@@ -1,4 +1,4 @@
-import type { FewTubes } from "../../api/client";
+import type { MixturesOut } from "../../api/schema";
 import { differenceText } from "../../seen/difference";
 
 const [WIDE, HIGH, ROOM] = [300, 150, 26];
@@ -11,7 +11,7 @@ export function CurveOfTubes({
   most,
   onChoose,
 }: {
-  found: FewTubes;
+  found: MixturesOut;
   chosen: number;
   least: number;
   most: number;

@@ -1,11 +1,12 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type Dotted, got, type TubeMixture } from "../../api/client";
+import { ask } from "../../api/client";
+import type { DotOut, TubeMixture } from "../../api/schema";
 import { useSwatchStyle } from "../../seen/Swatch";
 import type { Shown } from "../shown";
 
 /** A mixture dotted on the picture, and what is off of it there. */
-export interface Dot extends Dotted {
+export interface Dot extends DotOut {
   x: number;
   y: number;
   name: string;
@@ -17,18 +18,16 @@ export function useDots({ request }: Pick<Shown, "request">) {
   const key = request.picture?.division ?? 0;
   const put = useMutation({
     mutationFn: ({ x, y, mixture }: { x: number; y: number; name: string; mixture: TubeMixture }) =>
-      got(
-        api.POST("/api/paintings/divisions/{key}/dot", {
-          params: { path: { key } },
-          body: {
-            x,
-            y,
-            mixture,
-            light: request.light ?? "D65",
-            medium: request.medium ?? "opaque",
-          },
-        }),
-      ),
+      ask("POST /api/paintings/divisions/{key}/dot", {
+        key,
+        body: {
+          x,
+          y,
+          mixture,
+          light: request.light ?? "D65",
+          medium: request.medium ?? "opaque",
+        },
+      }),
     onSuccess: (told, { x, y, name }) => setDots((now) => [...now, { ...told, x, y, name }]),
   });
   return { dots, put: put.mutate, wipe: () => setDots([]), error: put.error };

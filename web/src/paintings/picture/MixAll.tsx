@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, type FewTubes, got, type PaintingRequest } from "../../api/client";
+import { ask } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { MixturesOut, PaintingRequest } from "../../api/schema";
 import { LIMITS } from "../../api/tables";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -28,7 +29,7 @@ export function MixAll({
 }: {
   request: PaintingRequest;
   onClose: () => void;
-  onTake: (found: FewTubes) => void;
+  onTake: (found: MixturesOut) => void;
 }) {
   const [tubes, setTubes] = useState<number | null>(null);
   const [blacks, setBlacks] = useState<Blacks>("blue");
@@ -36,9 +37,7 @@ export function MixAll({
   const { data, error, isFetching } = useQuery({
     queryKey: ["compute", "mixtures", request, tubes, blacks],
     queryFn: ({ signal }) =>
-      got(
-        api.POST("/api/paintings/compute/mixtures", { body: { request, tubes, blacks }, signal }),
-      ),
+      ask("POST /api/paintings/compute/mixtures", { body: { request, tubes, blacks }, signal }),
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
@@ -108,7 +107,7 @@ export function MixAll({
 }
 
 /** A painting with the mixtures that were found; what none was found for keeps its own. */
-export const withMixtures = (request: RequestDraft, found: FewTubes): RequestDraft => ({
+export const withMixtures = (request: RequestDraft, found: MixturesOut): RequestDraft => ({
   ...request,
   passages: request.passages.map((passage, place) => {
     const mixture = found.passages.find((each) => each.place === place)?.mixture;

@@ -1,5 +1,5 @@
 import { type PointerEvent, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
-import type { Passage } from "../../api/client";
+import type { PassageIn } from "../../api/schema";
 import type { Colour } from "../../seen/Swatch";
 import { type Seen, useSeen } from "../../seen/useSeen";
 import { useSize } from "../../ui/useSize";
@@ -16,7 +16,7 @@ const LABELS_PX = 24;
 
 interface Props {
   picture: Picture;
-  passages: readonly Passage[];
+  passages: readonly PassageIn[];
   /** What stands left of the divider: the photograph itself, or colours of the passages. */
   before: "photograph" | ReadonlyArray<Colour | null>;
   after: ReadonlyArray<Colour | null>;

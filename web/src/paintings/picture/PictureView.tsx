@@ -1,6 +1,6 @@
 import { Blend, CircleDot, Combine, Split, Wand2 } from "lucide-react";
 import { useState } from "react";
-import type { TubeMixture } from "../../api/client";
+import type { TubeMixture } from "../../api/schema";
 import { MixtureFinder } from "../../mixtures/targets/MixtureFinder";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";

@@ -1,6 +1,8 @@
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { keepPreviousData, skipToken, useQuery } from "@tanstack/react-query";
 import { Combine } from "lucide-react";
-import { api, got } from "../../api/client";
+import { ask } from "../../api/client";
+import type { BetweenIn } from "../../api/schema";
+import type { Lab } from "../../plots/trail";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
@@ -10,15 +12,17 @@ import type { Shown } from "../shown";
 import { useRegions } from "./useRegions";
 
 /** What a place is against others, in the words of the core. */
-export function useBetween(
-  lab: readonly number[] | null,
-  others: ReadonlyArray<readonly number[]>,
-) {
-  const body = { lab: [...(lab ?? [])], others: others.map((other) => [...other]) };
+export function useBetween(lab: Lab | null, others: readonly Lab[]) {
+  const body: BetweenIn | null = lab && {
+    lab: [...lab],
+    others: others.map((other) => [...other]),
+  };
   const { data } = useQuery({
     queryKey: ["compute", "between", body],
-    queryFn: ({ signal }) => got(api.POST("/api/paintings/compute/between", { body, signal })),
-    enabled: lab !== null && others.length > 0,
+    queryFn: body
+      ? ({ signal }) => ask("POST /api/paintings/compute/between", { body, signal })
+      : skipToken,
+    enabled: others.length > 0,
     placeholderData: keepPreviousData,
     staleTime: Number.POSITIVE_INFINITY,
   });
@@ -44,10 +48,8 @@ export function Standing({
     .filter((other) => other < passages.length);
   const look = after[place] ?? null;
   const seen = beside.filter((other) => after[other]);
-  const says = useBetween(
-    look ? look.lab : null,
-    seen.map((other) => after[other]?.lab ?? []),
-  );
+  const labs = seen.flatMap((other) => (after[other] ? [after[other].lab] : []));
+  const says = useBetween(look ? look.lab : null, labs);
   return (
     <section aria-label="Where it stands" className="border-ink border-t-2 pt-1">
       <h3 className="font-bold">Where it stands</h3>

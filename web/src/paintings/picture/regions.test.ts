@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
-import type { Region } from "../../api/client";
+import type { RegionOut } from "../../api/schema";
 import { EMPTY_PAINTING, newPassage, type RequestDraft } from "../draft";
 import { begunFrom, given, liesAlike, merged, withMerged, withRegions } from "./regions";
 
-const region = (pieces: number[], area: number, touching: number[], more = {}): Region => ({
-  look: {} as Region["look"],
+const region = (pieces: number[], area: number, touching: number[], more = {}): RegionOut => ({
+  look: {} as RegionOut["look"],
   ...{ pieces, area, touching, centre: [0.5, 0.5], name: "grey, left", spread: 3, accent: false },
   ...more,
 });

@@ -1,10 +1,10 @@
-import type { Passage, Region } from "../../api/client";
+import type { PassageIn, RegionOut } from "../../api/schema";
 import { newPassage, type RequestDraft, withoutPassage } from "../draft";
 
 /** A painting's passages by the pieces of its picture, and what follows from where they lie. */
 
 /** The passages of a painting that begins from a picture, one for each of its regions. */
-export function begunFrom(request: RequestDraft, division: number, regions: readonly Region[]) {
+export function begunFrom(request: RequestDraft, division: number, regions: readonly RegionOut[]) {
   const passages = regions.map((region) =>
     newPassage({
       name: region.name,
@@ -23,17 +23,17 @@ export function begunFrom(request: RequestDraft, division: number, regions: read
   } satisfies RequestDraft;
 }
 
-const pairsOf = (regions: readonly Region[]) =>
+const pairsOf = (regions: readonly RegionOut[]) =>
   regions.flatMap(({ touching }, i) => touching.filter((j) => i < j).map((j) => [i, j]));
 
 /** The pieces of every passage, as the server is asked about them. */
-export const membersOf = (passages: ReadonlyArray<Pick<Passage, "pieces">>) =>
+export const membersOf = (passages: ReadonlyArray<Pick<PassageIn, "pieces">>) =>
   passages.map(({ pieces }) => [...(pieces ?? [])]);
 
 /** Whether two lists of passages are the same ones with the same pieces, in one order. */
 export const liesAlike = (
-  some: ReadonlyArray<Pick<Passage, "pieces"> & { key: string }>,
-  others: ReadonlyArray<Pick<Passage, "pieces"> & { key: string }>,
+  some: ReadonlyArray<Pick<PassageIn, "pieces"> & { key: string }>,
+  others: ReadonlyArray<Pick<PassageIn, "pieces"> & { key: string }>,
 ) =>
   some.length === others.length &&
   some.every(
@@ -42,7 +42,7 @@ export const liesAlike = (
   );
 
 /** The pieces once one passage has taken in another, which is left with none. */
-export function merged(passages: readonly Passage[], into: number, from: number): number[][] {
+export function merged(passages: readonly PassageIn[], into: number, from: number): number[][] {
   const members = membersOf(passages);
   members[into] = [...(members[into] ?? []), ...(members[from] ?? [])];
   members[from] = [];
@@ -51,7 +51,7 @@ export function merged(passages: readonly Passage[], into: number, from: number)
 
 /** The pieces once some of them were given to a passage. */
 export function given(
-  passages: readonly Passage[],
+  passages: readonly PassageIn[],
   to: number,
   pieces: ReadonlySet<number>,
 ): number[][] {
@@ -67,7 +67,7 @@ export function given(
  */
 export function withRegions(
   request: RequestDraft,
-  regions: readonly Region[],
+  regions: readonly RegionOut[],
   of: number,
 ): RequestDraft {
   const origin = request.passages[of];
@@ -82,6 +82,6 @@ export function withRegions(
 /** The same, and the passage that was merged into another is gone. */
 export const withMerged = (
   request: RequestDraft,
-  regions: readonly Region[],
+  regions: readonly RegionOut[],
   from: number,
 ): RequestDraft => withoutPassage(withRegions(request, regions, from), from);

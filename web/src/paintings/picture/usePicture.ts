@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
-import { api, type Division, got, type Passage } from "../../api/client";
+import { ask } from "../../api/client";
+import type { DivisionOut, PassageIn } from "../../api/schema";
 import { type Recolouring, recolouring, rootsOfPixels } from "./recolour";
 
 /** A divided picture as it is looked at: its pixels, and the piece of each. */
 export interface Picture {
-  division: Division;
+  division: DivisionOut;
   pixels: ImageData;
   pieces: Uint16Array;
   count: number;
@@ -27,9 +28,7 @@ async function pixelsOf(address: string): Promise<ImageData> {
 }
 
 async function fetched(key: number): Promise<Picture | null> {
-  const division = await got(
-    api.GET("/api/paintings/divisions/{key}", { params: { path: { key } } }),
-  );
+  const division = await ask("GET /api/paintings/divisions/{key}", { key });
   if (!division.there) return null;
   const path = `/api/paintings/divisions/${key}`;
   const [pixels, told] = await Promise.all([
@@ -58,7 +57,7 @@ export const usePicture = (key: number | null) =>
 export const NOBODYS = 255;
 
 /** The passage of each piece, and of each pixel. */
-export function ownersOf(picture: Picture, passages: ReadonlyArray<Pick<Passage, "pieces">>) {
+export function ownersOf(picture: Picture, passages: ReadonlyArray<Pick<PassageIn, "pieces">>) {
   const ofPiece = new Uint8Array(picture.count).fill(NOBODYS);
   passages.forEach(({ pieces }, place) => {
     for (const piece of pieces ?? []) ofPiece[piece] = place;
@@ -85,7 +84,7 @@ function madeReady(picture: Picture, where: string): Recolouring {
 /** A picture with its passages, made ready to be shown in their colours. */
 export function useRecolouring(
   picture: Picture | null,
-  passages: readonly Passage[],
+  passages: readonly PassageIn[],
 ): Recolouring | null {
   // What a passage is called or mixed from changes nothing of where it lies.
   const where = JSON.stringify(passages.map(({ pieces }) => pieces));

@@ -1,5 +1,5 @@
 import { useMutation } from "@tanstack/react-query";
-import { api, got } from "../../api/client";
+import { ask } from "../../api/client";
 import type { RequestDraft } from "../draft";
 import type { OpenPainting } from "../usePainting";
 import { given, liesAlike, membersOf, merged, withMerged, withRegions } from "./regions";
@@ -9,12 +9,7 @@ export function useRegions(painting: OpenPainting) {
   const { request } = painting.draft;
   const key = request.picture?.division ?? 0;
   const told = (regions: number[][], split: number | null = null) =>
-    got(
-      api.POST("/api/paintings/divisions/{key}/regions", {
-        params: { path: { key } },
-        body: { regions, split },
-      }),
-    );
+    ask("POST /api/paintings/divisions/{key}/regions", { key, body: { regions, split } });
   /** What was answered is of the passages it was asked about, and of no others. */
   const lay = (change: (now: RequestDraft) => RequestDraft) =>
     painting.set((now) => (liesAlike(now.passages, request.passages) ? change(now) : now));

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { School } from "../../api/client";
+import type { SchoolOut } from "../../api/schema";
 import { LIMITS } from "../../api/tables";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -41,7 +41,7 @@ export function SchoolsView({
         </Button>
       </div>
     );
-  const adopt = (school: School) => {
+  const adopt = (school: SchoolOut) => {
     const { mixtures } = school;
     if (!mixtures) return;
     painting.set((now) => ({

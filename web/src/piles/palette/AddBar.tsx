@@ -1,6 +1,6 @@
 import { Plus, Weight } from "lucide-react";
 import { useState } from "react";
-import type { Tube } from "../../api/client";
+import type { TubeOut } from "../../api/schema";
 import { type Measure, millilitres } from "../../mixtures/amounts";
 import { MEASURES, useHandAmounts, useMeasures } from "../../mixtures/measures";
 import { Swatch } from "../../seen/Swatch";
@@ -17,7 +17,7 @@ export function AddBar({
   onAdd,
   onWeigh,
 }: {
-  tube: Tube | undefined;
+  tube: TubeOut | undefined;
   measure: Measure;
   weighing: boolean;
   onMeasure: (measure: Measure) => void;

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { type ComponentProps, useState } from "react";
-import type { Pile, Tube } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
+import type { PileOut, TubeOut } from "../../api/schema";
 import { TABLES } from "../../api/tables";
 import { millilitres } from "../../mixtures/amounts";
 import { ActionMenu } from "../../ui/ActionMenu";
@@ -13,7 +13,13 @@ import { TextField } from "../../ui/TextField";
 import { MOVES, type MoveName } from "./moveNames";
 
 /** What can be done with the pile besides adding a tube. */
-export function MovesMenu({ pile, onChoose }: { pile: Pile; onChoose: (move: MoveName) => void }) {
+export function MovesMenu({
+  pile,
+  onChoose,
+}: {
+  pile: PileOut;
+  onChoose: (move: MoveName) => void;
+}) {
   const empty = pile.volume_ml === 0;
   return (
     <ActionMenu
@@ -52,8 +58,8 @@ export function MoveForm({
   onClose,
 }: {
   move: MoveName;
-  pile: Pile;
-  tube: Tube | undefined;
+  pile: PileOut;
+  tube: TubeOut | undefined;
   busy: boolean;
   acts: MoveActs;
   onClose: () => void;
@@ -82,8 +88,8 @@ export function MoveForm({
 }
 
 interface FormProps {
-  pile: Pile;
-  tube: Tube | undefined;
+  pile: PileOut;
+  tube: TubeOut | undefined;
   busy: boolean;
   acts: MoveActs;
 }
@@ -180,7 +186,7 @@ function Millilitres({
 }
 
 /** What a knife carries of the pile, in a figure that can be measured. */
-function knifeLoad(pile: Pile): number {
+function knifeLoad(pile: PileOut): number {
   return Number((pile.volume_ml * TABLES.knifeLoad).toPrecision(2)) || 0.1;
 }
 

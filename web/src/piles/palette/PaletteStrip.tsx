@@ -2,8 +2,9 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "@tanstack/react-router";
 import { Plus, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, got, type Pile, type PileSummary } from "../../api/client";
+import { ask } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
+import type { PileOut, PileSummaryOut } from "../../api/schema";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
 
@@ -12,15 +13,14 @@ export function useScraping() {
   const [scraped, setScraped] = useState<{ id: number; name: string } | null>(null);
   const cache = useQueryClient();
   const refresh = () => cache.invalidateQueries({ queryKey: pilesQuery.queryKey });
-  const at = (id: number) => ({ params: { path: { key: id } } });
   const scrape = useMutation({
     mutationFn: (of: { id: number; name: string }) =>
-      got(api.DELETE("/api/piles/{key}", at(of.id))),
+      ask("DELETE /api/piles/{key}", { key: of.id }),
     onSuccess: (_, of) => setScraped(of),
     onSettled: refresh,
   });
   const restore = useMutation({
-    mutationFn: (id: number) => got(api.POST("/api/piles/{key}/restore", at(id))),
+    mutationFn: (key: number) => ask("POST /api/piles/{key}/restore", { key }),
     onSuccess: () => setScraped(null),
     onSettled: refresh,
   });
@@ -46,7 +46,7 @@ export function PaletteStrip({
   scraping,
   onNew,
 }: {
-  pile: Pile;
+  pile: PileOut;
   scraping: Scraping;
   onNew: () => void;
 }) {
@@ -80,7 +80,7 @@ export function PaletteStrip({
 }
 
 /** A pot is round, as a jar seen from above. */
-function PileChip({ pile, open }: { pile: PileSummary; open: boolean }) {
+function PileChip({ pile, open }: { pile: PileSummaryOut; open: boolean }) {
   const shape = pile.kind === "pot" ? "w-11 rounded-full overflow-hidden" : "w-14";
   const word = pile.kind === "pile" ? "" : ` (${pile.kind})`;
   return (

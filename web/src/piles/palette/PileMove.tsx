@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, got, type Pile } from "../../api/client";
+import { ask } from "../../api/client";
 import { mixturesQuery, tubesQuery } from "../../api/queries";
+import type { PileOut } from "../../api/schema";
 import { newToken } from "../../api/token";
 import type { useOutbox } from "../../keeping/outbox";
 import { millilitres } from "../../mixtures/amounts";
@@ -20,7 +21,7 @@ export function PileMove({
   onClose,
 }: {
   move: MoveName;
-  pile: Pile;
+  pile: PileOut;
   tubeId: number | null;
   moves: ReturnType<typeof usePileMoves>;
   put: (event: Parameters<ReturnType<typeof useOutbox>["put"]>[1], says: string) => void;
@@ -31,12 +32,7 @@ export function PileMove({
   const cache = useQueryClient();
   const keep = useMutation({
     mutationFn: (name: string) =>
-      got(
-        api.POST("/api/piles/{key}/keep", {
-          params: { path: { key: pile.id } },
-          body: { name, token: newToken() },
-        }),
-      ),
+      ask("POST /api/piles/{key}/keep", { key: pile.id, body: { name, token: newToken() } }),
     onSuccess: () => {
       cache.invalidateQueries({ queryKey: mixturesQuery.queryKey });
       onClose();

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { api, type GramScale, got, type Tube } from "../../api/client";
+import { ask } from "../../api/client";
+import type { GramScaleOut, TubeOut } from "../../api/schema";
 import { Button } from "../../ui/Button";
 import { Choice } from "../../ui/Choice";
 import { Note } from "../../ui/Note";
@@ -24,7 +25,7 @@ export function Weighing({
   error,
   onTake,
 }: {
-  tube: Tube | undefined;
+  tube: TubeOut | undefined;
   /** Grams that are advised of this tube, where some are. */
   wanted: string | null;
   taking: boolean;
@@ -37,13 +38,13 @@ export function Weighing({
   /** Whether paint was put on since the last addition was taken. */
   const put = useRef(false);
   const touch = useMutation({
-    mutationFn: (act: { put?: number; step?: 0.1 | 0.01 }): Promise<GramScale> => {
+    mutationFn: (act: { put?: number; step?: 0.1 | 0.01 }): Promise<GramScaleOut> => {
       if (act.put !== undefined)
-        return got(
-          api.POST("/api/gram-scale/put", { body: { mass_g: act.put, unsteady: act.put > 0 } }),
-        );
-      if (act.step) return got(api.PUT("/api/gram-scale", { body: { step_g: act.step } }));
-      return got(api.POST("/api/gram-scale/tare"));
+        return ask("POST /api/gram-scale/put", {
+          body: { mass_g: act.put, unsteady: act.put > 0 },
+        });
+      if (act.step) return ask("PUT /api/gram-scale", { body: { step_g: act.step } });
+      return ask("POST /api/gram-scale/tare");
     },
     onSuccess: (now, act) => {
       cache.setQueryData(gramScaleQuery.queryKey, now);

@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { api, got, type Pile } from "../../api/client";
+import { ask } from "../../api/client";
 import { tellPile } from "../../api/queries";
+import type { PileOut } from "../../api/schema";
 import { newToken } from "../../api/token";
 
 type Move =
@@ -13,43 +14,35 @@ type Move =
   | { what: "calibrate"; tube: number };
 
 /** Moves that need the server's answer before the next thing can be done. */
-export function usePileMoves(pile: Pile) {
+export function usePileMoves(pile: PileOut) {
   const cache = useQueryClient();
   const navigate = useNavigate();
   return useMutation({
-    mutationFn: (move: Move): Promise<Pile> => {
-      const params = { path: { key: pile.id } };
+    mutationFn: (move: Move): Promise<PileOut> => {
+      const key = pile.id;
       const token = newToken();
       switch (move.what) {
         case "split":
-          return got(
-            api.POST("/api/piles/{key}/split", {
-              params,
-              body: { into: move.into, shares: move.shares, token },
-            }),
-          );
+          return ask("POST /api/piles/{key}/split", {
+            key,
+            body: { into: move.into, shares: move.shares, token },
+          });
         case "family":
-          return got(
-            api.POST("/api/piles/{key}/family", {
-              params,
-              body: { kind: move.kind, share: move.share, token },
-            }),
-          );
+          return ask("POST /api/piles/{key}/family", {
+            key,
+            body: { kind: move.kind, share: move.share, token },
+          });
         case "pot":
-          return got(api.POST("/api/piles/{key}/pot", { params, body: { pot: move.pot, token } }));
+          return ask("POST /api/piles/{key}/pot", { key, body: { pot: move.pot, token } });
         case "weigh":
-          return got(
-            api.POST("/api/piles/{key}/weigh", { params, body: { tube: move.tube, token } }),
-          );
+          return ask("POST /api/piles/{key}/weigh", { key, body: { tube: move.tube, token } });
         case "measure":
-          return got(
-            api.POST("/api/piles/{key}/measure", {
-              params,
-              body: { count: move.count, colour: move.colour ?? "", token },
-            }),
-          );
+          return ask("POST /api/piles/{key}/measure", {
+            key,
+            body: { count: move.count, colour: move.colour ?? "", token },
+          });
         case "calibrate":
-          return got(api.POST("/api/piles/{key}/calibrate", { params, body: { tube: move.tube } }));
+          return ask("POST /api/piles/{key}/calibrate", { key, body: { tube: move.tube } });
       }
     },
     onSuccess: async (now) => {

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { api, got, type Pile, type Target } from "../../api/client";
+import { ask } from "../../api/client";
 import { tellPile } from "../../api/queries";
+import type { PileOut, Target } from "../../api/schema";
 import { pileFor, useBeginPiles } from "../../mixtures/beginPile";
 import { TargetChooser } from "../../mixtures/targets/TargetChooser";
 
@@ -24,16 +25,11 @@ export function NewPile({ onCancel }: { onCancel?: () => void }) {
 }
 
 /** Another target for the open pile. */
-export function NewTarget({ pile, onDone }: { pile: Pile; onDone: () => void }) {
+export function NewTarget({ pile, onDone }: { pile: PileOut; onDone: () => void }) {
   const cache = useQueryClient();
   const change = useMutation({
     mutationFn: (target: Target) =>
-      got(
-        api.PATCH("/api/piles/{key}", {
-          params: { path: { key: pile.id } },
-          body: { target },
-        }),
-      ),
+      ask("PATCH /api/piles/{key}", { key: pile.id, body: { target } }),
     onSuccess: async (now) => {
       await tellPile(cache, now);
       onDone();

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Pipette, X } from "lucide-react";
 import { useMemo, useState } from "react";
-import type { Chart, Tube, TubeMixture } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { ChartOut, TubeMixture, TubeOut } from "../../api/schema";
 import { MixtureChip, SmallChip } from "../../mixtures/MixtureChip";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
 import { draftWith, type ScaleDraft } from "../../mixtures/sheets/draft";
@@ -32,7 +32,7 @@ import { ChartOptions } from "./ChartOptions";
 import { nearestTo, Thickness } from "./Thickness";
 
 /** What there is to say of a cell: of its row, of its column, and of itself. */
-function remarkOn(chart: Chart, place: number, at: number): string {
+function remarkOn(chart: ChartOut, place: number, at: number): string {
   const columns = chart.column_labels.length;
   const [row, column] = [Math.floor(place / columns), place % columns];
   const away = chart.layers?.away[place]?.[at];
@@ -52,7 +52,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
   const { request: asked } = draft;
   const { data: tubes = [], isPending } = useQuery(tubesQuery);
   const { data, error } = sheet.computed;
-  const chart: Chart | undefined = request ? data : undefined;
+  const chart: ChartOut | undefined = request ? data : undefined;
   const [selected, setSelected] = useState(0);
   const [finding, setFinding] = useState(false);
   /** Which side a tapped tube goes to. */
@@ -74,7 +74,7 @@ export default function ChartBench({ me, sheet: opened, start, address }: BenchP
     });
   };
   const remove = (at: number) => stand(ends.filter((_, i) => i !== at));
-  const pick = (tube: Tube) => {
+  const pick = (tube: TubeOut) => {
     const at = ends.findIndex((end) => tubeOf(end) === tube.id);
     if (at >= 0) return remove(at);
     // A full side gives its last place to the new tube.

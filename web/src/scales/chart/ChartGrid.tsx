@@ -1,5 +1,5 @@
 import type { KeyboardEvent } from "react";
-import type { Chart, Patch } from "../../api/client";
+import type { ChartOut, PatchOut } from "../../api/schema";
 import { partsInWords } from "../../plots/trail";
 import { type Colour, Swatch, useSwatchStyle } from "../../seen/Swatch";
 import { useAtOnce } from "../../ui/useAtOnce";
@@ -16,7 +16,7 @@ export function ChartGrid({
   selected,
   onSelect,
 }: {
-  chart: Chart;
+  chart: ChartOut;
   /** Of a chart of layers: at which of the thicknesses that were sent ahead it is seen. */
   at: number;
   notes: Readonly<Record<number, string>>;
@@ -103,7 +103,7 @@ export function ChartGrid({
 }
 
 /** How wide the names beside the rows stand. */
-const labelled = (chart: Chart) =>
+const labelled = (chart: ChartOut) =>
   Math.max(...chart.row_labels.map((label) => label.length)) > LONG_NAME ? "13rem" : "6.5rem";
 
 /** What still fits above a narrow column: of "step 7" the figure; of a word as much as wraps. */
@@ -114,7 +114,7 @@ function narrow(label: string, columns: number): string {
 }
 
 /** Which cells are brown, green, grey: the same places in words. */
-function WordMap({ chart }: { chart: Chart }) {
+function WordMap({ chart }: { chart: ChartOut }) {
   return (
     <table className="w-full shrink-0 table-fixed bg-paper text-ink text-sm leading-tight">
       <caption className="sr-only">What each cell is, in a word</caption>
@@ -149,7 +149,7 @@ function WordMap({ chart }: { chart: Chart }) {
   );
 }
 
-type Run = NonNullable<Chart["layers"]>["layers"][number];
+type Run = NonNullable<ChartOut["layers"]>["layers"][number];
 
 /** A cell of layers as it looks at one thickness. */
 function seenAt(run: Run | undefined, at: number): Colour | null {
@@ -170,7 +170,7 @@ function Cell({
   selected,
   onSelect,
 }: {
-  patch: Patch;
+  patch: PatchOut;
   colour: Colour;
   /** The mixture that comes nearest to it, where the cell is of layers. */
   beside: Colour | null;

@@ -1,4 +1,4 @@
-import type { Chart } from "../../api/client";
+import type { ChartOut } from "../../api/schema";
 
 /** The place of the thickness that is nearest in ratio. */
 export function nearestTo(coats: readonly number[], wanted: number): number {
@@ -17,7 +17,7 @@ export function Thickness({
   onMove,
   onDrop,
 }: {
-  ahead: NonNullable<Chart["layers"]>;
+  ahead: NonNullable<ChartOut["layers"]>;
   at: number;
   onMove: (at: number) => void;
   onDrop: () => void;

@@ -1,12 +1,13 @@
 import { scaleLinear } from "d3-scale";
 import { type PointerEvent, useMemo } from "react";
-import type { Line, Partner } from "../../api/client";
+import type { Line, PartnerOut } from "../../api/schema";
 import { Ghost } from "../../plots/marks/Ghost";
 import { Mark } from "../../plots/marks/Mark";
 import { Ribbon } from "../../plots/marks/Ribbon";
 import { PlanFrame } from "../../plots/PlanFrame";
 import { nearestSpot, Plot, spotOf } from "../../plots/Plot";
 import { planGeometry } from "../../plots/plan";
+import type { Lab } from "../../plots/trail";
 import { useSeen } from "../../seen/useSeen";
 
 const REACH_PX = 26;
@@ -19,8 +20,8 @@ export function FanPlot({
   height,
   onChoose,
 }: {
-  partners: readonly Partner[];
-  chosen: Partner | null;
+  partners: readonly PartnerOut[];
+  chosen: PartnerOut | null;
   width: number;
   height: number;
   onChoose: (tube: number) => void;
@@ -85,7 +86,7 @@ function Fan({
 }: {
   line: Line;
   codes: readonly string[];
-  place: (lab: readonly number[]) => readonly [number, number];
+  place: (lab: Lab) => readonly [number, number];
   bold: boolean;
   end: number;
 }) {

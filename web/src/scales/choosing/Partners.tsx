@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Partner, Tube } from "../../api/client";
 import { tubesQuery, useComputed } from "../../api/queries";
+import type { PartnerOut, TubeOut } from "../../api/schema";
 import { Hint } from "../../help/Hint";
 import { oneTube } from "../../mixtures/mixture";
 import type { ScaleDraft } from "../../mixtures/sheets/draft";
@@ -46,7 +46,7 @@ export function Partners({
     (partner) => partner.grey && (partner.look.lab[0] ?? 0) < WHITE_FROM,
   );
   const chosen = partners.find((p) => p.tube === chosenTube) ?? partners[0] ?? null;
-  const take = (partner: Partner, fixed: boolean) => {
+  const take = (partner: PartnerOut, fixed: boolean) => {
     const fix = fixed ? partner.fix : null;
     sheet.set({
       second: oneTube(partner.tube),
@@ -107,8 +107,8 @@ function PartnerRow({
   onOpen,
   onTake,
 }: {
-  partner: Partner;
-  tubes: readonly Tube[];
+  partner: PartnerOut;
+  tubes: readonly TubeOut[];
   open: boolean;
   onOpen: () => void;
   onTake: (fixed: boolean) => void;

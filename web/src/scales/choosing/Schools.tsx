@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
-import type { Muting } from "../../api/client";
 import { useComputed } from "../../api/queries";
+import type { MutingOut } from "../../api/schema";
 import { draftWith, type ScaleDraft } from "../../mixtures/sheets/draft";
 import { emptyChart, firstOf } from "../../mixtures/sheets/kinds";
 import { useNewSheet } from "../../mixtures/sheets/useNewSheet";
@@ -88,7 +88,7 @@ export function Schools({ sheet }: { sheet: OpenSheet<ScaleDraft> }) {
 /** Paints of a school that are named; the rest of a trace of everything is counted. */
 const SHOWN = 4;
 
-function SchoolColumn({ muting, onTake }: { muting: Muting; onTake: (() => void) | null }) {
+function SchoolColumn({ muting, onTake }: { muting: MutingOut; onTake: (() => void) | null }) {
   const most = muting.patch.parts
     .filter((part) => part.whole > 0 || part.touch > 0)
     .sort((a, b) => b.exact - a.exact);

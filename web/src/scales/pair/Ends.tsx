@@ -1,6 +1,6 @@
 import { ArrowLeftRight, Pipette, X } from "lucide-react";
 import { lazy, Suspense, useState } from "react";
-import type { Tube, TubeMixture } from "../../api/client";
+import type { TubeMixture, TubeOut } from "../../api/schema";
 import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName } from "../../mixtures/mixture";
 import type { ScaleDraft } from "../../mixtures/sheets/draft";
@@ -19,7 +19,7 @@ export function Ends({
   third,
 }: {
   sheet: OpenSheet<ScaleDraft>;
-  tubes: readonly Tube[];
+  tubes: readonly TubeOut[];
   slot: EndSlot;
   onSlot: (slot: EndSlot) => void;
   third: ThirdControl;

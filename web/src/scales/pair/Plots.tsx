@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { Trail } from "../../api/client";
+import type { TrailOut } from "../../api/schema";
 import { PagePlot } from "../../plots/PagePlot";
 import { PlanPlot } from "../../plots/PlanPlot";
 import { useNarrow } from "../../ui/useNarrow";
@@ -16,8 +16,8 @@ export const Plots = memo(function Plots({
   ghost,
 }: {
   scale: Scale;
-  trail: Trail;
-  ghost: Trail | null;
+  trail: TrailOut;
+  ghost: TrailOut | null;
 }) {
   const [room, width, height] = useSize();
   const beside = width >= SIDE_BY_SIDE_FROM;

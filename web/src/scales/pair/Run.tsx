@@ -1,6 +1,6 @@
 import { Pin } from "lucide-react";
 import { type KeyboardEvent, memo, type PointerEvent, useRef } from "react";
-import type { Trail } from "../../api/client";
+import type { TrailOut } from "../../api/schema";
 import { useSteps } from "../../plots/steps";
 import { between, moveAlong, partsInWords, partsText, roughParts, sample } from "../../plots/trail";
 import { differenceShort } from "../../seen/difference";
@@ -20,7 +20,7 @@ export const Run = memo(function Run({
   beside,
 }: {
   scale: Scale;
-  trail: Trail;
+  trail: TrailOut;
   beside: Beside | null;
 }) {
   const { shares, selected, select, moving, move, drop } = useSteps();

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { lazy, Suspense, useCallback, useMemo, useState } from "react";
-import type { Tube } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { TubeOut } from "../../api/schema";
 import { Hint } from "../../help/Hint";
 import { examplePair } from "../../mixtures/examples";
 import { oneTube, tubeOf } from "../../mixtures/mixture";
@@ -64,7 +64,7 @@ export function ScaleBench({ me, sheet: opened, start, address }: BenchProps<Sca
       ? "partners"
       : view;
   const pick = useCallback(
-    (tube: Tube) => {
+    (tube: TubeOut) => {
       if (slot === "third") {
         set({ third: oneTube(tube.id) });
         setView("trail");

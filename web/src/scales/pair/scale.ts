@@ -1,17 +1,17 @@
-import type { Chart, Patch, Run } from "../../api/client";
+import type { ChartOut, PatchOut, RunOut } from "../../api/schema";
 
 /** A step of a scale: a patch at its share of the second paint. */
-export type Step = Patch & { share: number; pinned: boolean };
+export type Step = PatchOut & { share: number; pinned: boolean };
 
 /** A scale as it is drawn: its trail, the steps along it, and the rows they are opened in. */
-export interface Scale extends Omit<Run, "shares" | "pinned"> {
-  paints: Chart["paints"];
+export interface Scale extends Omit<RunOut, "shares" | "pinned"> {
+  paints: ChartOut["paints"];
   steps: readonly Step[];
-  opened: ReadonlyArray<{ label: string; patches: readonly Patch[] }>;
+  opened: ReadonlyArray<{ label: string; patches: readonly PatchOut[] }>;
 }
 
 /** The scale of a chart that has a run. */
-export function scaleOf(chart: Chart | undefined): Scale | undefined {
+export function scaleOf(chart: ChartOut | undefined): Scale | undefined {
   if (!chart?.run) return undefined;
   const { shares, pinned, ...run } = chart.run;
   const [steps = [], ...opened] = chart.rows;

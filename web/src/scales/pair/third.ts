@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from "react";
-import type { Trail } from "../../api/client";
+import type { TrailOut } from "../../api/schema";
 import type { ScaleDraft } from "../../mixtures/sheets/draft";
 import { blendTrails } from "../../plots/trail";
 import type { Scale } from "./scale";
@@ -9,9 +9,9 @@ export interface ThirdControl {
   parts: number;
   most: number;
   /** The trail while the amount is dragged, from those the server sent ahead. */
-  trail: Trail | null;
+  trail: TrailOut | null;
   /** The trail without it. */
-  ghost: Trail | null;
+  ghost: TrailOut | null;
   drag: (parts: number) => void;
   drop: () => void;
 }

@@ -1,6 +1,7 @@
 import type { QueryClient } from "@tanstack/react-query";
-import { api, type Chart, got, type Sheet } from "../../api/client";
+import { ask } from "../../api/client";
 import { computedQuery, sheetQuery, tubesQuery } from "../../api/queries";
+import type { SheetOut } from "../../api/schema";
 import { draftOf, KEPT_LIGHT, requestOf } from "../../mixtures/sheets/draft";
 
 /** Fetch what a sheet's bench will ask for while the bench itself is still on its way. */
@@ -12,12 +13,11 @@ export async function prefetchSheet(cache: QueryClient, id: number | null): Prom
 }
 
 /** A sheet, and what it comes to now, which its bench then finds computed. */
-async function opened(cache: QueryClient, id: number): Promise<Sheet> {
-  const params = { path: { key: id } };
-  const { sheet, computed } = await got(api.GET("/api/scales/{key}/opened", { params }));
+async function opened(cache: QueryClient, id: number): Promise<SheetOut> {
+  const { sheet, computed } = await ask("GET /api/scales/{key}/opened", { key: id });
   const request = requestOf(draftOf(sheet).request, KEPT_LIGHT);
   if (request && computed) {
-    cache.setQueryData(computedQuery("chart", request).queryKey, computed as Chart);
+    cache.setQueryData(computedQuery("chart", request).queryKey, computed);
   }
   return sheet;
 }

@@ -1,12 +1,12 @@
 import { Link } from "@tanstack/react-router";
-import type { SheetSummary } from "../../api/client";
 import { sheetsQuery } from "../../api/queries";
+import type { SummaryOut } from "../../api/schema";
 import type { ShelfOf } from "../../keeping/Shelf";
 import { type ChartKind, KINDS } from "../../mixtures/sheets/kinds";
 import { Swatch } from "../../seen/Swatch";
 
 /** Sheets as they stand on their shelf. */
-export const SHEETS: ShelfOf<SheetSummary> = {
+export const SHEETS: ShelfOf<SummaryOut> = {
   noun: "sheet",
   path: "/api/scales",
   query: sheetsQuery,
@@ -26,7 +26,7 @@ export const SHEETS: ShelfOf<SheetSummary> = {
 };
 
 /** What a sheet looks like: its patches touching, row by row, under its name. */
-function Face({ thing: sheet }: { thing: SheetSummary }) {
+function Face({ thing: sheet }: { thing: SummaryOut }) {
   const rows = Math.ceil(sheet.patches.length / sheet.columns);
   return (
     <>

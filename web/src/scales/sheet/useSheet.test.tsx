@@ -1,6 +1,7 @@
 import { act, cleanup, renderHook, waitFor } from "@testing-library/react";
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
-import type { ChartRequest, Sheet } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
+import type { SheetOut } from "../../api/schema";
 import { forgetOutbox } from "../../keeping/outbox";
 import { readUnsaved } from "../../keeping/unsaved";
 import { NAME_LENGTH } from "../../keeping/useKept";
@@ -20,16 +21,16 @@ const PAIR: ScaleDraft = { ...EMPTY_SCALE, first: oneTube(1), second: oneTube(2)
 const LATER = { timeout: 5000 };
 
 /** A sheet as the server would answer it. */
-function sheet(id: number, revision: number, patch: Partial<ScaleDraft> = {}): Sheet {
+function sheet(id: number, revision: number, patch: Partial<ScaleDraft> = {}): SheetOut {
   const request = requestOf({ ...PAIR, ...patch }, "D65") as ChartRequest;
   return {
     ...{ id, revision, name: "Rope", request, notes: [], ticks: [], patches: [] },
     ...{ measure: draftWith(PAIR).measure, current_data: true },
-  } as unknown as Sheet;
+  } as unknown as SheetOut;
 }
 
 /** A bench on a sheet, or on none yet. */
-function bench(opened: Sheet | null) {
+function bench(opened: SheetOut | null) {
   const start = opened ? draftOf(opened) : draftWith(EMPTY_SCALE);
   return renderHook(() => useSheet<ScaleDraft>(ME, opened, start as never, "new scale"), {
     wrapper: studio(),

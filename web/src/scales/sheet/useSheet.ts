@@ -1,7 +1,8 @@
 import { type UseQueryResult, useQuery } from "@tanstack/react-query";
 import { useCallback, useMemo } from "react";
-import type { Chart, ChartRequest, Me, Sheet, Tube } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
 import { computedQuery, sheetQuery, sheetsQuery, tubesQuery, useComputed } from "../../api/queries";
+import type { ChartOut, Me, SheetOut, TubeOut } from "../../api/schema";
 import { type Shelving, useShelved } from "../../keeping/useShelved";
 import {
   type Draft,
@@ -14,16 +15,16 @@ import {
 import { UNSAVED_SHEETS } from "../../mixtures/sheets/unsaved";
 import { useViewing } from "../../seen/viewing";
 
-export interface OpenSheet<R extends RequestDraft> extends Shelving<Draft<R>, Sheet> {
+export interface OpenSheet<R extends RequestDraft> extends Shelving<Draft<R>, SheetOut> {
   /** Change some of the request. */
   set: (patch: Partial<R>, stroke?: string) => void;
   /** What is asked to be computed, in the light it is looked at in; null while it is not whole. */
   request: ChartRequest | null;
-  computed: UseQueryResult<Chart>;
+  computed: UseQueryResult<ChartOut>;
 }
 
 /** What is sent of a draft to be kept; nothing while something is still to be chosen. */
-function bodyOf(draft: Draft, tubes: readonly Tube[]) {
+function bodyOf(draft: Draft, tubes: readonly TubeOut[]) {
   const request = requestOf(draft.request, KEPT_LIGHT);
   if (!request) return null;
   const notes = Object.entries(draft.notes)
@@ -36,13 +37,13 @@ function bodyOf(draft: Draft, tubes: readonly Tube[]) {
 /** One sheet on the stage: its draft with undo, kept by itself as it is made. */
 export function useSheet<R extends RequestDraft>(
   me: Me,
-  opened: Sheet | null,
+  opened: SheetOut | null,
   start: Draft<R>,
   address: string,
 ): OpenSheet<R> {
   const { data: tubes = [] } = useQuery(tubesQuery);
   const { light } = useViewing();
-  const keeping = useShelved<Draft, Sheet>(
+  const keeping = useShelved<Draft, SheetOut>(
     {
       noun: "sheet",
       path: "/api/scales",
@@ -63,7 +64,7 @@ export function useSheet<R extends RequestDraft>(
     opened,
     start,
     address,
-  ) as unknown as Shelving<Draft<R>, Sheet>;
+  ) as unknown as Shelving<Draft<R>, SheetOut>;
   const { change, draft, answering } = keeping;
   const request = useMemo(() => requestOf(draft.request, light), [draft.request, light]);
   const computed = useComputed("chart", request, !answering);

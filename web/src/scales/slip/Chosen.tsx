@@ -1,5 +1,5 @@
 import { MoveRight, PinOff } from "lucide-react";
-import type { Origin, Patch } from "../../api/client";
+import type { Origin, PatchOut } from "../../api/schema";
 import type { RequestDraft } from "../../mixtures/sheets/draft";
 import { GoOn } from "../../mixtures/sheets/GoOn";
 import { ratioText, roughParts } from "../../plots/trail";
@@ -23,7 +23,7 @@ export function Chosen<R extends RequestDraft>({
   onUnpin,
   remark = "",
   onTrail = null,
-}: SlipProps<R> & { patch: Patch }) {
+}: SlipProps<R> & { patch: PatchOut }) {
   const pinned = pins.some((pin) => pin.place === selected);
   const amounts = useAmounts(sheet.draft.measure, request)?.patches[selected];
   const rough = moving != null;
@@ -133,7 +133,7 @@ export function Chosen<R extends RequestDraft>({
 }
 
 /** What the parts are by strength, where two or more have any. */
-function InStrength({ patch }: { patch: Patch }) {
+function InStrength({ patch }: { patch: PatchOut }) {
   const strong = patch.parts.filter((part) => part.strength > 0);
   if (strong.length < 2) return null;
   const least = Math.min(...strong.map((part) => part.strength));

@@ -1,5 +1,5 @@
 import { memo } from "react";
-import type { SheetMeasure } from "../../api/client";
+import type { SheetMeasure } from "../../api/schema";
 import { MeasureFields } from "../../mixtures/measures";
 import { Choice } from "../../ui/Choice";
 import { Length } from "../../ui/Length";

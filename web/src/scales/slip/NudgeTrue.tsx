@@ -1,7 +1,7 @@
 import { Crosshair } from "lucide-react";
 import { useState } from "react";
-import type { TubeMixture, Viewing } from "../../api/client";
 import { useComputed } from "../../api/queries";
+import type { TubeMixture, Viewing } from "../../api/schema";
 import { NO_TARGET, pileFor, useBeginPiles } from "../../mixtures/beginPile";
 import { Swatch } from "../../seen/Swatch";
 import { useViewing } from "../../seen/viewing";

@@ -1,8 +1,9 @@
 import { act, cleanup, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, describe, expect, it, vi } from "vitest";
-import type { ChartRequest, Sheet, WorkPlan } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
 import { computedQuery } from "../../api/queries";
+import type { SheetOut, WorkPlan } from "../../api/schema";
 import { oneTube } from "../../mixtures/mixture";
 import { draftWith, requestOf, type ScaleDraft } from "../../mixtures/sheets/draft";
 import { emptyChart } from "../../mixtures/sheets/kinds";
@@ -42,7 +43,7 @@ const PLAN = {
 function shown(lines: number[] = [], more: Partial<OpenSheet<ScaleDraft>> = {}, plan = PLAN) {
   answerWith(() => ({ body: plan }));
   const [tick, change] = [vi.fn(), vi.fn()];
-  const saved = { ticks: [{ plan: "separate g", lines }] } as unknown as Sheet;
+  const saved = { ticks: [{ plan: "separate g", lines }] } as unknown as SheetOut;
   const sheet = { id: 7, draft: draftWith(PAIR), saved, tick, change, tickTrouble: null, ...more };
   render(<PlanList sheet={sheet as unknown as OpenSheet<ScaleDraft>} request={REQUEST} />, {
     wrapper: told(),
@@ -104,7 +105,9 @@ describe("a work plan", () => {
   });
 
   it("has nothing to begin again where nothing is ticked, and no ticks of another plan", async () => {
-    shown([0, 1], { saved: { ticks: [{ plan: "running g", lines: [0, 1] }] } as unknown as Sheet });
+    shown([0, 1], {
+      saved: { ticks: [{ plan: "running g", lines: [0, 1] }] } as unknown as SheetOut,
+    });
     expect(await checked()).toEqual([false, false, false, false]);
     expect(screen.queryByRole("button", { name: "Begin again" })).toBeNull();
   });

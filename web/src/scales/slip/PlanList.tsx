@@ -1,5 +1,6 @@
 import { useCallback } from "react";
-import type { ChartRequest, SheetMeasure, WorkPlan } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
+import type { SheetMeasure, WorkPlan } from "../../api/schema";
 import { Checklist } from "../../keeping/Checklist";
 import type { RequestDraft } from "../../mixtures/sheets/draft";
 import { KINDS } from "../../mixtures/sheets/kinds";

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
-import type { ChartRequest, SheetMeasure, WorkPlan } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
 import { computedQuery, useComputed } from "../../api/queries";
+import type { SheetMeasure, WorkPlan } from "../../api/schema";
 
 /**
  * Whether the sheet itself is told: its patches are looked at first, so its plan, which costs the

@@ -1,4 +1,5 @@
-import type { ChartRequest, Patch } from "../../api/client";
+import type { ChartRequest } from "../../api/client";
+import type { PatchOut } from "../../api/schema";
 import type { RequestDraft, ScaleDraft } from "../../mixtures/sheets/draft";
 import type { OpenSheet } from "../sheet/useSheet";
 
@@ -11,7 +12,7 @@ export interface Comparing {
 export interface SlipProps<R extends RequestDraft> {
   sheet: OpenSheet<R>;
   request: ChartRequest | null;
-  patches: readonly Patch[];
+  patches: readonly PatchOut[];
   /** What a patch is called here: step, point, cell. */
   patchWord: string;
   selected: number;

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Plus, Trash2 } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
-import type { Tube } from "../../api/client";
 import { tubesQuery } from "../../api/queries";
+import type { TubeOut } from "../../api/schema";
 import { LIMITS } from "../../api/tables";
 import { MixtureChip } from "../../mixtures/MixtureChip";
 import { mixtureName, oneTube, tubeOf } from "../../mixtures/mixture";
@@ -56,7 +56,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
 
   const picks = asked.picks.map((pick) => pick.point as unknown as Point);
   const place = Math.min(selected, Math.max(picks.length - 1, 0));
-  const point = held ?? picks[place] ?? (triad?.neutral_point as unknown as Point | undefined);
+  const point = held ?? picks[place] ?? triad?.neutral_point;
   const at = triad && point ? sampleField(triad.field, point) : null;
   const move = (to: Point) => {
     latest.current = to;
@@ -87,7 +87,7 @@ export default function TriadBench({ me, sheet: opened, start, address }: BenchP
     });
     setSelected(Math.max(0, place - 1));
   };
-  const pick = (tube: Tube) => {
+  const pick = (tube: TubeOut) => {
     const now = corners.map((corner, i) => (i === active ? oneTube(tube.id) : corner));
     set({ corners: now });
     const next = now.indexOf(null);

@@ -2,7 +2,7 @@ import { memo, useMemo } from "react";
 import type { Spot } from "../../plots/Plot";
 import { blend } from "../../plots/trail";
 import type { Triad } from "./field";
-import { latticeIndex, type Point } from "./field";
+import { latticeIndex } from "./field";
 import type { Place } from "./triangle";
 
 const PATCHES = 8;
@@ -75,7 +75,7 @@ export const Patches = memo(function Patches({
       {triad.field.point.map((point, index) => {
         const steps = point.map((share) => (share * triad.field.level) / every);
         if (steps.some((step) => Math.abs(step - Math.round(step)) > 1e-3)) return null;
-        const [x, y] = place(point as unknown as Point);
+        const [x, y] = place(point);
         return (
           <polygon
             key={steps.map(Math.round).join(" ")}
@@ -99,7 +99,7 @@ export const ChromaLines = memo(function ChromaLines({
     chroma: line.chroma,
     d: line.pieces
       .map((piece) => {
-        const [from, to] = piece.map((p) => place(p as unknown as Point));
+        const [from, to] = piece.map((p) => place(p));
         return from && to ? `M${from[0]} ${from[1]}L${to[0]} ${to[1]}` : "";
       })
       .join(""),

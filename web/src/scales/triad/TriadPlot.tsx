@@ -55,7 +55,7 @@ export function TriadPlot({
     side,
   } = useMemo(() => triangleIn(width, height), [width, height]);
   const spot = useMemo(() => {
-    const spots = triad.field.point.map((p) => place(p as unknown as Point));
+    const spots = triad.field.point.map((p) => place(p));
     return (index: number) => spots[index] as Spot;
   }, [triad, place]);
   const press = (event: PointerEvent<SVGSVGElement>) => {
@@ -97,7 +97,7 @@ export function TriadPlot({
           )}
           <ChromaLines triad={triad} place={place} />
         </g>
-        <Neutral at={place(triad.neutral_point as unknown as Point)} />
+        <Neutral at={place(triad.neutral_point)} />
         {picks.map((pick, i) =>
           // biome-ignore lint/suspicious/noArrayIndexKey: a pick is its place in the row
           i === selected ? null : <Pick key={i} place={i} at={place(pick)} />,

@@ -14,7 +14,7 @@ const LEVEL = 4;
 
 /** A lattice whose lightness is linear in the point, as the server would send it. */
 function field(): Triad["field"] {
-  const point: number[][] = [];
+  const point: Array<[number, number, number]> = [];
   for (let i = 0; i <= LEVEL; i += 1)
     for (let j = 0; i + j <= LEVEL; j += 1)
       point.push([i / LEVEL, j / LEVEL, (LEVEL - i - j) / LEVEL]);
@@ -22,7 +22,7 @@ function field(): Triad["field"] {
     level: LEVEL,
     point,
     parts: point,
-    lab: point.map(([a = 0, b = 0, c = 0]) => [100 * a, 50 * b, 20 * c]),
+    lab: point.map(([a, b, c]) => [100 * a, 50 * b, 20 * c]),
     srgb: point.map(
       ([a = 0]) =>
         `#${Math.round(a * 255)

@@ -1,15 +1,15 @@
-import type { Chart, Patch, Triangle } from "../../api/client";
+import type { ChartOut, PatchOut, TriangleOut } from "../../api/schema";
 
 /** A triangle as it is drawn: its field, and the points that are picked of it. */
-export interface Triad extends Omit<Triangle, "lattice"> {
-  field: Triangle["lattice"];
-  paints: Chart["paints"];
-  patches: readonly Patch[];
+export interface Triad extends Omit<TriangleOut, "lattice"> {
+  field: TriangleOut["lattice"];
+  paints: ChartOut["paints"];
+  patches: readonly PatchOut[];
   miss: string;
 }
 
 /** The triangle of a chart that has a field. */
-export function triadOf(chart: Chart | undefined): Triad | undefined {
+export function triadOf(chart: ChartOut | undefined): Triad | undefined {
   if (!chart?.field) return undefined;
   const { lattice, ...rest } = chart.field;
   const { paints, title, rows } = chart;
@@ -72,10 +72,10 @@ export function sampleField(field: Triad["field"], point: Point): FieldSample {
     }
     return mixed;
   };
-  const lab = [0, 1, 2].map((axis) => sum((index) => field.lab[index]?.[axis] ?? 0));
+  const axis = (of: 0 | 1 | 2) => sum((index) => field.lab[index]?.[of] ?? 0);
   const paints = field.parts[0]?.length ?? 0;
   return {
-    lab: lab as unknown as FieldSample["lab"],
+    lab: [axis(0), axis(1), axis(2)],
     srgb: code(field.srgb),
     value_srgb: code(field.value_srgb),
     opened_srgb: code(field.opened_srgb),
@@ -86,9 +86,10 @@ export function sampleField(field: Triad["field"], point: Point): FieldSample {
 
 /** A point held inside the triangle, its shares adding to one. */
 export function inside(point: Point): Point {
-  const held = point.map((share) => Math.max(0, share));
-  const total = held.reduce((a, b) => a + b, 0) || 1;
-  return held.map((share) => share / total) as unknown as Point;
+  const [a, b, c] = point;
+  const total = Math.max(0, a) + Math.max(0, b) + Math.max(0, c) || 1;
+  const held = (share: number) => Math.max(0, share) / total;
+  return [held(a), held(b), held(c)];
 }
 
 /** The point one step toward a corner or away from it, on a screen with the first corner on top. */

@@ -1,8 +1,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { Check, Plus } from "lucide-react";
 import { useState } from "react";
-import type { Paint } from "../../api/client";
 import { paintsQuery, tubesQuery } from "../../api/queries";
+import type { PaintOut } from "../../api/schema";
 import { TABLES } from "../../api/tables";
 import { Chip } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -20,7 +20,7 @@ const KINDS = [
   ["unknown", "An unknown tube"],
 ] as const;
 
-function matches(paint: Paint, words: string): boolean {
+function matches(paint: PaintOut, words: string): boolean {
   const looks = [paint.masstone, paint.tint].map((look) => `${look.name} ${look.munsell}`);
   const names = (paint.names ?? []).flatMap((each) => each.words);
   const text = plain([paint.name, paint.key, paint.colour_index, ...looks, ...names].join(" "));
@@ -37,7 +37,7 @@ const plain = (words: string) =>
     .replace(/\bgray\b/g, "grey");
 
 /** By which common names a paint was found, where it is only a guess that they mean it. */
-function guessed(paint: Paint, words: string): string {
+function guessed(paint: PaintOut, words: string): string {
   if (!words.trim()) return "";
   const row = (paint.names ?? []).find(
     (each) => !each.sure && each.words.some((word) => plain(word).includes(plain(words.trim()))),

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import type { Paint } from "../../api/client";
 import { paintsQuery } from "../../api/queries";
+import type { PaintOut } from "../../api/schema";
 import { TABLES } from "../../api/tables";
 import { Chip } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -154,7 +154,7 @@ export function BeginStudio() {
 }
 
 /** A white opens; there is nothing in it to mute. */
-const isNoWhite = (paint: Paint) => !paint.colour_index.startsWith("PW");
+const isNoWhite = (paint: PaintOut) => !paint.colour_index.startsWith("PW");
 
 /** A box as it lies open: its tubes side by side, a tap takes it. */
 function BoxRow({
@@ -165,7 +165,7 @@ function BoxRow({
 }: {
   box: Box;
   chosen: boolean;
-  byKey: ReadonlyMap<string, Paint>;
+  byKey: ReadonlyMap<string, PaintOut>;
   onTake: (box: Box) => void;
 }) {
   return (
@@ -204,7 +204,7 @@ function EveryPaint({
   taken,
   onTurn,
 }: {
-  paints: readonly Paint[];
+  paints: readonly PaintOut[];
   taken: readonly string[];
   onTurn: (key: string) => void;
 }) {

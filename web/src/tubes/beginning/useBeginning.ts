@@ -1,7 +1,8 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { api, got, type Paint } from "../../api/client";
+import { ask } from "../../api/client";
 import { sheetsQuery } from "../../api/queries";
+import type { PaintOut } from "../../api/schema";
 import { NEW_TUBE, useTubeChanges } from "../useTubes";
 
 /** What the tubes of a new studio are laid as. */
@@ -15,18 +16,16 @@ export function useBeginning({ medium, wash }: Medium) {
   const cache = useQueryClient();
   const navigate = useNavigate();
   const { add, refresh } = useTubeChanges();
-  const tubesOf = (paints: readonly Paint[]) =>
+  const tubesOf = (paints: readonly PaintOut[]) =>
     paints.map(({ key }) => ({ ...NEW_TUBE, paint_key: key, medium }));
   const mute = useMutation({
-    mutationFn: async ({ paint, paints }: { paint: Paint; paints: readonly Paint[] }) => {
-      const tubes = await got(api.POST("/api/tubes/several", { body: { tubes: tubesOf(paints) } }));
+    mutationFn: async ({ paint, paints }: { paint: PaintOut; paints: readonly PaintOut[] }) => {
+      const tubes = await ask("POST /api/tubes/several", { body: { tubes: tubesOf(paints) } });
       const tube = tubes.find((each) => each.paint.key === paint.key);
       if (!tube) throw new Error(`${paint.name} did not come into the box; choose it once more.`);
-      return got(
-        api.POST("/api/scales/first", {
-          body: { tube: tube.id, medium: wash ? "wash" : "opaque" },
-        }),
-      );
+      return ask("POST /api/scales/first", {
+        body: { tube: tube.id, medium: wash ? "wash" : "opaque" },
+      });
     },
     onSuccess: (sheet) => {
       cache.invalidateQueries({ queryKey: sheetsQuery.queryKey, exact: true });
@@ -35,8 +34,8 @@ export function useBeginning({ medium, wash }: Medium) {
     onSettled: refresh,
   });
   return {
-    mute: (paint: Paint, paints: readonly Paint[]) => mute.mutate({ paint, paints }),
-    fill: (paints: readonly Paint[]) => add.mutate(tubesOf(paints)),
+    mute: (paint: PaintOut, paints: readonly PaintOut[]) => mute.mutate({ paint, paints }),
+    fill: (paints: readonly PaintOut[]) => add.mutate(tubesOf(paints)),
     busy: add.isPending || mute.isPending,
     error: add.error ?? mute.error,
   };

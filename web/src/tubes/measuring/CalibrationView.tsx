@@ -1,4 +1,4 @@
-import type { Calibration } from "../../api/client";
+import type { CalibrationOut } from "../../api/schema";
 import { differenceText } from "../../seen/difference";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -12,7 +12,7 @@ export function CalibrationView({
   onTake,
   onDrop,
 }: {
-  calibration: Calibration;
+  calibration: CalibrationOut;
   calibrated: boolean;
   busy: boolean;
   onTake: () => void;

@@ -1,6 +1,7 @@
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { api, got, type Tube } from "../../api/client";
+import { ask } from "../../api/client";
+import type { TubeOut } from "../../api/schema";
 import { InstrumentState } from "../../mixtures/InstrumentState";
 import { Button } from "../../ui/Button";
 import { Note } from "../../ui/Note";
@@ -8,18 +9,16 @@ import { NumberField } from "../../ui/NumberField";
 import { useTubeChanges } from "../useTubes";
 
 /** A drawdown of the tube under the colorimeter: an average of readings. */
-export function InstrumentDesk({ tube }: { tube: Tube }) {
+export function InstrumentDesk({ tube }: { tube: TubeOut }) {
   const [white, setWhite] = useState(0);
   const [count, setCount] = useState(3);
   const { refresh } = useTubeChanges();
   const measure = useMutation({
     mutationFn: () =>
-      got(
-        api.POST("/api/tubes/{tube_id}/measure", {
-          params: { path: { tube_id: tube.id } },
-          body: { white_parts: white, count },
-        }),
-      ),
+      ask("POST /api/tubes/{tube_id}/measure", {
+        tube_id: tube.id,
+        body: { white_parts: white, count },
+      }),
     onSettled: refresh,
   });
   return (

@@ -1,8 +1,9 @@
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { FileUp, Trash2 } from "lucide-react";
 import { useState } from "react";
-import { api, type FoundOptics, type FoundReading, got, type Tube } from "../../api/client";
+import { ask } from "../../api/client";
 import { calibrationQuery, tubeQuery } from "../../api/queries";
+import type { FoundOpticsOut, FoundReadingOut, TubeOut } from "../../api/schema";
 import { FilePanel } from "../../keeping/FilePanel";
 import { Swatch } from "../../seen/Swatch";
 import { Button } from "../../ui/Button";
@@ -15,13 +16,13 @@ import { CalibrationView } from "./CalibrationView";
 import { InstrumentDesk } from "./InstrumentDesk";
 
 /** Bring a tube's own colour in: readings of its masstone and its tints, and what they make of it. */
-export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => void }) {
+export function MeasurePanel({ tube, onClose }: { tube: TubeOut; onClose: () => void }) {
   const { data: detail } = useQuery(tubeQuery(tube.id));
   const [white, setWhite] = useState(0);
   const [colour, setColour] = useState("");
   const [taking, setTaking] = useState<"readings" | "optics" | null>(null);
   const { refresh } = useTubeChanges();
-  const path = { params: { path: { tube_id: tube.id } } };
+  const at = { tube_id: tube.id };
   const rows = detail?.reading_rows ?? [];
   const { data: calibration } = useQuery({
     ...calibrationQuery(tube.id),
@@ -29,30 +30,21 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
   });
   const type = useMutation({
     mutationFn: () =>
-      got(
-        api.POST("/api/tubes/{tube_id}/readings", {
-          ...path,
-          body: { white_parts: white, colour },
-        }),
-      ),
+      ask("POST /api/tubes/{tube_id}/readings", { ...at, body: { white_parts: white, colour } }),
     onSuccess: () => setColour(""),
     onSettled: refresh,
   });
   const remove = useMutation({
     mutationFn: (reading: number) =>
-      got(
-        api.DELETE("/api/tubes/{tube_id}/readings/{reading_id}", {
-          params: { path: { tube_id: tube.id, reading_id: reading } },
-        }),
-      ),
+      ask("DELETE /api/tubes/{tube_id}/readings/{reading_id}", { ...at, reading_id: reading }),
     onSettled: refresh,
   });
   const take = useMutation({
-    mutationFn: () => got(api.POST("/api/tubes/{tube_id}/calibration", path)),
+    mutationFn: () => ask("POST /api/tubes/{tube_id}/calibration", at),
     onSettled: refresh,
   });
   const drop = useMutation({
-    mutationFn: () => got(api.DELETE("/api/tubes/{tube_id}/calibration", path)),
+    mutationFn: () => ask("DELETE /api/tubes/{tube_id}/calibration", at),
     onSettled: refresh,
   });
   const error = type.error ?? remove.error ?? take.error ?? drop.error;
@@ -149,7 +141,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
         />
       )}
       {taking === "optics" && (
-        <FilePanel<FoundOptics>
+        <FilePanel<FoundOpticsOut>
           title={`Optics of ${tube.label}`}
           asks="K and S as JSON, as this studio writes them. The tube is what they say from then on."
           accept=".json"
@@ -167,7 +159,7 @@ export function MeasurePanel({ tube, onClose }: { tube: Tube; onClose: () => voi
         />
       )}
       {taking === "readings" && (
-        <FilePanel<FoundReading>
+        <FilePanel<FoundReadingOut>
           title={`Readings of ${tube.label}`}
           asks="CGATS.17 text or CxF 3, with spectra or CIELAB. Other lights are adapted to daylight."
           accept=".txt,.cgats,.cxf,.xml"
