@@ -243,7 +243,7 @@ class PaletteTest(AtThePalette):
         page.get_by_role("button", name="Measure the pile").click()
         expect(self.words).to_contain_text("measured, ΔE")
         expect(self.slip).to_contain_text("This reading tells of the tube itself")
-        with page.expect_response(re.compile("/calibrate$")):
+        with page.expect_response(re.compile("/events$")):
             page.get_by_role("button", name="Keep it as a reading of Cerulean blue").click()
         cerulean = next(
             tube for tube in self.api(page, "GET", "tubes") if tube["label"] == "Cerulean blue"

@@ -15,7 +15,7 @@ from server.painters.models import DEMO_PAINTER, Painter
 from server.paintings.divisions import read_division
 from server.paintings.requests import PaintingIn
 from server.paintings.services import keep as keep_painting
-from server.piles.requests import KeepIn, PileEventIn, PileIn, PotIn
+from server.piles.requests import AddIn, KeepIn, PileIn, PotIn
 from server.piles.services import do, into_pot, new_pile
 from server.piles.services import keep as keep_mixture
 from server.scales.requests import SheetIn
@@ -141,14 +141,14 @@ def _piles(painter: Painter, tubes: dict[str, int]) -> None:
         pile = new_pile(painter, PileIn(name=entry["name"], target=entry.get("target")))
         for at, (key, ml) in enumerate(entry["adds"]):
             added = {"kind": "add", "tube": tubes[key], "amount": ml, "token": f"demo-{at:04}"}
-            do(painter, pile, PileEventIn(**added))
+            do(painter, pile, AddIn(**added))
         token = f"demo-pile-{number}"
         if entry.get("pot"):
-            pot = into_pot(painter, pile, PotIn(token=token))
+            pot = into_pot(painter, pile, PotIn(kind="pot", token=token))
             pot.name = entry["name"]
             pot.save()
         if entry.get("keep"):
-            keep_mixture(painter, pile, KeepIn(token=token))
+            keep_mixture(painter, pile, KeepIn(kind="keep", token=token))
 
 
 def _sheet(entry: dict[str, Any], tubes: dict[str, int]) -> SheetIn:

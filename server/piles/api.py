@@ -2,12 +2,12 @@
 
 from typing import Annotated
 
-from ninja import Router, Status
+from ninja import Body, Router, Status
 from pydantic import Field
 
 from server.kept.shelf import throwing_routes
 from server.mixtures.answers import KeptMixtureOut
-from server.mixtures.keeping import kept_out, nearest
+from server.mixtures.keeping import nearest
 from server.mixtures.requests import Light
 from server.painters.requests import SignedIn
 from server.piles import desk
@@ -20,31 +20,9 @@ from server.piles.answers import (
     piles_out,
     touching_out,
 )
-from server.piles.requests import (
-    CalibrateIn,
-    FamilyIn,
-    GramScaleIn,
-    KeepIn,
-    PileChange,
-    PileEventIn,
-    PileIn,
-    PotIn,
-    PutIn,
-    ReadPileIn,
-    SplitIn,
-    WeighIn,
-)
-from server.piles.services import (
-    colour_of,
-    do,
-    family,
-    into_pot,
-    keep,
-    mine,
-    new_pile,
-    set_target,
-    split,
-)
+from server.piles.moves import move
+from server.piles.requests import GramScaleIn, Move, PileChange, PileIn, PutIn
+from server.piles.services import colour_of, mine, new_pile, set_target
 
 router = Router(tags=["piles"])
 
@@ -86,56 +64,11 @@ def change_pile(request: SignedIn, key: int, payload: PileChange) -> PileOut:
 
 
 @router.post("/piles/{int:key}/events", response=PileOut)
-def do_to_pile(request: SignedIn, key: int, payload: PileEventIn) -> PileOut:
-    """Add, carry, scoop, take back, or bring back; sent twice, it is done once."""
-    found = mine(request.user, key)
-    return advised(request.user, found, do(request.user, found, payload))
-
-
-@router.post("/piles/{int:key}/split", response=PileOut)
-def split_pile(request: SignedIn, key: int, payload: SplitIn) -> PileOut:
-    """Split a pile into equal or given parts."""
-    found = mine(request.user, key)
-    split(request.user, found, payload)
-    return advised(request.user, found)
-
-
-@router.post("/piles/{int:key}/family", response=PileOut)
-def make_family(request: SignedIn, key: int, payload: FamilyIn) -> PileOut:
-    """Make near, middle and far of a pile, or light, middle and dark, by carrying."""
-    found = mine(request.user, key)
-    family(request.user, found, payload)
-    return advised(request.user, found)
-
-
-@router.post("/piles/{int:key}/pot", response=PileOut)
-def put_in_pot(request: SignedIn, key: int, payload: PotIn) -> PileOut:
-    """Put what is left of a pile into a pot; the answer is the pot."""
-    return advised(request.user, into_pot(request.user, mine(request.user, key), payload))
-
-
-@router.post("/piles/{int:key}/weigh", response=PileOut)
-def weigh(request: SignedIn, key: int, payload: WeighIn) -> PileOut:
-    """Take what the scale shows as an addition, once it has settled."""
-    found = mine(request.user, key)
-    desk.weigh(request.user, found, payload)
-    return advised(request.user, found)
-
-
-@router.post("/piles/{int:key}/measure", response=PileOut)
-def measure_pile(request: SignedIn, key: int, payload: ReadPileIn) -> PileOut:
-    """Measure a pile with the colorimeter; the difference is carried into the advice."""
-    found = mine(request.user, key)
-    desk.measure(request.user, found, payload)
-    return advised(request.user, found)
-
-
-@router.post("/piles/{int:key}/calibrate", response=PileOut)
-def calibrate_by_pile(request: SignedIn, key: int, payload: CalibrateIn) -> PileOut:
-    """Keep a measured pile as a reading of one of its tubes, to calibrate it by."""
-    found = mine(request.user, key)
-    desk.calibrate(request.user, found, payload.tube)
-    return advised(request.user, found)
+def move_at_pile(request: SignedIn, key: int, payload: Body[Move]) -> PileOut:
+    """Do one thing at a pile, and answer the pile one goes on with: the pot, where all of it went
+    into one. Sent twice, it is done once."""
+    pile, ledger = move(request.user, mine(request.user, key), payload)
+    return advised(request.user, pile, ledger)
 
 
 throwing_routes(router, "/piles/{int:key}", "pile", lambda asking, key: mine(asking.user, key))
@@ -163,13 +96,6 @@ def tare_scale(request: SignedIn) -> GramScaleOut:
 def put_on_scale(request: SignedIn, payload: PutIn) -> GramScaleOut:
     """Let the simulated hand put something on the scale, or take it off."""
     return desk.scale_out(desk.put(request.user, payload))
-
-
-@router.post("/piles/{int:key}/keep", response={201: KeptMixtureOut})
-def keep_mixture(request: SignedIn, key: int, payload: KeepIn) -> Status[KeptMixtureOut]:
-    """Keep what a pile is made of under a name."""
-    kept = keep(request.user, mine(request.user, key), payload)
-    return Status(201, kept_out([kept])[0])
 
 
 @router.get("/piles/{int:key}/near", response=list[KeptMixtureOut])

@@ -18,7 +18,7 @@ from server.painters.models import Painter
 from server.piles.answers import GramScaleOut, calibrates
 from server.piles.ledger import Ledger
 from server.piles.models import Balance, Pile
-from server.piles.requests import PileEventIn, PutIn, ReadPileIn, WeighIn
+from server.piles.requests import AddIn, PutIn, ReadPileIn, WeighIn
 from server.piles.services import do, read
 from server.tubes.instrument import desk_of, instrument_of, real_paint_in
 from server.tubes.readings import colour_typed, keep_readings
@@ -101,7 +101,7 @@ def weigh(painter: Painter, pile: Pile, asked: WeighIn) -> None:
         raise InputError("The scale is still swinging; wait until it has settled.", "scale")
     if weight.shown_g <= 0:
         raise InputError("Nothing was added since it was tared.", "scale")
-    added = PileEventIn(
+    added = AddIn(
         kind="add", tube=asked.tube, amount=weight.shown_g, measure="grams", token=asked.token
     )
     do(painter, pile, added, mass_g=weight.shown_g)
@@ -151,4 +151,12 @@ def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
         if not is_white(part.paint)
     ]
     reading = CoreReading(float(f"{min(white, GREATEST_TINT):.6g}"), seen)
-    keep_readings(ledger.box.tubes[tube_id], [reading], "pile", others)
+    tube = ledger.box.tubes[tube_id]
+    colour = (float(seen[0]), float(seen[1]), float(seen[2]))
+    # The same measurement tells once, however often it is sent.
+    if not any(
+        (row.source, row.white_parts, (row.lightness, row.a, row.b))
+        == ("pile", reading.white_parts, colour)
+        for row in tube.readings.all()
+    ):
+        keep_readings(tube, [reading], "pile", others)

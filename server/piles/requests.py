@@ -32,66 +32,111 @@ class PileChange(Asked):
     target: Target | None = None
 
 
-class PileEventIn(Asked):
-    """One thing to do to a pile; `token` tells it from all others of this pile.
+class _Move(Asked):
+    """One thing done at a pile. `token` tells it from all others of this pile: sent twice, it is
+    done once."""
 
-    ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
-    amount in ml or a share of the pile; ``scoop`` takes an amount in ml or a share.
-    """
+    token: Token
 
-    kind: Literal["add", "carry", "scoop", "take back", "bring back"]
+
+class AddIn(_Move):
+    """An amount in a measure, of a tube or of a thinner."""
+
+    kind: Literal["add"]
     tube: Key | None = None
     thinner: Literal["medium", "water"] | None = None
-    onto: Key | None = None
+    amount: Volume | None = None
+    measure: MeasureKind = "ml"
+
+
+class _Load(_Move):
+    """An amount in ml, or a share of the pile."""
+
     amount: Volume | None = None
     measure: MeasureKind = "ml"
     share: float | None = Field(None, gt=0, le=1, allow_inf_nan=False)
-    token: Token
 
 
-class SplitIn(Asked):
+class CarryIn(_Load):
+    """What is carried onto another pile."""
+
+    kind: Literal["carry"]
+    onto: Key | None = None
+
+
+class ScoopIn(_Load):
+    """What is taken off the palette, to be painted with."""
+
+    kind: Literal["scoop"]
+
+
+class BackIn(_Move):
+    """Take the last thing back, or bring back what was taken back."""
+
+    kind: Literal["take back", "bring back"]
+
+
+class SplitIn(_Move):
     """How to split a pile: into equal piles, or by shares, the first of which stays."""
 
+    kind: Literal["split"]
     into: int = Field(2, ge=2, le=12)
     shares: list[float] | None = Field(None, min_length=2, max_length=12)
-    token: Token
 
 
-class PotIn(Asked):
+class FamilyIn(_Move):
+    """Near, middle and far of a pile, or light, middle and dark, made by carrying a share of each
+    into the next."""
+
+    kind: Literal["family"]
+    by: Literal["distance", "value"]
+    share: float = Field(KNIFE_LOAD, ge=0.05, le=0.8, allow_inf_nan=False)
+
+
+class PotIn(_Move):
     """Which pot takes what is left of a pile; a new one where none is named."""
 
+    kind: Literal["pot"]
     pot: Key | None = None
-    token: Token
 
 
-class FamilyIn(Asked):
-    """A set of related piles to make by carrying a share of each pile into the next."""
-
-    kind: Literal["distance", "value"]
-    share: float = Field(KNIFE_LOAD, ge=0.05, le=0.8, allow_inf_nan=False)
-    token: Token
-
-
-class WeighIn(Asked):
+class WeighIn(_Move):
     """What the scale shows, settled, as an addition of a tube."""
 
+    kind: Literal["weigh"]
     tube: Key
-    token: Token
 
 
-class ReadPileIn(Asked):
+class ReadPileIn(_Move):
     """Readings of a pile to average; or its colour, where it was read otherwise: typed, or off a
     photograph."""
 
+    kind: Literal["read"]
     count: int = Field(3, ge=1, le=20)
     colour: str = Field("", max_length=60)
-    token: Token
 
 
-class CalibrateIn(Asked):
+class CalibrateIn(_Move):
     """The tube to keep a measured pile as a reading of."""
 
+    kind: Literal["calibrate"]
     tube: Key
+
+
+class KeepIn(_Move):
+    """A name to keep a pile's mixture by."""
+
+    kind: Literal["keep"]
+    name: Name = ""
+
+
+Change = AddIn | CarryIn | ScoopIn | BackIn
+"""What changes how much lies on a pile: one event of it each."""
+
+Move = Annotated[
+    Change | SplitIn | FamilyIn | PotIn | WeighIn | ReadPileIn | CalibrateIn | KeepIn,
+    Field(discriminator="kind"),
+]
 
 
 def _known_step(step_g: float) -> float:
@@ -116,10 +161,3 @@ class PutIn(Asked):
 
     mass_g: float = Field(ge=-1000, le=1000, allow_inf_nan=False)
     unsteady: bool = False
-
-
-class KeepIn(Asked):
-    """A name to keep a pile's mixture by."""
-
-    name: Name = ""
-    token: Token

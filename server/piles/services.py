@@ -26,11 +26,14 @@ from server.piles.answers import target_lab
 from server.piles.ledger import THINNERS, Ledger, noted
 from server.piles.models import Pile, PileEvent
 from server.piles.requests import (
+    AddIn,
+    CarryIn,
+    Change,
     FamilyIn,
     KeepIn,
-    PileEventIn,
     PileIn,
     PotIn,
+    ScoopIn,
     SplitIn,
 )
 from server.tubes.models import Tube
@@ -94,21 +97,21 @@ def new_pile(painter: Painter, asked: PileIn) -> Pile:
                     f"{least:.2g} ml or more.",
                     "volume_ml",
                 )
-            do(painter, pile, PileEventIn(kind="add", tube=part.tube, amount=volume,
-                                          token=uuid.uuid4().hex))  # fmt: skip
+            added = AddIn(kind="add", tube=part.tube, amount=volume, token=uuid.uuid4().hex)
+            do(painter, pile, added)
     return pile
 
 
 @transaction.atomic
 def do(
-    painter: Painter, pile: Pile, asked: PileEventIn, *, mass_g: float | None = None
+    painter: Painter, pile: Pile, asked: Change, *, mass_g: float | None = None
 ) -> Ledger | None:
     """Do one thing to a pile; what was done under the same token already is not done again.
 
     Returns the ledger with it, or none where nothing was to be done.
     """
     onto = None
-    if asked.kind == PileEvent.CARRY:
+    if isinstance(asked, CarryIn):
         if asked.onto is None:
             raise InputError("Say which pile it goes to.", "onto")
         onto = mine(painter, asked.onto)
@@ -116,10 +119,10 @@ def do(
     if pile.events.filter(token=asked.token).exists():
         return None
     event = PileEvent(pile=pile, kind=asked.kind, onto=onto, token=asked.token, mass_g=mass_g)
-    if asked.kind == PileEvent.ADD:
+    if isinstance(asked, AddIn):
         event.tube_id, event.thinner = asked.tube, asked.thinner or ""
         event.volume_ml = _volume_to_add(painter, asked)
-    elif asked.kind in (PileEvent.CARRY, PileEvent.SCOOP):
+    elif isinstance(asked, CarryIn | ScoopIn):
         event.volume_ml = _load_ml(painter, pile, asked)
     event.save()
     ledger = _check(painter, pile, onto)
@@ -140,7 +143,7 @@ def _is_hit(pile: Pile) -> bool:
     return float(delta_e_2000(there, wanted)) < EYE_TELLS
 
 
-def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
+def _volume_to_add(painter: Painter, asked: AddIn) -> float:
     if (asked.tube is None) == (asked.thinner is None):
         raise InputError("Name a tube, or what to thin with.", "tube")
     if asked.amount is None:
@@ -152,7 +155,7 @@ def _volume_to_add(painter: Painter, asked: PileEventIn) -> float:
     return asked.amount / usual_measure(painter, asked.measure).per_ml(paint)
 
 
-def _load_ml(painter: Painter, pile: Pile, asked: PileEventIn) -> float:
+def _load_ml(painter: Painter, pile: Pile, asked: CarryIn | ScoopIn) -> float:
     """Millilitres to take from a pile, as an amount of it or a share."""
     if (asked.amount is None) == (asked.share is None):
         raise InputError("Give an amount, or a share of the pile.", "amount")
@@ -225,7 +228,7 @@ def split(painter: Painter, pile: Pile, asked: SplitIn) -> list[Pile]:
     made = []
     for i, (load, token) in enumerate(zip(loads, tokens, strict=True), start=2):
         child = _child(pile, f"{pile.name} {i}"[:120], token)
-        do(painter, pile, PileEventIn(kind="carry", onto=child.pk, amount=load, token=token))
+        do(painter, pile, CarryIn(kind="carry", onto=child.pk, amount=load, token=token))
         made.append(child)
     return made
 
@@ -237,7 +240,7 @@ def into_pot(painter: Painter, pile: Pile, asked: PotIn) -> Pile:
         pot = _child(pile, FIRST_POT, f"{asked.token[:36]}-p", Pile.POT)
     else:
         pot = get_object_or_404(Pile, pk=asked.pot, painter=painter, kind=Pile.POT)
-    do(painter, pile, PileEventIn(kind="carry", onto=pot.pk, share=1.0, token=asked.token))
+    do(painter, pile, CarryIn(kind="carry", onto=pot.pk, share=1.0, token=asked.token))
     return pot
 
 
@@ -247,8 +250,8 @@ def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
     there = Ledger(painter, {pile.pk}).pile(pile.pk)
     if there.corrected_lab is None:
         raise InputError(f"“{pile.name}” is empty; mix the first of the set.", "pile")
-    turned = receded if asked.kind == "distance" else valued
-    words = RECEDING if asked.kind == "distance" else ("light", "middle", "dark")
+    turned = receded if asked.by == "distance" else valued
+    words = RECEDING if asked.by == "distance" else ("light", "middle", "dark")
     made, last = [], pile
     for steps, word in enumerate(words[1:], start=1):
         token = f"{asked.token[:36]}-{word[:3]}"
@@ -256,7 +259,7 @@ def family(painter: Painter, pile: Pile, asked: FamilyIn) -> list[Pile]:
         if not child.target_name:
             set_lab(child, turned(there.corrected_lab, steps), f"{word} of {pile.name}"[:120])
             child.save()
-        do(painter, last, PileEventIn(kind="carry", onto=child.pk, share=asked.share, token=token))
+        do(painter, last, CarryIn(kind="carry", onto=child.pk, share=asked.share, token=token))
         made.append(child)
         last = child
     return made

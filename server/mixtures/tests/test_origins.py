@@ -84,8 +84,9 @@ class OriginsTest(DeskTest):
             sorted(used),
             sorted([("pile", pile["id"]), ("sheet", again["id"]), ("passage", passage.pk)]),
         )
-        token = {"name": "Rope", "token": "kept-of-it"}
-        mixture = self.send("post", f"piles/{pile['id']}/keep", token)[1]
+        body = {"kind": "keep", "name": "Rope", "token": "kept-of-it"}
+        self.send("post", f"piles/{pile['id']}/events", body)
+        (mixture,) = self.send("get", "mixtures")[1]
         self.assertEqual(used_in(("pile", pile["id"])), [("kept", mixture["id"])])
         wanted = made_of(patch)
         for made in (("pile", pile["id"]), ("passage", passage.pk), ("kept", mixture["id"])):

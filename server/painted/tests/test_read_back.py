@@ -216,12 +216,12 @@ class ReadBackTest(JournalTest):
     def test_a_pile_takes_the_colour_that_was_read_off_a_photograph(self) -> None:
         pile = self.pile()
         self.add(pile, "PO20", 2)
-        body = {"colour": "58.0 40.0 60.0", "token": self.token()}
-        status, told = self.send("post", f"piles/{pile}/measure", body)
+        body = {"kind": "read", "colour": "58.0 40.0 60.0", "token": self.token()}
+        status, told = self.send("post", f"piles/{pile}/events", body)
         self.assertEqual(status, 200, told)
         seen = np.array(told["reading"]["lab"])
         self.assertLess(float(delta_e_2000(seen, np.array([58.0, 40.0, 60.0]))), 0.1)
-        again = self.send("post", f"piles/{pile}/measure", body)[1]
+        again = self.send("post", f"piles/{pile}/events", body)[1]
         self.assertEqual(len(again["steps"]), len(told["steps"]))
-        bad = {"colour": "brownish", "token": self.token()}
-        self.assertEqual(self.send("post", f"piles/{pile}/measure", bad)[0], 422)
+        bad = {"kind": "read", "colour": "brownish", "token": self.token()}
+        self.assertEqual(self.send("post", f"piles/{pile}/events", bad)[0], 422)

@@ -128,7 +128,8 @@ class HarmonyTest(YardTest):
 
     def test_a_pot_a_passage_the_grey_and_any_colour_can_be_the_mother(self) -> None:
         pile = self.send("post", "piles", {"mixture": self.mix("mud", PB29=1, PO20=1)})[1]
-        pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-of-it"})
+        body = {"kind": "pot", "pot": None, "token": "a-token-of-it"}
+        pot = self.send("post", f"piles/{pile['id']}/events", body)
         for mother in (
             {"kind": "pot", "id": pot[1]["id"]},
             {"kind": "passage", "id": 4},

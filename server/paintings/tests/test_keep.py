@@ -164,7 +164,8 @@ class CarriedTest(YardTest):
 
     def test_a_mother_from_a_pot_goes_along_as_its_colour(self) -> None:
         pile = self.send("post", "piles", {"mixture": self.mix("mud", PB29=1, PO20=1)})[1]
-        pot = self.send("post", f"piles/{pile['id']}/pot", {"pot": None, "token": "a-token-pot"})
+        body = {"kind": "pot", "pot": None, "token": "a-token-pot"}
+        pot = self.send("post", f"piles/{pile['id']}/events", body)
         told = self.kept_painting(mother={"kind": "pot", "id": pot[1]["id"]})
         there = self.send(
             "post", "paintings/import", json.dumps(self.file(told["id"])).encode(), self.as_other()
@@ -258,8 +259,9 @@ class SourceTest(YardTest):
         np.testing.assert_allclose(
             told["look"]["lab"], sheet["patches"][4]["look"]["lab"], atol=0.05
         )
-        recipe = self.send("post", f"piles/{pile['id']}/keep",
-                           {"name": "Mud", "token": "a-token-kept"})[1]  # fmt: skip
+        body = {"kind": "keep", "name": "Mud", "token": "a-token-kept"}
+        self.send("post", f"piles/{pile['id']}/events", body)
+        (recipe,) = self.send("get", "mixtures")[1]
         told = self.find(target={"kept": recipe["id"]})[1]
         self.assertEqual(told["mixture"]["name"], "Mud")
         photo = take_in(self.painter, picture_file(), "yard").pk

@@ -46,12 +46,6 @@ class PaletteTest(StudioTest):
         self.assertEqual(answer[0], status, answer[1])
         return answer[1]
 
-    def make(self, pile: int, move: str, **more):
-        body = {"token": self.token(), **more}
-        status, told = self.send("post", f"piles/{pile}/{move}", body)
-        self.assertEqual(status, 200, told)
-        return told
-
     def piles(self) -> dict[str, dict]:
         return {pile["name"]: pile for pile in self.send("get", "piles")[1]}
 
@@ -63,7 +57,7 @@ class MovesTest(PaletteTest):
     def test_a_brown_split_in_four_enriched_and_carried_is_what_the_core_replays(self) -> None:
         base = {"PO20": 4.0, "PB29": 2.0, "PY3": 2.0}
         pile = self.begin(8.0, **base)
-        self.make(pile, "split", into=4)
+        self.do(pile, "split", into=4)
         names = ["Brown", "Brown 2", "Brown 3", "Brown 4"]
         keys = [self.piles()[name]["id"] for name in names]
         for key, paint in zip(keys[1:], ("PY3", "PO20", "PB29"), strict=True):
@@ -108,7 +102,7 @@ class MovesTest(PaletteTest):
 
     def test_paint_is_conserved_through_every_move(self) -> None:
         pile = self.begin(6.0, PO20=2.0, PW6=1.0)
-        self.make(pile, "split", shares=[3, 2, 1])
+        self.do(pile, "split", shares=[3, 2, 1])
         held = self.piles()
         self.assertEqual([round(held[n]["volume_ml"], 6) for n in ("Brown", "Brown 2", "Brown 3")],
                          [3, 2, 1])  # fmt: skip
@@ -126,7 +120,8 @@ class MovesTest(PaletteTest):
     def test_a_move_sent_twice_is_made_once_and_can_be_taken_back(self) -> None:
         pile = self.begin(8.0, PO20=1.0)
         for _ in range(2):
-            told = self.send("post", f"piles/{pile}/split", {"into": 3, "token": "once-only"})[1]
+            body = {"kind": "split", "into": 3, "token": "once-only"}
+            told = self.send("post", f"piles/{pile}/events", body)[1]
         self.assertAlmostEqual(told["volume_ml"], 8 / 3)
         self.assertEqual(len(self.piles()), 3)
         for _ in range(2):
@@ -169,7 +164,7 @@ class MovesTest(PaletteTest):
     def test_left_over_mud_goes_into_a_pot_and_is_advised_as_a_paint(self) -> None:
         mud = self.begin(30.0, PO20=5.0, PB29=3.0, PW6=4.0)
         lab = self.pile(mud)["look"]["lab"]
-        pot = self.make(mud, "pot")
+        pot = self.do(mud, "pot")
         self.assertEqual((pot["kind"], pot["name"], pot["volume_ml"]), ("pot", "Pot of mud", 30.0))
         colour = "{:.2f} {:.2f} {:.2f}".format(*lab)
         pile = self.send("post", "piles", {"target": {"colour": colour}})[1]
@@ -188,14 +183,14 @@ class MovesTest(PaletteTest):
     def test_near_middle_and_far_are_made_by_carrying(self) -> None:
         pile = self.begin(9.0, PO20=2.0, PB29=1.0)
         near = np.array(self.pile(pile)["look"]["lab"])
-        self.make(pile, "family", kind="distance", share=0.5)
+        self.do(pile, "family", by="distance", share=0.5)
         held = self.piles()
         volumes = [held[f"Brown{w}"]["volume_ml"] for w in ("", ", middle", ", far")]
         np.testing.assert_allclose(volumes, [4.5, 2.25, 2.25])
         for steps, word in enumerate(("middle", "far"), start=1):
             wanted = receded(near, steps)
             np.testing.assert_allclose(held[f"Brown, {word}"]["target"]["lab"], wanted, atol=0.01)
-        self.make(pile, "family", kind="value")
+        self.do(pile, "family", by="value")
         value = munsell_from_lab(near[None])[0][0, 1]
         dark = np.array([self.piles()["Brown, dark"]["target"]["lab"]])
         self.assertAlmostEqual(munsell_from_lab(dark)[0][0, 1], max(1.0, value - 3), delta=0.02)
@@ -277,16 +272,16 @@ class InstrumentsTest(PaletteTest):
         self.send("post", "gram-scale/put", {"mass_g": 86.0})
         with self.at(10):
             self.assertEqual(self.send("post", "gram-scale/tare")[1]["shown_g"], 0.0)
-            body = {"tube": self.tubes["PO20"], "token": self.token()}
-            answer = self.send("post", f"piles/{pile}/weigh", body)
+            body = {"kind": "weigh", "tube": self.tubes["PO20"], "token": self.token()}
+            answer = self.send("post", f"piles/{pile}/events", body)
             self.assert_problem(answer, 422, "nothing was added")
             self.send("post", "gram-scale/put", {"mass_g": 3.1415})
-            answer = self.send("post", f"piles/{pile}/weigh", body)
+            answer = self.send("post", f"piles/{pile}/events", body)
             self.assert_problem(answer, 422, "still swinging")
         with self.at(20):
             self.assertTrue(self.send("get", "gram-scale")[1]["settled"])
             for _ in range(2):
-                told = self.send("post", f"piles/{pile}/weigh", body)[1]
+                told = self.send("post", f"piles/{pile}/events", body)[1]
             self.assertEqual(len(told["steps"]), 1)
             step = told["steps"][0]
             self.assertAlmostEqual(step["mass_g"], 3.14, delta=0.011)
@@ -299,17 +294,17 @@ class InstrumentsTest(PaletteTest):
             self.assertIsNone(self.send("get", "gram-scale")[1]["shown_g"])
             body["token"] = self.token()
             self.assert_problem(
-                self.send("post", f"piles/{pile}/weigh", body), 422, "take something off"
+                self.send("post", f"piles/{pile}/events", body), 422, "take something off"
             )
 
     def test_the_instrument_finds_the_real_paint_and_its_difference_is_carried_along(self) -> None:
         pile = self.begin(4.0, PO20=2.0, PB29=1.0)
-        answer = self.send("post", f"piles/{pile}/measure", {"token": self.token()})
+        answer = self.send("post", f"piles/{pile}/events", {"kind": "read", "token": self.token()})
         self.assert_problem(answer, 422, "switch it on")
         self.send("post", "instrument/on")
         with self.at(3600):
             self.send("post", "instrument/tile")
-            told = self.make(pile, "measure", count=20)
+            told = self.do(pile, "read", count=20)
         real = [hidden_tube(PAINT(k), self.seeds[k]) for k in ("PO20", "PB29")]
         truth = DEFAULT_VIEWING.lab(np.array([2.0, 1.0]), real)
         self.assertLess(float(delta_e_2000(told["reading"]["lab"], truth)), 0.3)
@@ -330,9 +325,10 @@ class InstrumentsTest(PaletteTest):
         pile = self.begin(5.0, PB29=1.0, PW6=4.0)
         self.send("post", "instrument/on")
         self.send("post", "instrument/tile")
-        (told,) = self.make(pile, "measure")["calibrates"]
+        (told,) = self.do(pile, "read")["calibrates"]
         self.assertEqual((told["tube"], told["alone"]), (self.tubes["PB29"], True))
-        self.make(pile, "calibrate", tube=told["tube"])
+        for _ in range(2):
+            self.do(pile, "calibrate", tube=told["tube"])
         (reading,) = Reading.objects.all()
         self.assertEqual((reading.tube_id, reading.white_parts), (self.tubes["PB29"], 4.0))
         seen = self.pile(pile)["reading"]["lab"]
@@ -343,9 +339,9 @@ class InstrumentsTest(PaletteTest):
         pile = self.begin(7.0, PO20=4.0, PB29=1.0, PW6=2.0)
         self.send("post", "instrument/on")
         self.send("post", "instrument/tile")
-        self.make(pile, "measure", count=20)
+        self.do(pile, "read", count=20)
         blue = self.tubes["PB29"]
-        self.make(pile, "calibrate", tube=blue)
+        self.do(pile, "calibrate", tube=blue)
         (reading,) = Reading.objects.all()
         self.assertEqual((reading.white_parts, reading.others), (2.0, [[self.tubes["PO20"], 4.0]]))
         told = self.send("get", f"tubes/{blue}/calibration")[1]
@@ -359,7 +355,8 @@ class InstrumentsTest(PaletteTest):
         # A file of the box holds drawdowns of the tube, and no mixtures of others.
         box = self.send("get", "box.json")[1]
         self.assertEqual([len(tube.get("readings", [])) for tube in box["tubes"]], [0] * 5)
-        answer = self.send("post", f"piles/{pile}/calibrate", {"tube": self.tubes["PY3"]})
+        body = {"kind": "calibrate", "tube": self.tubes["PY3"], "token": self.token()}
+        answer = self.send("post", f"piles/{pile}/events", body)
         self.assert_problem(answer, 422, "a tube that is in it")
 
 
@@ -368,10 +365,10 @@ class RecallTest(PaletteTest):
         pile = self.begin(4.0, PO20=3.0, PB29=1.0)
         self.send("patch", f"piles/{pile}", {"target": {"colour": "5YR 4/6"}})
         for _ in range(2):
-            status, kept = self.send(
-                "post", f"piles/{pile}/keep", {"name": "Rust", "token": "kept-once"}
-            )
-        self.assertEqual((status, KeptMixture.objects.count()), (201, 1))
+            body = {"kind": "keep", "name": "Rust", "token": "kept-once"}
+            status, told = self.send("post", f"piles/{pile}/events", body)
+            self.assertEqual((status, told["id"]), (200, pile))
+        (kept,) = self.send("get", "mixtures")[1]
         self.assertEqual(
             [(p["label"], round(p["share"], 6)) for p in kept["parts"]],
             [("Cadmium orange", 0.75), ("Ultramarine blue", 0.25)],
@@ -409,7 +406,8 @@ class RecallTest(PaletteTest):
 
     def test_anothers_recipe_is_not_there(self) -> None:
         pile = self.begin(4.0, PO20=3.0)
-        kept = self.send("post", f"piles/{pile}/keep", {"token": "kept-once"})[1]
+        self.send("post", f"piles/{pile}/events", {"kind": "keep", "token": "kept-once"})
+        (kept,) = self.send("get", "mixtures")[1]
         other = self.as_other()
         for method, path in (("delete", ""), ("post", "/restore")):
             answer = self.send(method, f"mixtures/{kept['id']}{path}", client=other)

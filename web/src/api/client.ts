@@ -82,6 +82,12 @@ export type Given<Q> = (Operation<Q> extends {
       : unknown) &
   Passing;
 
+/** Before it has the mark that tells it from all others. */
+export type WithoutToken<M> = M extends unknown ? Omit<M, "token"> : never;
+
+/** Something to do at a pile. */
+export type Move = WithoutToken<Given<"POST /api/piles/{key}/events">["body"]>;
+
 /** What the browser is told of the request. */
 interface Passing {
   signal?: AbortSignal;

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { ask } from "./client";
 import { meQuery } from "./queries";
-import type { Me, PileEventIn, Preferences, SheetMeasure } from "./schema";
+import type { AddIn, Me, Preferences, SheetMeasure } from "./schema";
 import { DEFAULTS, TABLES } from "./tables";
 
 /** Nobody in particular, as a studio is before anything is said of it. */
@@ -43,7 +43,7 @@ const MEASURES: Readonly<Record<string, { own_step: number | null } | undefined>
 export const amountsIn = (kind: string) =>
   kind === "" || kind === "parts" || kind === "strength" ? "ml" : (kind as PileMeasure);
 
-type PileMeasure = NonNullable<PileEventIn["measure"]>;
+type PileMeasure = NonNullable<AddIn["measure"]>;
 
 /** A measure of another kind, its step one that such a measure has. */
 export function withKind<M extends { kind: string; step?: number }>(measure: M, kind: string): M {

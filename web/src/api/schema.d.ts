@@ -1479,130 +1479,11 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Do To Pile
-         * @description Add, carry, scoop, take back, or bring back; sent twice, it is done once.
+         * Move At Pile
+         * @description Do one thing at a pile, and answer the pile one goes on with: the pot, where all of it went
+         *     into one. Sent twice, it is done once.
          */
-        post: operations["server_piles_api_do_to_pile"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/split": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Split Pile
-         * @description Split a pile into equal or given parts.
-         */
-        post: operations["server_piles_api_split_pile"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/family": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Make Family
-         * @description Make near, middle and far of a pile, or light, middle and dark, by carrying.
-         */
-        post: operations["server_piles_api_make_family"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/pot": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Put In Pot
-         * @description Put what is left of a pile into a pot; the answer is the pot.
-         */
-        post: operations["server_piles_api_put_in_pot"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/weigh": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Weigh
-         * @description Take what the scale shows as an addition, once it has settled.
-         */
-        post: operations["server_piles_api_weigh"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/measure": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Measure Pile
-         * @description Measure a pile with the colorimeter; the difference is carried into the advice.
-         */
-        post: operations["server_piles_api_measure_pile"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/calibrate": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Calibrate By Pile
-         * @description Keep a measured pile as a reading of one of its tubes, to calibrate it by.
-         */
-        post: operations["server_piles_api_calibrate_by_pile"];
+        post: operations["server_piles_api_move_at_pile"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1687,26 +1568,6 @@ export interface paths {
          * @description Let the simulated hand put something on the scale, or take it off.
          */
         post: operations["server_piles_api_put_on_scale"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/piles/{key}/keep": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /**
-         * Keep Mixture
-         * @description Keep what a pile is made of under a name.
-         */
-        post: operations["server_piles_api_keep_mixture"];
         delete?: never;
         options?: never;
         head?: never;
@@ -6012,24 +5873,65 @@ export interface components {
             target: components["schemas"]["Look"] | null;
         };
         /**
-         * PileEventIn
-         * @description One thing to do to a pile; `token` tells it from all others of this pile.
-         *
-         *     ``add`` takes a tube or a thinner and an amount in a measure; ``carry`` takes `onto` and an
-         *     amount in ml or a share of the pile; ``scoop`` takes an amount in ml or a share.
+         * AddIn
+         * @description An amount in a measure, of a tube or of a thinner.
          */
-        PileEventIn: {
+        AddIn: {
+            /** Token */
+            token: string;
             /**
-             * Kind
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "add" | "carry" | "scoop" | "take back" | "bring back";
+            kind: "add";
             /** Tube */
             tube?: number | null;
             /** Thinner */
             thinner?: ("medium" | "water") | null;
-            /** Onto */
-            onto?: number | null;
+            /** Amount */
+            amount?: number | null;
+            /**
+             * Measure
+             * @default ml
+             * @enum {string}
+             */
+            measure: "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
+        };
+        /**
+         * BackIn
+         * @description Take the last thing back, or bring back what was taken back.
+         */
+        BackIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "bring back" | "take back";
+        };
+        /**
+         * CalibrateIn
+         * @description The tube to keep a measured pile as a reading of.
+         */
+        CalibrateIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "calibrate";
+            /** Tube */
+            tube: number;
+        };
+        /**
+         * CarryIn
+         * @description What is carried onto another pile.
+         */
+        CarryIn: {
+            /** Token */
+            token: string;
             /** Amount */
             amount?: number | null;
             /**
@@ -6040,61 +5942,70 @@ export interface components {
             measure: "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
             /** Share */
             share?: number | null;
-            /** Token */
-            token: string;
-        };
-        /**
-         * SplitIn
-         * @description How to split a pile: into equal piles, or by shares, the first of which stays.
-         */
-        SplitIn: {
             /**
-             * Into
-             * @default 2
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
              */
-            into: number;
-            /** Shares */
-            shares?: number[] | null;
-            /** Token */
-            token: string;
+            kind: "carry";
+            /** Onto */
+            onto?: number | null;
         };
         /**
          * FamilyIn
-         * @description A set of related piles to make by carrying a share of each pile into the next.
+         * @description Near, middle and far of a pile, or light, middle and dark, made by carrying a share of each
+         *     into the next.
          */
         FamilyIn: {
+            /** Token */
+            token: string;
             /**
-             * Kind
+             * @description discriminator enum property added by openapi-typescript
              * @enum {string}
              */
-            kind: "distance" | "value";
+            kind: "family";
+            /**
+             * By
+             * @enum {string}
+             */
+            by: "distance" | "value";
             /**
              * Share
              * @default 0.3
              */
             share: number;
+        };
+        /**
+         * KeepIn
+         * @description A name to keep a pile's mixture by.
+         */
+        KeepIn: {
             /** Token */
             token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "keep";
+            /**
+             * Name
+             * @default
+             */
+            name: string;
         };
         /**
          * PotIn
          * @description Which pot takes what is left of a pile; a new one where none is named.
          */
         PotIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "pot";
             /** Pot */
             pot?: number | null;
-            /** Token */
-            token: string;
-        };
-        /**
-         * WeighIn
-         * @description What the scale shows, settled, as an addition of a tube.
-         */
-        WeighIn: {
-            /** Tube */
-            tube: number;
-            /** Token */
-            token: string;
         };
         /**
          * ReadPileIn
@@ -6102,6 +6013,13 @@ export interface components {
          *     photograph.
          */
         ReadPileIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "read";
             /**
              * Count
              * @default 3
@@ -6112,14 +6030,62 @@ export interface components {
              * @default
              */
             colour: string;
-            /** Token */
-            token: string;
         };
         /**
-         * CalibrateIn
-         * @description The tube to keep a measured pile as a reading of.
+         * ScoopIn
+         * @description What is taken off the palette, to be painted with.
          */
-        CalibrateIn: {
+        ScoopIn: {
+            /** Token */
+            token: string;
+            /** Amount */
+            amount?: number | null;
+            /**
+             * Measure
+             * @default ml
+             * @enum {string}
+             */
+            measure: "hand" | "ml" | "grams" | "drops" | "ribbon" | "brush" | "ounces" | "inches";
+            /** Share */
+            share?: number | null;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "scoop";
+        };
+        /**
+         * SplitIn
+         * @description How to split a pile: into equal piles, or by shares, the first of which stays.
+         */
+        SplitIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "split";
+            /**
+             * Into
+             * @default 2
+             */
+            into: number;
+            /** Shares */
+            shares?: number[] | null;
+        };
+        /**
+         * WeighIn
+         * @description What the scale shows, settled, as an addition of a tube.
+         */
+        WeighIn: {
+            /** Token */
+            token: string;
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            kind: "weigh";
             /** Tube */
             tube: number;
         };
@@ -6163,19 +6129,6 @@ export interface components {
              * @default false
              */
             unsteady: boolean;
-        };
-        /**
-         * KeepIn
-         * @description A name to keep a pile's mixture by.
-         */
-        KeepIn: {
-            /**
-             * Name
-             * @default
-             */
-            name: string;
-            /** Token */
-            token: string;
         };
         /**
          * PaintingSummaryOut
@@ -8397,17 +8350,20 @@ export type PileStepOut = components['schemas']['PileStepOut'];
 export type PileIn = components['schemas']['PileIn'];
 export type PileChange = components['schemas']['PileChange'];
 export type TouchingOut = components['schemas']['TouchingOut'];
-export type PileEventIn = components['schemas']['PileEventIn'];
-export type SplitIn = components['schemas']['SplitIn'];
-export type FamilyIn = components['schemas']['FamilyIn'];
-export type PotIn = components['schemas']['PotIn'];
-export type WeighIn = components['schemas']['WeighIn'];
-export type ReadPileIn = components['schemas']['ReadPileIn'];
+export type AddIn = components['schemas']['AddIn'];
+export type BackIn = components['schemas']['BackIn'];
 export type CalibrateIn = components['schemas']['CalibrateIn'];
+export type CarryIn = components['schemas']['CarryIn'];
+export type FamilyIn = components['schemas']['FamilyIn'];
+export type KeepIn = components['schemas']['KeepIn'];
+export type PotIn = components['schemas']['PotIn'];
+export type ReadPileIn = components['schemas']['ReadPileIn'];
+export type ScoopIn = components['schemas']['ScoopIn'];
+export type SplitIn = components['schemas']['SplitIn'];
+export type WeighIn = components['schemas']['WeighIn'];
 export type GramScaleOut = components['schemas']['GramScaleOut'];
 export type GramScaleIn = components['schemas']['GramScaleIn'];
 export type PutIn = components['schemas']['PutIn'];
-export type KeepIn = components['schemas']['KeepIn'];
 export type PaintingSummaryOut = components['schemas']['PaintingSummaryOut'];
 export type PaletteLook = components['schemas']['PaletteLook'];
 export type GivingIn = components['schemas']['GivingIn'];
@@ -11235,7 +11191,7 @@ export interface operations {
             };
         };
     };
-    server_piles_api_do_to_pile: {
+    server_piles_api_move_at_pile: {
         parameters: {
             query?: never;
             header?: never;
@@ -11246,217 +11202,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PileEventIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_split_pile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["SplitIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_make_family: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["FamilyIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_put_in_pot: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["PotIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_weigh: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["WeighIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_measure_pile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ReadPileIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PileOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_calibrate_by_pile: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["CalibrateIn"];
+                "application/json": components["schemas"]["AddIn"] | components["schemas"]["CarryIn"] | components["schemas"]["ScoopIn"] | components["schemas"]["BackIn"] | components["schemas"]["SplitIn"] | components["schemas"]["FamilyIn"] | components["schemas"]["PotIn"] | components["schemas"]["WeighIn"] | components["schemas"]["ReadPileIn"] | components["schemas"]["CalibrateIn"] | components["schemas"]["KeepIn"];
             };
         };
         responses: {
@@ -11620,41 +11366,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GramScaleOut"];
-                };
-            };
-            /** @description Why it was not done, and how to mend it. */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    server_piles_api_keep_mixture: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                key: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["KeepIn"];
-            };
-        };
-        responses: {
-            /** @description Created */
-            201: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["KeptMixtureOut"];
                 };
             };
             /** @description Why it was not done, and how to mend it. */

@@ -42,12 +42,14 @@ export const DEFAULTS: {
   MutingIn: Partial<Schemas["MutingIn"]>;
   FirstIn: Partial<Schemas["FirstIn"]>;
   PileIn: Partial<Schemas["PileIn"]>;
-  PileEventIn: Partial<Schemas["PileEventIn"]>;
-  SplitIn: Partial<Schemas["SplitIn"]>;
+  AddIn: Partial<Schemas["AddIn"]>;
+  CarryIn: Partial<Schemas["CarryIn"]>;
   FamilyIn: Partial<Schemas["FamilyIn"]>;
-  ReadPileIn: Partial<Schemas["ReadPileIn"]>;
-  PutIn: Partial<Schemas["PutIn"]>;
   KeepIn: Partial<Schemas["KeepIn"]>;
+  ReadPileIn: Partial<Schemas["ReadPileIn"]>;
+  ScoopIn: Partial<Schemas["ScoopIn"]>;
+  SplitIn: Partial<Schemas["SplitIn"]>;
+  PutIn: Partial<Schemas["PutIn"]>;
   GivingIn: Partial<Schemas["GivingIn"]>;
   LayersIn: Partial<Schemas["LayersIn"]>;
   Measure: Schemas["Measure"];
@@ -113,12 +115,14 @@ export const DEFAULTS: {
   "MutingIn": {"medium": "opaque", "finish": "satin", "light": "D65", "ground": "bright white", "keep_value": false, "keep_hue": false},
   "FirstIn": {"medium": "opaque"},
   "PileIn": {"name": "", "kind": "pile", "volume_ml": 5.0},
-  "PileEventIn": {"measure": "ml"},
-  "SplitIn": {"into": 2},
+  "AddIn": {"measure": "ml"},
+  "CarryIn": {"measure": "ml"},
   "FamilyIn": {"share": 0.3},
-  "ReadPileIn": {"count": 3, "colour": ""},
-  "PutIn": {"unsteady": false},
   "KeepIn": {"name": ""},
+  "ReadPileIn": {"count": 3, "colour": ""},
+  "ScoopIn": {"measure": "ml"},
+  "SplitIn": {"into": 2},
+  "PutIn": {"unsteady": false},
   "GivingIn": {"kind": "equal", "hold_value": true, "accent_share": 0.0, "pins": []},
   "LayersIn": {"coats": 0.25},
   "Measure": {"kind": "ml", "step": 0.01, "nozzle_mm": 5.0, "hand_ml": {"knife_tip": 0.05, "lentil": 0.1, "pea": 0.3, "hazelnut": 1.0, "walnut": 15.0}},
@@ -199,15 +203,18 @@ export const LIMITS = {
   "FirstIn": {"tube": {"least": 1}, "token": {"longest": 40}},
   "PileIn": {"name": {"longest": 120}, "volume_ml": {"least": 0.1, "most": 1000}, "token": {"longest": 40}},
   "PileChange": {"name": {"longest": 120}},
-  "PileEventIn": {"tube": {"least": 1}, "onto": {"least": 1}, "amount": {"least": 0.0001, "most": 10000.0}, "share": {"most": 1}, "token": {"longest": 40}},
-  "SplitIn": {"into": {"least": 2, "most": 12}, "shares": {"fewest": 2, "most": 12}, "token": {"longest": 40}},
-  "FamilyIn": {"share": {"least": 0.05, "most": 0.8}, "token": {"longest": 40}},
-  "PotIn": {"pot": {"least": 1}, "token": {"longest": 40}},
-  "WeighIn": {"tube": {"least": 1}, "token": {"longest": 40}},
-  "ReadPileIn": {"count": {"least": 1, "most": 20}, "colour": {"longest": 60}, "token": {"longest": 40}},
-  "CalibrateIn": {"tube": {"least": 1}},
+  "AddIn": {"token": {"longest": 40}, "tube": {"least": 1}, "amount": {"least": 0.0001, "most": 10000.0}},
+  "BackIn": {"token": {"longest": 40}},
+  "CalibrateIn": {"token": {"longest": 40}, "tube": {"least": 1}},
+  "CarryIn": {"token": {"longest": 40}, "amount": {"least": 0.0001, "most": 10000.0}, "share": {"most": 1}, "onto": {"least": 1}},
+  "FamilyIn": {"token": {"longest": 40}, "share": {"least": 0.05, "most": 0.8}},
+  "KeepIn": {"token": {"longest": 40}, "name": {"longest": 120}},
+  "PotIn": {"token": {"longest": 40}, "pot": {"least": 1}},
+  "ReadPileIn": {"token": {"longest": 40}, "count": {"least": 1, "most": 20}, "colour": {"longest": 60}},
+  "ScoopIn": {"token": {"longest": 40}, "amount": {"least": 0.0001, "most": 10000.0}, "share": {"most": 1}},
+  "SplitIn": {"token": {"longest": 40}, "into": {"least": 2, "most": 12}, "shares": {"fewest": 2, "most": 12}},
+  "WeighIn": {"token": {"longest": 40}, "tube": {"least": 1}},
   "PutIn": {"mass_g": {"least": -1000, "most": 1000}},
-  "KeepIn": {"name": {"longest": 120}, "token": {"longest": 40}},
   "GivingIn": {"amount": {"least": 0, "most": 180}, "accent_share": {"least": 0, "most": 1}, "most_delta_e": {"least": 0, "most": 100}, "pins": {"most": 40}},
   "LayersIn": {"coats": {"least": 0.02, "most": 2.0}},
   "Measure": {"step": {"least": 0.001, "most": 10}, "nozzle_mm": {"least": 0.5, "most": 50}},

@@ -1,9 +1,9 @@
 import { type QueryClient, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useSyncExternalStore } from "react";
-import { ask } from "../api/client";
+import { ask, type Given, type Move } from "../api/client";
 import { Problem } from "../api/problem";
-import { tellPile } from "../api/queries";
-import type { PileEventIn, Ticks } from "../api/schema";
+import { mixturesQuery, tellPile } from "../api/queries";
+import type { PileOut, Ticks } from "../api/schema";
 import { newToken } from "../api/token";
 
 /**
@@ -17,7 +17,7 @@ export type Waiting = {
   /** In words, for as long as it waits. */
   says: string;
   token: string;
-} & ({ pile: number; event: PileEventIn } | { ticks: Ticked });
+} & ({ pile: number; event: Move & { token: string } } | { ticks: Ticked });
 
 /** Lines of a work plan that are done now. */
 export interface Ticked {
@@ -109,6 +109,9 @@ async function alone(act: () => Promise<void>): Promise<void> {
 
 const sending = new Set<string>();
 
+/** Who waits on this page for what comes of something, by its token. */
+const waitingFor = new Map<string, (now: PileOut) => void>();
+
 /** Send what waits, in order, until nothing does or the line is silent. */
 async function send(owner: string, cache: QueryClient): Promise<void> {
   if (sending.has(owner)) return;
@@ -139,8 +142,13 @@ async function send(owner: string, cache: QueryClient): Promise<void> {
 
 async function sendOne(one: Waiting, cache: QueryClient): Promise<void> {
   if ("event" in one) {
-    const now = await ask("POST /api/piles/{key}/events", { key: one.pile, body: one.event });
-    return tellPile(cache, now);
+    const body = one.event as Given<"POST /api/piles/{key}/events">["body"];
+    const now = await ask("POST /api/piles/{key}/events", { key: one.pile, body });
+    await tellPile(cache, now);
+    if (one.event.kind === "keep") cache.invalidateQueries({ queryKey: mixturesQuery.queryKey });
+    waitingFor.get(one.token)?.(now);
+    waitingFor.delete(one.token);
+    return;
   }
   const { of, id, body } = one.ticks;
   if (of === "sheet") await ask("PUT /api/scales/{key}/ticks", { key: id, body });
@@ -172,9 +180,10 @@ export function useOutbox(owner: string) {
   }, [waits, owner]);
   return {
     ...state,
-    put: (pile: number, event: Omit<PileEventIn, "token">, says: string) => {
+    put: (pile: number, move: Move, says: string, onDone?: (now: PileOut) => void) => {
       change(owner, { refused: null });
       const token = newToken();
+      if (onDone) waitingFor.set(token, onDone);
       keep(owner, (waiting) => [
         ...waiting,
         {
@@ -182,7 +191,7 @@ export function useOutbox(owner: string) {
           says,
           token,
           pile,
-          event: { ...event, token } as PileEventIn,
+          event: { ...move, token },
         },
       ]);
       pump();

@@ -1,7 +1,7 @@
-import type { PileEventIn, PileStepOut } from "../api/schema";
+import type { AddIn, PileStepOut } from "../api/schema";
 
 /** What paint is measured with at the palette. */
-export type Measure = NonNullable<PileEventIn["measure"]>;
+export type Measure = NonNullable<AddIn["measure"]>;
 
 /** Millilitres as a painter would read them. */
 export function millilitres(ml: number): string {

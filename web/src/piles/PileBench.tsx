@@ -1,11 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { useCallback, useState } from "react";
+import type { Move } from "../api/client";
 import { amountsIn, usePreferences } from "../api/preferences";
 import { tubesQuery } from "../api/queries";
 import type { AdviceOut, Me, PileOut } from "../api/schema";
 import { Hint } from "../help/Hint";
 import { aboutPile, useOutbox } from "../keeping/outbox";
 import { Room } from "../keeping/Room";
+import { useMoving } from "../keeping/useMoving";
 import { useWakeLock } from "../keeping/useWakeLock";
 import { millilitres } from "../mixtures/amounts";
 import { NO_TARGET, newPile, useBeginPiles } from "../mixtures/beginPile";
@@ -21,7 +23,7 @@ import { MovesMenu } from "./palette/Moves";
 import type { MoveName } from "./palette/moveNames";
 import { PaletteStrip, type Scraping } from "./palette/PaletteStrip";
 import { PileMove } from "./palette/PileMove";
-import { usePileMoves } from "./palette/usePileMoves";
+import { useInstrumentMoves } from "./palette/useInstrumentMoves";
 import { Weighing } from "./palette/Weighing";
 import { Touching } from "./Touching";
 import { NewPile, NewTarget } from "./targets/NewPile";
@@ -35,12 +37,16 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scrap
   const [view, setView] = useState<"pile" | "new" | "target">("pile");
   const [move, setMove] = useState<MoveName | "weigh" | null>(null);
   const outbox = useOutbox(me.name ?? "");
-  const moves = usePileMoves(pile);
+  const moves = useInstrumentMoves(pile);
   const fresh = useBeginPiles();
   const waiting = outbox.waiting.filter(({ about }) => about === aboutPile(pile.id));
   const tube = tubes.find((each) => each.id === tubeId);
-  const put = (event: Parameters<typeof outbox.put>[1], says: string) =>
-    outbox.put(pile.id, event, says);
+  const goOn = useMoving();
+  const put = (one: Move, says: string) =>
+    outbox.put(pile.id, one, says, (now) => {
+      // All of it went into a pot, with which one goes on.
+      if (now.id !== pile.id) goOn({ to: "/piles/{-$pileId}", params: { pileId: String(now.id) } });
+    });
   const add = (id: number, amount: number, unit: typeof measure, says: string) => {
     const label = tubes.find((each) => each.id === id)?.label ?? "";
     put({ kind: "add", tube: id, amount, measure: unit }, `${says} ${label}`);
@@ -55,11 +61,11 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scrap
         `${millilitres(addition.first_ml)} of ${addition.label}`,
       );
   };
-  const back = (kind: "take back" | "bring back") => put({ kind, measure: "ml" }, kind);
+  const back = (kind: "take back" | "bring back") => put({ kind }, kind);
   const narrow = useNarrow();
   useWakeLock(pile.steps.length > 0);
   const { mutate: moveIt } = moves;
-  const take = useCallback((id: number) => moveIt({ what: "weigh", tube: id }), [moveIt]);
+  const take = useCallback((id: number) => moveIt({ kind: "weigh", tube: id }), [moveIt]);
   const { refused } = outbox;
   const trouble = fresh.error ?? (move === "weigh" ? null : moves.error);
   return (
@@ -126,7 +132,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scrap
           {move === "measure" && (
             <MeasureForm
               busy={moves.isPending}
-              onMeasure={(colour) => moves.mutate({ what: "measure", count: 3, colour })}
+              onMeasure={(colour) => moves.mutate({ kind: "read", count: 3, colour: colour ?? "" })}
               onClose={() => setMove(null)}
             />
           )}
@@ -136,7 +142,6 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scrap
               move={move}
               pile={pile}
               tubeId={tubeId}
-              moves={moves}
               put={put}
               onClose={() => setMove(null)}
             />
@@ -175,7 +180,7 @@ export function PileBench({ me, pile, scraping }: { me: Me; pile: PileOut; scrap
             setMove(null);
             setView("target");
           }}
-          onCalibrate={(id) => moves.mutate({ what: "calibrate", tube: id })}
+          onCalibrate={(id) => moves.mutate({ kind: "calibrate", tube: id })}
         />
       }
     >

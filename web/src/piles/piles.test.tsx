@@ -142,6 +142,30 @@ describe("what is done to a pile", () => {
     expect(result.current.refused).toBe(null);
   });
 
+  it("may be any move that needs no instrument, and tells who waits where one goes on", async () => {
+    let silent = true;
+    const log = answerWith(() => (silent ? SILENCE() : { body: pile({ id: 9 }) }));
+    const { result } = outbox();
+    const done = vi.fn();
+    act(() => {
+      result.current.put(3, { kind: "split", into: 3 }, "split it");
+      result.current.put(3, { kind: "pot", pot: null }, "into a new pot", done);
+    });
+    await waitFor(() => expect(result.current.silent).toBe(true));
+    expect(done).not.toHaveBeenCalled();
+    silent = false;
+    log.length = 0;
+    act(() => {
+      window.dispatchEvent(new Event("online"));
+    });
+    await waitFor(() => expect(result.current.waiting).toEqual([]));
+    expect(log.map(({ path, body }) => [path, (body as { kind: string }).kind])).toEqual([
+      ["/api/piles/3/events", "split"],
+      ["/api/piles/3/events", "pot"],
+    ]);
+    expect(done.mock.calls).toEqual([[expect.objectContaining({ id: 9 })]]);
+  });
+
   it("goes one after the other", async () => {
     let busy = 0;
     const order: string[] = [];

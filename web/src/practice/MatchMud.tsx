@@ -1,8 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask } from "../api/client";
+import { ask, type Move } from "../api/client";
 import { pileQuery, tellPile, tubesQuery } from "../api/queries";
-import type { PileEventIn } from "../api/schema";
 import { newToken } from "../api/token";
 import { millilitres } from "../mixtures/amounts";
 import { useHandAmounts } from "../mixtures/measures";
@@ -26,10 +25,10 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
   const [amount, setAmount] = useState("pea");
   const [advised, setAdvised] = useState(false);
   const change = useMutation({
-    mutationFn: (event: Omit<PileEventIn, "token" | "measure">) =>
+    mutationFn: (move: Move) =>
       ask("POST /api/piles/{key}/events", {
         key: key,
-        body: { measure: "ml", ...event, token: newToken() },
+        body: { ...move, token: newToken() } as never,
       }),
     onSuccess: (told) => tellPile(cache, told),
   });
@@ -74,6 +73,7 @@ export function MatchMud({ exercise, judged, onAnswer }: AskProps) {
                   onClick={() =>
                     change.mutate({
                       kind: "add",
+                      measure: "ml",
                       tube: tube.id,
                       amount: hand.find(([name]) => name === amount)?.[1] ?? 0,
                     })

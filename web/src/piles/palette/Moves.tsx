@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type ComponentProps, useState } from "react";
+import type { Move } from "../../api/client";
 import { pilesQuery } from "../../api/queries";
 import type { PileOut, TubeOut } from "../../api/schema";
 import { TABLES } from "../../api/tables";
@@ -37,35 +38,23 @@ export function MovesMenu({
 
 const MOST_ML = 1000;
 
-export interface MoveActs {
-  onSplit: (into: number, shares: number[] | null) => void;
-  onCarry: (onto: number, amount: number) => void;
-  onScoop: (amount: number) => void;
-  onThin: (thinner: "medium" | "water", amount: number) => void;
-  onFamily: (kind: "distance" | "value", share: number) => void;
-  onPot: (pot: number | null) => void;
-  onLetDown: (tube: number, parts: number, volume_ml: number) => void;
-  onKeep: (name: string) => void;
-}
-
 /** The few things that a move still needs to be told. */
 export function MoveForm({
   move,
   pile,
   tube,
   busy,
-  acts,
+  make,
+  onLetDown,
   onClose,
-}: {
+}: FormProps & {
   move: MoveName;
-  pile: PileOut;
   tube: TubeOut | undefined;
-  busy: boolean;
-  acts: MoveActs;
+  onLetDown: LetDownProps["onLetDown"];
   onClose: () => void;
 }) {
   const title = MOVES.find(([key]) => key === move)?.[1] ?? "";
-  const props = { pile, tube, busy, acts };
+  const props = { pile, busy, make };
   return (
     <section
       aria-label={title}
@@ -78,7 +67,7 @@ export function MoveForm({
       {move === "thin" && <Thin {...props} />}
       {move === "family" && <Family {...props} />}
       {move === "pot" && <Pot {...props} />}
-      {move === "let-down" && <LetDown {...props} />}
+      {move === "let-down" && <LetDown tube={tube} busy={busy} onLetDown={onLetDown} />}
       {move === "keep" && <Keep {...props} />}
       <Button look="paper" onClick={onClose}>
         Not now
@@ -89,12 +78,18 @@ export function MoveForm({
 
 interface FormProps {
   pile: PileOut;
-  tube: TubeOut | undefined;
   busy: boolean;
-  acts: MoveActs;
+  /** Do it, under the words for it as long as it waits. */
+  make: (move: Move, says: string) => void;
 }
 
-function Split({ pile, busy, acts }: FormProps) {
+interface LetDownProps {
+  tube: TubeOut | undefined;
+  busy: boolean;
+  onLetDown: (tube: number, parts: number, volume_ml: number) => void;
+}
+
+function Split({ pile, busy, make }: FormProps) {
   const [into, setInto] = useState(2);
   const [given, setGiven] = useState("");
   const shares = given.split(/[\s:,;]+/).map(Number);
@@ -119,7 +114,7 @@ function Split({ pile, busy, acts }: FormProps) {
       />
       <Do
         disabled={busy || (given.trim() !== "" && !uneven)}
-        onClick={() => acts.onSplit(into, uneven ? shares : null)}
+        onClick={() => make({ kind: "split", into, shares: uneven ? shares : null }, "split it")}
       >
         Split {millilitres(pile.volume_ml)}
       </Do>
@@ -127,12 +122,17 @@ function Split({ pile, busy, acts }: FormProps) {
   );
 }
 
-function Carry({ pile, busy, acts }: FormProps) {
+function Carry({ pile, busy, make }: FormProps) {
   const { data: piles = [] } = useQuery(pilesQuery);
   const others = piles.filter((each) => each.id !== pile.id);
   const [onto, setOnto] = useState<string | null>(null);
   const [amount, setAmount] = useState(knifeLoad(pile));
   const chosen = onto ?? String(others[0]?.id ?? "");
+  const carry = (ml: number) =>
+    make(
+      { kind: "carry", onto: Number(chosen), amount: ml, measure: "ml" },
+      `carry ${millilitres(ml)}`,
+    );
   if (others.length === 0) return <p>There is no other pile to carry it to.</p>;
   return (
     <>
@@ -152,14 +152,10 @@ function Carry({ pile, busy, acts }: FormProps) {
         most={pile.volume_ml}
         onChange={setAmount}
       />
-      <Do disabled={busy} onClick={() => acts.onCarry(Number(chosen), amount)}>
+      <Do disabled={busy} onClick={() => carry(amount)}>
         Carry it
       </Do>
-      <Button
-        look="paper"
-        disabled={busy}
-        onClick={() => acts.onCarry(Number(chosen), pile.volume_ml)}
-      >
+      <Button look="paper" disabled={busy} onClick={() => carry(pile.volume_ml)}>
         Carry all of it
       </Button>
     </>
@@ -190,12 +186,17 @@ function knifeLoad(pile: PileOut): number {
   return Number((pile.volume_ml * TABLES.knifeLoad).toPrecision(2)) || 0.1;
 }
 
-function Scoop({ pile, busy, acts }: FormProps) {
+function Scoop({ pile, busy, make }: FormProps) {
   const [amount, setAmount] = useState(knifeLoad(pile));
   return (
     <>
       <Millilitres label="Take for use" value={amount} most={pile.volume_ml} onChange={setAmount} />
-      <Do disabled={busy} onClick={() => acts.onScoop(amount)}>
+      <Do
+        disabled={busy}
+        onClick={() =>
+          make({ kind: "scoop", amount, measure: "ml" }, `scoop ${millilitres(amount)}`)
+        }
+      >
         Scoop it
       </Do>
     </>
@@ -207,7 +208,7 @@ const THINNERS = [
   ["water", "Water"],
 ] as const;
 
-function Thin({ pile, busy, acts }: FormProps) {
+function Thin({ pile, busy, make }: FormProps) {
   const [thinner, setThinner] = useState<"medium" | "water">("medium");
   const [amount, setAmount] = useState(knifeLoad(pile));
   return (
@@ -220,7 +221,12 @@ function Thin({ pile, busy, acts }: FormProps) {
         onChoose={setThinner}
       />
       <Millilitres label="Amount" value={amount} onChange={setAmount} />
-      <Do disabled={busy} onClick={() => acts.onThin(thinner, amount)}>
+      <Do
+        disabled={busy}
+        onClick={() =>
+          make({ kind: "add", thinner, amount, measure: "ml" }, `${millilitres(amount)} ${thinner}`)
+        }
+      >
         Thin it
       </Do>
       <p className="w-full text-sm leading-snug">
@@ -235,7 +241,7 @@ const FAMILIES = [
   ["value", "Light, middle, dark"],
 ] as const;
 
-function Family({ busy, acts }: FormProps) {
+function Family({ busy, make }: FormProps) {
   const [kind, setKind] = useState<"distance" | "value">("distance");
   const [percent, setPercent] = useState(30);
   return (
@@ -250,14 +256,17 @@ function Family({ busy, acts }: FormProps) {
         onChange={setPercent}
         className="w-32"
       />
-      <Do disabled={busy} onClick={() => acts.onFamily(kind, percent / 100)}>
+      <Do
+        disabled={busy}
+        onClick={() => make({ kind: "family", by: kind, share: percent / 100 }, "make the set")}
+      >
         Make the set
       </Do>
     </>
   );
 }
 
-function Pot({ pile, busy, acts }: FormProps) {
+function Pot({ pile, busy, make }: FormProps) {
   const { data: piles = [] } = useQuery(pilesQuery);
   const pots = piles.filter((each) => each.kind === "pot" && each.id !== pile.id);
   return (
@@ -266,14 +275,19 @@ function Pot({ pile, busy, acts }: FormProps) {
         {millilitres(pile.volume_ml)} of mud is kept, and is a paint from then on.
       </p>
       {pots.map((pot) => (
-        <Button key={pot.id} look="solid" disabled={busy} onClick={() => acts.onPot(pot.id)}>
+        <Button
+          key={pot.id}
+          look="solid"
+          disabled={busy}
+          onClick={() => make({ kind: "pot", pot: pot.id }, `into “${pot.name}”`)}
+        >
           Into “{pot.name}”
         </Button>
       ))}
       <Button
         look={pots.length ? "paper" : "solid"}
         disabled={busy}
-        onClick={() => acts.onPot(null)}
+        onClick={() => make({ kind: "pot", pot: null }, "into a new pot")}
       >
         Into a new pot
       </Button>
@@ -281,7 +295,7 @@ function Pot({ pile, busy, acts }: FormProps) {
   );
 }
 
-function LetDown({ tube, busy, acts }: FormProps) {
+function LetDown({ tube, busy, onLetDown }: LetDownProps) {
   const [parts, setParts] = useState(9);
   const [volume, setVolume] = useState(5);
   return (
@@ -298,14 +312,14 @@ function LetDown({ tube, busy, acts }: FormProps) {
         className="w-32"
       />
       <Millilitres label="In all" value={volume} least={0.1} onChange={setVolume} />
-      <Do disabled={busy || !tube} onClick={() => tube && acts.onLetDown(tube.id, parts, volume)}>
+      <Do disabled={busy || !tube} onClick={() => tube && onLetDown(tube.id, parts, volume)}>
         Let it down
       </Do>
     </>
   );
 }
 
-function Keep({ pile, busy, acts }: FormProps) {
+function Keep({ pile, busy, make }: FormProps) {
   const [name, setName] = useState(pile.target_name || pile.name);
   return (
     <>
@@ -316,7 +330,7 @@ function Keep({ pile, busy, acts }: FormProps) {
         onChange={setName}
         className="w-64"
       />
-      <Do disabled={busy} onClick={() => acts.onKeep(name)}>
+      <Do disabled={busy} onClick={() => make({ kind: "keep", name }, `keep “${name}”`)}>
         Keep it
       </Do>
     </>
