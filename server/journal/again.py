@@ -14,9 +14,7 @@ from mesotint.planning.instructions import Work, instructions
 from mesotint.planning.measures.volumes import least_ml
 from server.journal.answers import AgainOut
 from server.journal.requests import AgainIn
-from server.journal.services import seen_of
 from server.kept.looks import looks
-from server.mixtures.keeping import lab_of
 from server.mixtures.models import KeptMixture, KeptPart
 from server.mixtures.requests import Origin, TubeMixture, TubePart
 from server.mixtures.services import in_tubes
@@ -47,7 +45,7 @@ def again(painter: Painter, kept: KeptMixture, asked: AgainIn) -> AgainOut:
         part.label for part in parts
         if part.tube is not None and part.tube.calibration_id != part.calibration_id
     ]  # fmt: skip
-    aim = lab_of(kept)
+    aim = kept.lab
     if gone or asked.nearest:
         here = [paint for paint in box.advised if left.get(box.tube_of[paint.key]) != 0]
         if not here:
@@ -111,8 +109,8 @@ def _listed(names: list[str]) -> str:
 
 def but(painter: Painter, kept: KeptMixture, way: str, token: str) -> Pile:
     """A pile whose target is an entry, one step another way; sent twice, it is begun once."""
-    seen = seen_of(kept)
-    wanted = another_way(lab_of(kept) if seen is None else seen, way)
+    seen = kept.seen_lab
+    wanted = another_way(kept.lab if seen is None else seen, way)
     typed = " ".join(f"{figure:.3f}" for figure in wanted)
     name = f"{kept.name}, {way}"[:120]
     begun = {"name": name, "token": token, "target": {"name": name, "colour": typed}}

@@ -27,12 +27,11 @@ from mesotint.paints.library import library
 from server.journal.answers import FoundEntry, UnsurePart
 from server.journal.models import Tag
 from server.journal.requests import BookIn, Filters
-from server.journal.services import add_remark, seen_of, words_of
+from server.journal.services import add_remark, words_of
 from server.journal.wall import entries
 from server.kept import clock, tasks
 from server.kept.downloads import download
 from server.mixtures import keeping
-from server.mixtures.keeping import lab_of
 from server.mixtures.models import KeptMixture, Mixing
 from server.mixtures.requests import Viewing
 from server.painters.models import Painter
@@ -50,7 +49,7 @@ def entries_of(painter: Painter, asked: Filters) -> list[core.EntryData]:
     """The entries that are asked for, as a file knows them, the newest first."""
     found = entries(painter, asked).order_by("-mixed", "-pk")
     rows = list(found.prefetch_related("parts", "tags"))
-    labs = np.array([lab_of(row) for row in rows]).reshape(-1, 3)
+    labs = np.array([row.lab for row in rows]).reshape(-1, 3)
     seen = appearances(labs) if rows else []
     codes = hex_from_lab(labs)[0] if rows else []
     return [
@@ -65,9 +64,9 @@ def entries_of(painter: Painter, asked: Filters) -> list[core.EntryData]:
             medium=row.medium,
             finish=row.finish,
             ground=row.ground,
-            lab=lab_of(row),
+            lab=row.lab,
             reflectance=_spectrum(row),
-            seen=seen_of(row),
+            seen=row.seen_lab,
             seen_by=row.seen_by,
             target=row.target_name,
             note=row.note,
@@ -124,8 +123,8 @@ def book(doing: tasks.Doing) -> tasks.Outcome:
 
 
 def _book_entries(rows: Sequence[KeptMixture], address: str) -> list[BookEntry]:
-    labs = np.array([lab_of(row) for row in rows])
-    truths = [seen_of(row) for row in rows]
+    labs = np.array([row.lab for row in rows])
+    truths = [row.seen_lab for row in rows]
     codes = hex_from_lab(labs)[0]
     seen = iter(
         hex_from_lab(np.array([lab for lab in truths if lab is not None]).reshape(-1, 3))[0]

@@ -6,6 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import clock
+from server.kept.colours import ColourField
 from server.kept.models import TOKEN_LENGTH, Photograph
 from server.mixtures.models import KeptMixture
 
@@ -25,9 +26,7 @@ class Remark(models.Model):
     at = models.DateTimeField(default=clock.now)
     how = models.CharField(max_length=12)
     wet = models.BooleanField(default=False)
-    lightness = models.FloatField(null=True)
-    a = models.FloatField(null=True)
-    b = models.FloatField(null=True)
+    lab = ColourField(null=True)
     spread = models.FloatField(null=True)
     word = models.CharField(max_length=300, blank=True)
     photograph = models.ForeignKey(Photograph, models.SET_NULL, null=True, related_name="+")

@@ -56,8 +56,7 @@ def _calibrated(*, tube: Tube, **_: Any) -> None:
     kept = note(tube.painter, mixture, Viewing(), came=Mixing.TUBE)
     plain = tube.readings.filter(white_parts=0, others=[]).last()
     if plain is not None:
-        lab = np.array([plain.lightness, plain.a, plain.b])
-        remark_of_reading(kept, lab, f"reading-{plain.pk}")
+        remark_of_reading(kept, plain.lab, f"reading-{plain.pk}")
 
 
 @receiver(ticked_off)

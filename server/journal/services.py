@@ -20,7 +20,6 @@ from server.kept.looks import Look, looks
 from server.kept.models import Photograph
 from server.kept.notes import restored
 from server.kept.services import Conflict
-from server.mixtures.keeping import lab_of
 from server.mixtures.models import (
     KEPT,
     PASSAGE,
@@ -127,17 +126,16 @@ def add_remark(
     photograph: Photograph | None = None,
 ) -> Remark:
     """Add how a mixture came out; what was seen of it dry stands beside what was predicted."""
-    figures = [None] * 3 if lab is None else [float(figure) for figure in lab]
     made = Remark.objects.create(
         mixture=kept, how=how, wet=wet, word=word, token=token, photograph=photograph,
-        lightness=figures[0], a=figures[1], b=figures[2],
+        **Remark.lab.values(lab),
     )  # fmt: skip
     changed = ["words"]
     if lab is not None and not wet:
-        kept.seen_lightness, kept.seen_a, kept.seen_b = figures
+        kept.seen_lab = lab
         kept.seen_by = how
-        kept.seen_delta_e = float(delta_e_2000(lab, lab_of(kept)))
-        changed += ["seen_lightness", "seen_a", "seen_b", "seen_by", "seen_delta_e"]
+        kept.seen_delta_e = float(delta_e_2000(lab, kept.lab))
+        changed += [*KeptMixture.seen_lab.columns, "seen_by", "seen_delta_e"]
     kept.words = f"{kept.words} {word}".rstrip()
     kept.save(update_fields=changed)
     return made
@@ -148,16 +146,11 @@ def entry_out(kept: KeptMixture) -> EntryOut:
     parts = list(kept.parts.select_related("tube"))
     left = left_of(kept.painter, [part.tube_id for part in parts if part.tube_id is not None])
     mixings, remarks = list(kept.mixings.all()), list(kept.remarks.all())
-    seen = seen_of(kept)
-    wet = next(
-        (each for each in reversed(remarks) if each.wet and each.lightness is not None), None
-    )
-    labs: list[Array | None] = [lab_of(kept), seen, None if wet is None else _lab(wet)]
-    labs += [_target(each) for each in mixings] + [_lab(each) for each in remarks]
-    told = iter(looks([lab for lab in labs if lab is not None]))
-    own, dry, damp, *others = [None if lab is None else next(told) for lab in labs]
-    assert own is not None
-    targets, remarked = others[: len(mixings)], others[len(mixings) :]
+    (look,) = looks([kept.lab])
+    wet = next((each.lab for each in reversed(remarks) if each.wet and each.lab is not None), None)
+    dry, damp = looks([kept.seen_lab, wet])
+    targets = looks([each.target_lab for each in mixings])
+    remarked = looks([each.lab for each in remarks])
     return EntryOut(
         id=kept.pk,
         title=kept.name,
@@ -167,7 +160,7 @@ def entry_out(kept: KeptMixture) -> EntryOut:
         medium=kept.medium,
         finish=kept.finish,
         ground=kept.ground,
-        look=own,
+        look=look,
         seen=dry,
         wet=damp,
         target_name=kept.target_name,
@@ -175,32 +168,13 @@ def entry_out(kept: KeptMixture) -> EntryOut:
         mixture=_mixture(kept, parts),
         mixings=[_mixing_out(each, target) for each, target in zip(mixings, targets, strict=True)],
         remarks=[
-            _remark_out(each, look, kept) for each, look in zip(remarks, remarked, strict=True)
+            _remark_out(each, seen, kept) for each, seen in zip(remarks, remarked, strict=True)
         ],
         made=_made(kept, mixings),
         links=_links(kept, mixings),
         created=kept.created,
         thrown_away=kept.thrown_away,
     )
-
-
-def seen_of(kept: KeptMixture) -> Array | None:
-    """How an entry was in truth, where somebody looked."""
-    if kept.seen_lightness is None:
-        return None
-    return np.array([kept.seen_lightness, kept.seen_a, kept.seen_b], dtype=np.float64)
-
-
-def _lab(row: Remark | Mixing) -> Array | None:
-    if row.lightness is None:
-        return None
-    return np.array([row.lightness, row.a, row.b], dtype=np.float64)
-
-
-def _target(row: Mixing) -> Array | None:
-    if row.target_lightness is None:
-        return None
-    return np.array([row.target_lightness, row.target_a, row.target_b], dtype=np.float64)
 
 
 def _part_out(part: KeptPart, left: Mapping[int, float]) -> PartOut:
@@ -238,7 +212,7 @@ def _mixture(kept: KeptMixture, parts: Sequence[KeptPart]) -> TubeMixture | None
 
 
 def _mixing_out(row: Mixing, target: Look | None) -> MixingOut:
-    wanted, lab = _target(row), _lab(row)
+    wanted, lab = row.target_lab, row.lab
     off = None if wanted is None or lab is None else float(delta_e_2000(lab, wanted))
     return MixingOut.model_validate(
         {"at": row.at, "came": row.came, "name": row.name, "volume_ml": row.volume_ml,
@@ -247,8 +221,8 @@ def _mixing_out(row: Mixing, target: Look | None) -> MixingOut:
 
 
 def _remark_out(row: Remark, look: Look | None, kept: KeptMixture) -> RemarkOut:
-    lab = _lab(row)
-    off = None if lab is None else float(delta_e_2000(lab, lab_of(kept)))
+    lab = row.lab
+    off = None if lab is None else float(delta_e_2000(lab, kept.lab))
     return RemarkOut.model_validate(
         {"at": row.at, "how": row.how, "wet": row.wet, "word": row.word, "look": look,
          "delta_e": off, "says": "" if off is None else difference_in_words(off),

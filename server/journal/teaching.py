@@ -19,8 +19,8 @@ MOST_LEARNT_FROM: Final = 400
 
 MOST_REACHED_FOR: Final = 12
 _FIELDS: Final = (
-    "at", "lightness", "a", "b", "target_lightness", "target_a", "target_b",
-    "mixture__seen_lightness", "mixture__seen_a", "mixture__seen_b",
+    "at", *Mixing.lab.columns, *Mixing.target_lab.columns,
+    *(f"mixture__{column}" for column in KeptMixture.seen_lab.columns),
 )  # fmt: skip
 
 
@@ -37,7 +37,7 @@ def teaches(painter: Painter) -> TeachesOut:
     wanted = np.array([row[4:7] for row in rows], dtype=float)
     gaps = delta_e_2000(came, wanted).tolist() if rows else []
     found = habits(wanted, came) if rows else []
-    labs = np.array(list(mine.values_list("lightness", "a", "b")), dtype=float).reshape(-1, 3)
+    labs = np.array(list(mine.values_list(*KeptMixture.lab.columns)), dtype=float).reshape(-1, 3)
     hues, greys = _hues(labs)
     often = mine.filter(times__gt=1).order_by("-times", "-mixed").values_list("pk", flat=True)
     said = [each.says for each in found if each.says]

@@ -64,7 +64,7 @@ _FEW_FOUND: Final = 2000
 """Entries found by words that are named one by one from then on."""
 
 _NO_GROUP: Final = "none"
-_SEEN = ("seen_lightness", "seen_a", "seen_b")
+_SEEN = KeptMixture.seen_lab.columns
 
 
 @TextField.register_lookup
@@ -172,7 +172,7 @@ def near(painter: Painter, lab: Array, asked: Filters, count: int) -> list[WallS
 
 
 def _told(found: QuerySet[KeptMixture]) -> list[WallSwatch]:
-    names = ("pk", "name", "times", "opened_srgb", "lightness", "a", "b", *_SEEN)
+    names = ("pk", "name", "times", "opened_srgb", *KeptMixture.lab.columns, *_SEEN)
     rows = list(found.values_list(*names))
     if not rows:
         return []

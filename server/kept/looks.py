@@ -57,25 +57,33 @@ def look(appearance: Appearance, opened_srgb: str | None = None) -> Look:
     )
 
 
+Opened = Array | Sequence[str | None]
+
+
 @overload
 def looks(
-    labs: Sequence[Array] | Sequence[Lab] | Array, opened: Array | None = None
+    labs: Sequence[Array] | Sequence[Lab] | Array, opened: Opened | None = None
 ) -> list[Look]: ...
 @overload
-def looks(labs: Sequence[Lab | None]) -> list[Look | None]: ...
 def looks(
-    labs: Sequence[Any] | Array, opened: Array | None = None
+    labs: Sequence[Array | None] | Sequence[Lab | None], opened: Opened | None = None
+) -> list[Look | None]: ...
+def looks(
+    labs: Sequence[Any] | Array, opened: Opened | None = None
 ) -> list[Look] | list[Look | None]:
-    """Looks of CIELAB colours, shape (n, 3), plain or with what the white test makes of them; none
-    of those that are none."""
+    """Looks of CIELAB colours, shape (n, 3), plain or with what the white test makes of them, as
+    colours or codes of the screen; none of those that are none."""
     there = [lab for lab in labs if lab is not None]
-    codes: Sequence[str | None]
-    codes = [None] * len(labs) if opened is None else hex_from_lab(opened)[0]
+    codes: Sequence[str | None] = [None] * len(labs) if opened is None else _codes(opened)
     seen = iter(appearances(np.asarray(there, dtype=np.float64)) if there else ())
     return [
         None if lab is None else look(next(seen), code)
         for lab, code in zip(labs, codes, strict=True)
     ]
+
+
+def _codes(opened: Opened) -> Sequence[str | None]:
+    return hex_from_lab(opened)[0] if isinstance(opened, np.ndarray) else opened
 
 
 def swatches(labs: Array, opened: Array) -> list[Swatch]:

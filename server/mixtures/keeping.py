@@ -105,7 +105,6 @@ def _noted(painter: Painter, token: str) -> KeptMixture | None:
 
 
 def _new(painter: Painter, asked: ToKeep, token: str) -> KeptMixture:
-    lightness, a, b = (float(figure) for figure in asked.lab)
     off = None if asked.target is None else float(delta_e_2000(asked.lab, asked.target))
     kept = KeptMixture.objects.create(
         painter=painter,
@@ -114,9 +113,7 @@ def _new(painter: Painter, asked: ToKeep, token: str) -> KeptMixture:
         medium=asked.viewing.medium,
         finish=asked.viewing.finish,
         ground=asked.viewing.ground,
-        lightness=lightness,
-        a=a,
-        b=b,
+        **KeptMixture.lab.values(asked.lab),
         spectrum=None if asked.spectrum is None else asked.spectrum.astype("<f4").tobytes(),
         opened_srgb=None if asked.opened is None else hex_from_lab(asked.opened[None])[0][0],
         target_name=asked.target_name[:NAME_LENGTH],
@@ -145,8 +142,6 @@ def _new(painter: Painter, asked: ToKeep, token: str) -> KeptMixture:
 
 
 def _mixed(kept: KeptMixture, asked: ToKeep, source: Source | None, token: str) -> None:
-    lightness, a, b = (float(figure) for figure in asked.lab)
-    target = [None] * 3 if asked.target is None else [float(figure) for figure in asked.target]
     Mixing.objects.create(
         mixture=kept,
         came=asked.came,
@@ -154,12 +149,8 @@ def _mixed(kept: KeptMixture, asked: ToKeep, source: Source | None, token: str) 
         source_key=source[1] if source else None,
         name=asked.name[:NAME_LENGTH],
         volume_ml=asked.volume_ml,
-        lightness=lightness,
-        a=a,
-        b=b,
-        target_lightness=target[0],
-        target_a=target[1],
-        target_b=target[2],
+        **Mixing.lab.values(asked.lab),
+        **Mixing.target_lab.values(asked.target),
         growth=asked.growth,
         painting=asked.painting,
         token=token,
@@ -213,7 +204,7 @@ def _same(painter: Painter, asked: ToKeep) -> KeptMixture | None:
     shares = _shares((part.tube, part.share) for part in asked.parts)
     for kept in near.prefetch_related("parts")[:_MOST_LOOKED_AT]:
         there = _shares((part.tube_id, part.parts) for part in kept.parts.all())
-        if same_mixture(shares, there, np.asarray(asked.lab), lab_of(kept)):
+        if same_mixture(shares, there, np.asarray(asked.lab), kept.lab):
             return kept
     return None
 
@@ -226,11 +217,6 @@ def _shares(parts: Iterable[tuple[int | None, float]]) -> Mapping[int, float]:
     for tube, share in parts:
         told[tube or 0] = told.get(tube or 0, 0.0) + share
     return told
-
-
-def lab_of(mixture: KeptMixture) -> Array:
-    """The colour of a kept mixture as it was kept."""
-    return np.array([mixture.lightness, mixture.a, mixture.b])
 
 
 def kept_out(mixtures: Iterable[KeptMixture], away: Sequence[float] = ()) -> list[KeptMixtureOut]:
@@ -253,7 +239,7 @@ def kept_out(mixtures: Iterable[KeptMixture], away: Sequence[float] = ()) -> lis
             away=away[i] if away else None,
         )
         for i, (mixture, look) in enumerate(
-            zip(mixtures, looks([lab_of(each) for each in mixtures]), strict=True)
+            zip(mixtures, looks([each.lab for each in mixtures]), strict=True)
         )
     ]
 

@@ -6,6 +6,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import clock
+from server.kept.colours import ColourField
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.tubes.models import Calibration, Tube
 
@@ -40,14 +41,10 @@ class KeptMixture(models.Model):
     medium = models.CharField(max_length=8, default="opaque")
     finish = models.CharField(max_length=8, default="satin")
     ground = models.CharField(max_length=40, blank=True)
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
+    lab = ColourField()
     opened_srgb = models.CharField(max_length=7, null=True)
     spectrum = models.BinaryField(null=True)
-    seen_lightness = models.FloatField(null=True)
-    seen_a = models.FloatField(null=True)
-    seen_b = models.FloatField(null=True)
+    seen_lab = ColourField("seen_", null=True)
     seen_by = models.CharField(max_length=12, blank=True)
     seen_delta_e = models.FloatField(null=True)
     target_name = models.CharField(max_length=NAME_LENGTH, blank=True)
@@ -113,12 +110,8 @@ class Mixing(models.Model):
     source_key = models.PositiveBigIntegerField(null=True)
     name = models.CharField(max_length=NAME_LENGTH, blank=True)
     volume_ml = models.FloatField(null=True)
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
-    target_lightness = models.FloatField(null=True)
-    target_a = models.FloatField(null=True)
-    target_b = models.FloatField(null=True)
+    lab = ColourField()
+    target_lab = ColourField("target_", null=True)
     growth = models.FloatField(null=True)
     painting = models.PositiveBigIntegerField(null=True)
     token = models.CharField(max_length=TOKEN_LENGTH, null=True)

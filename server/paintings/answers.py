@@ -354,8 +354,8 @@ def palette_row(passage: Passage) -> dict[str, Any]:
         "title": passage.name.strip() or f"passage {(passage.place or 0) + 1}",
         "area": passage.area / 100,
         "share": passage.share,
-        "lab": [passage.lightness, passage.a, passage.b],
-        "was": [passage.was_lightness, passage.was_a, passage.was_b],
+        "lab": passage.lab.tolist(),
+        "was": passage.was_lab.tolist(),
     }
 
 

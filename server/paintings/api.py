@@ -230,8 +230,8 @@ def before_and_after_of(request: SignedIn, key: int) -> HttpResponse:
     rows = {row.place: row for row in found.all_passages.filter(place__isnull=False)}
     labs = np.full((len(asked.passages), 3), np.nan)
     for place, row in rows.items():
-        if place is not None and row.lightness is not None:
-            labs[place] = row.lightness, row.a, row.b
+        if place is not None and row.lab is not None:
+            labs[place] = row.lab
     if not np.isfinite(labs).any():
         raise InputError("No passage has a mixture yet; give one its mixture.", "mixture")
     members = [passage.pieces for passage in asked.passages]

@@ -4,6 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import models as kept
+from server.kept.colours import ColourField
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH, Photograph
 from server.tubes.models import Tube
 
@@ -43,12 +44,8 @@ class Passage(models.Model):
     name = models.CharField(max_length=NAME_LENGTH)
     area = models.FloatField()
     share = models.FloatField(null=True)
-    lightness = models.FloatField(null=True)
-    a = models.FloatField(null=True)
-    b = models.FloatField(null=True)
-    was_lightness = models.FloatField(null=True)
-    was_a = models.FloatField(null=True)
-    was_b = models.FloatField(null=True)
+    lab = ColourField(null=True)
+    was_lab = ColourField("was_", null=True)
 
     class Meta:
         ordering = ("place",)

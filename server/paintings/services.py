@@ -34,7 +34,7 @@ from server.tubes.services import data_version
 FIRST_NAME = "A painting"
 MOST_VERSIONS = 50
 _TOLD = (
-    "place", "name", "area", "share", "lightness", "a", "b", "was_lightness", "was_a", "was_b",
+    "place", "name", "area", "share", *Passage.lab.columns, *Passage.was_lab.columns,
 )  # fmt: skip
 
 
@@ -113,7 +113,7 @@ def _passages(painter: Painter, asked: Sequence[Asked]) -> Mapping[int, str]:
 def palette_from(painter: Painter, asked: PaintingRequest) -> list[dict[str, Any]]:
     """The palette a painting would come to; nothing while something is missing."""
     rows = _came_to(painter, asked)[0]
-    return [palette_row(row) for row in rows if row.lightness is not None]
+    return [palette_row(row) for row in rows if row.lab is not None]
 
 
 def _came_to(
@@ -135,10 +135,9 @@ def _came_to(
             after = mother.harmonised(shares)
     except InputError:
         return rows, []
-    told = np.column_stack([shares, after.labs, before.labs]).tolist()
-    for place, figures in zip(composed.mixed, told, strict=True):
-        row = rows[place]
-        row.share, row.lightness, row.a, row.b, row.was_lightness, row.was_a, row.was_b = figures
+    figures = zip(composed.mixed, shares, after.labs, before.labs, strict=True)
+    for place, share, lab, was in figures:
+        rows[place].share, rows[place].lab, rows[place].was_lab = share, lab, was
     made = composed.spread([_in_tubes(composed, each.mixture) for each in after.passages])
     return rows, [each or {} for each in made]
 

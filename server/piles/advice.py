@@ -12,7 +12,7 @@ from mesotint.planning.measures.measure import Measure, told_in
 from server.kept.looks import looks
 from server.mixtures.services import usual_measure
 from server.painters.models import Painter
-from server.piles.answers import AdviceOut, PileAdviceOut, PileOut, pile_out, target_lab
+from server.piles.answers import AdviceOut, PileAdviceOut, PileOut, pile_out
 from server.piles.ledger import Ledger
 from server.piles.models import Pile
 from server.tubes.services import PaintBox
@@ -21,7 +21,7 @@ from server.tubes.services import PaintBox
 def advised(painter: Painter, pile: Pile, ledger: Ledger | None = None) -> PileOut:
     """A pile and what to do next, from a ledger where one is at hand."""
     ledger = ledger or Ledger(painter, {pile.pk})
-    target = target_lab(pile)
+    target = pile.target_lab
     advice = None
     if target is not None:
         advice = _advice(ledger, pile, ledger.pile(pile.pk), target, painter)

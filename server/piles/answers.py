@@ -1,6 +1,5 @@
 """What goes out of piles: how they are told, step by step."""
 
-from collections.abc import Sequence
 from datetime import datetime
 from typing import Literal
 
@@ -12,11 +11,10 @@ from mesotint.colour.difference import delta_e_2000
 from mesotint.colour.smoothest import smoothest_reflectance
 from mesotint.colour.words import difference_in_words
 from mesotint.mixing import palette as core
-from mesotint.mixing.mixture import Viewing, appearances
+from mesotint.mixing.mixture import Viewing
 from mesotint.mixing.near import near_names
-from mesotint.optics.grid import Array
 from mesotint.paints.roles import is_white
-from server.kept.looks import Look, look, looks
+from server.kept.looks import Look, looks
 from server.mixtures.answers import Ingredient
 from server.mixtures.services import cautions_of
 from server.painters.models import Painter
@@ -133,19 +131,11 @@ class GramScaleOut(BaseModel):
     least_g: float
 
 
-def target_lab(pile: Pile) -> Array | None:
-    """CIELAB of a pile's target, where it has one."""
-    if pile.target_lightness is None:
-        return None
-    return np.array([pile.target_lightness, pile.target_a, pile.target_b])
-
-
 def piles_out(painter: Painter) -> list[PileSummaryOut]:
     """The piles on the palette, the last one touched first; none that nothing is left of."""
     shown = [pile for pile in noted(painter) if _lies_there(pile)]
-    lying = [pile for pile in shown if pile.lightness is not None]
-    now = iter(_looks([_noted_lab(pile) for pile in lying], [pile.opened_srgb for pile in lying]))
-    wanted = iter(_looks([lab for pile in shown if (lab := target_lab(pile)) is not None]))
+    now = looks([pile.lab for pile in shown], [pile.opened_srgb for pile in shown])
+    wanted = looks([pile.target_lab for pile in shown])
     return [
         PileSummaryOut(
             id=pile.pk,
@@ -153,10 +143,10 @@ def piles_out(painter: Painter) -> list[PileSummaryOut]:
             kind=pile.kind,
             changed=pile.changed,
             volume_ml=pile.volume_ml,
-            look=None if pile.lightness is None else next(now),
-            target=None if pile.target_lightness is None else next(wanted),
+            look=look,
+            target=target,
         )
-        for pile in shown
+        for pile, look, target in zip(shown, now, wanted, strict=True)
     ]
 
 
@@ -164,24 +154,14 @@ def _lies_there(pile: Pile) -> bool:
     """Whether something is left of a pile, or it was only just begun."""
     if pile.volume_ml > 0:
         return True
-    return not pile.stands and (pile.target_lightness is not None or not pile.taken_back)
-
-
-def _noted_lab(pile: Pile) -> Array:
-    return np.array([pile.lightness, pile.a, pile.b])
-
-
-def _looks(labs: Sequence[Array], opened_srgb: Sequence[str | None] = ()) -> list[Look]:
-    codes = opened_srgb or [None] * len(labs)
-    seen = appearances(np.array(labs)) if labs else []
-    return [look(*both) for both in zip(seen, codes, strict=True)]
+    return not pile.stands and (pile.target_lab is not None or not pile.taken_back)
 
 
 def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOut:
     """A pile as the API tells it, from its ledger, with the advice on it."""
     there = ledger.pile(pile.pk)
-    target, read = target_lab(pile), None if there.off is None else there.corrected_lab
-    told = iter(_looks([lab for lab in (target, read) if lab is not None]))
+    read = None if there.off is None else there.corrected_lab
+    target, reading = looks([pile.target_lab, read])
     steps = _steps_out(ledger, pile.pk, there)
     return PileOut(
         id=pile.pk,
@@ -192,8 +172,8 @@ def pile_out(pile: Pile, ledger: Ledger, advice: PileAdviceOut | None) -> PileOu
         look=steps[-1].look if steps else None,
         cautions=cautions_of(ledger.box, there.volumes_ml),
         near=near_names(there.lab)[0] if there.lab is not None else "",
-        target=None if target is None else next(told),
-        reading=None if read is None else next(told),
+        target=target,
+        reading=reading,
         reading_delta_e=_off(there),
         target_name=pile.target_name,
         steps=steps,
@@ -226,7 +206,7 @@ def touching_out(painter: Painter, pile: Pile, light: str) -> TouchingOut:
     spectrum of that colour.
     """
     there = Ledger(painter, {pile.pk}).pile(pile.pk)
-    target, viewing = target_lab(pile), Viewing(light=light)
+    target, viewing = pile.target_lab, Viewing(light=light)
     lies = under = None
     if there.volumes_ml:
         paints, parts = list(there.volumes_ml), np.array([list(there.volumes_ml.values())])

@@ -152,11 +152,9 @@ def calibrate(painter: Painter, pile: Pile, tube_id: int) -> None:
     ]
     reading = CoreReading(float(f"{min(white, GREATEST_TINT):.6g}"), seen)
     tube = ledger.box.tubes[tube_id]
-    colour = (float(seen[0]), float(seen[1]), float(seen[2]))
     # The same measurement tells once, however often it is sent.
     if not any(
-        (row.source, row.white_parts, (row.lightness, row.a, row.b))
-        == ("pile", reading.white_parts, colour)
-        for row in tube.readings.all()
+        row.white_parts == reading.white_parts and np.array_equal(row.lab, seen)
+        for row in tube.readings.filter(source="pile")
     ):
         keep_readings(tube, [reading], "pile", others)

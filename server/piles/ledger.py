@@ -22,7 +22,7 @@ from server.tubes.services import PaintBox
 
 THINNERS: dict[str, Paint] = {"medium": MEDIUM, "water": WATER}
 
-_NOTED = ("noted", "volume_ml", "lightness", "a", "b", "stands", "taken_back")
+_NOTED = ("noted", "volume_ml", *Pile.lab.columns, "stands", "taken_back")
 
 
 @dataclass(frozen=True)
@@ -117,7 +117,7 @@ class Ledger:
 
     def _entry(self, row: PileEvent) -> core.Entry:
         # What a kind of event has need of stands in its row; what it has not is 0 here.
-        volume, lab = row.volume_ml or 0.0, (row.lightness or 0.0, row.a or 0.0, row.b or 0.0)
+        volume = row.volume_ml or 0.0
         match row.kind:
             case PileEvent.ADD:
                 paint = THINNERS[row.thinner] if row.thinner else self.box.paint(row.tube_id or 0)
@@ -127,7 +127,7 @@ class Ledger:
             case PileEvent.SCOOP:
                 return core.Scooped(row.pile_id, volume)
             case PileEvent.READ:
-                return core.Reading(row.pile_id, lab)
+                return core.Reading(row.pile_id, tuple(row.lab.tolist()))
             case PileEvent.TAKE_BACK:
                 return core.TakenBack(row.pile_id)
             case _:

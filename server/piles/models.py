@@ -4,6 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import clock
+from server.kept.colours import ColourField
 from server.kept.models import NAME_LENGTH, TOKEN_LENGTH
 from server.tubes.models import Tube
 
@@ -23,14 +24,10 @@ class Pile(models.Model):
     kind = models.CharField(max_length=12, default=PILE)
     name = models.CharField(max_length=NAME_LENGTH)
     target_name = models.CharField(max_length=NAME_LENGTH, blank=True)
-    target_lightness = models.FloatField(null=True)
-    target_a = models.FloatField(null=True)
-    target_b = models.FloatField(null=True)
+    target_lab = ColourField("target_", null=True)
     noted = models.BooleanField(default=False)
     volume_ml = models.FloatField(default=0.0)
-    lightness = models.FloatField(null=True)
-    a = models.FloatField(null=True)
-    b = models.FloatField(null=True)
+    lab = ColourField(null=True)
     opened_srgb = models.CharField(max_length=7, null=True)
     stands = models.BooleanField(default=False)
     taken_back = models.BooleanField(default=False)
@@ -69,9 +66,7 @@ class PileEvent(models.Model):
     onto = models.ForeignKey(Pile, models.CASCADE, null=True, related_name="arrivals")
     volume_ml = models.FloatField(null=True)
     mass_g = models.FloatField(null=True)
-    lightness = models.FloatField(null=True)
-    a = models.FloatField(null=True)
-    b = models.FloatField(null=True)
+    lab = ColourField(null=True)
     token = models.CharField(max_length=TOKEN_LENGTH)
     created = models.DateTimeField(default=clock.now)
 

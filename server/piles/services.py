@@ -22,7 +22,6 @@ from server.mixtures.requests import Origin as Asked
 from server.mixtures.services import box_of, paint_of, usual_measure
 from server.mixtures.targets import Target, found_target
 from server.painters.models import Painter
-from server.piles.answers import target_lab
 from server.piles.ledger import THINNERS, Ledger, noted
 from server.piles.models import Pile, PileEvent
 from server.piles.requests import (
@@ -62,7 +61,7 @@ def set_target(pile: Pile, painter: Painter, asked: Target) -> None:
 
 def set_lab(pile: Pile, lab: Array, name: str) -> None:
     """Give a pile a colour to hit."""
-    pile.target_lightness, pile.target_a, pile.target_b = (float(v) for v in lab)
+    pile.target_lab = lab
     pile.target_name = name or appearances(lab)[0].name
 
 
@@ -136,11 +135,9 @@ def do(
 
 def _is_hit(pile: Pile) -> bool:
     """Whether no eye tells a pile from its target, as it was noted just now."""
-    wanted = target_lab(pile)
-    if wanted is None or pile.lightness is None:
+    if pile.target_lab is None or pile.lab is None:
         return False
-    there = np.array([pile.lightness, pile.a, pile.b], dtype=np.float64)
-    return float(delta_e_2000(there, wanted)) < EYE_TELLS
+    return float(delta_e_2000(pile.lab, pile.target_lab)) < EYE_TELLS
 
 
 def _volume_to_add(painter: Painter, asked: AddIn) -> float:
@@ -192,10 +189,8 @@ def read(painter: Painter, pile: Pile, lab: Array, token: str) -> None:
         _lock(pile)
         if pile.events.filter(token=token).exists():
             return
-        lightness, a, b = (float(v) for v in lab)
-        PileEvent.objects.create(
-            pile=pile, kind=PileEvent.READ, lightness=lightness, a=a, b=b, token=token
-        )
+        seen = PileEvent.lab.values(lab)
+        PileEvent.objects.create(pile=pile, kind=PileEvent.READ, token=token, **seen)
         _check(painter, pile)
 
 
@@ -308,7 +303,7 @@ def to_keep(
             ledger.box.tubes[part.tube] for part in made if part.tube is not None
         ),
         target_name=pile.target_name,
-        target=target_lab(pile),
+        target=pile.target_lab,
         volume_ml=whole if volume_ml is None else volume_ml,
         growth=max(sum(step.volumes_ml.values()) for step in steps) / sum(first.values()),
         opened=ledger.opened([volumes])[0],
@@ -320,7 +315,7 @@ def to_keep(
 
 def colour_of(painter: Painter, pile: Pile) -> Array:
     """The colour a pile is to have, or has where it has no target."""
-    lab = target_lab(pile)
+    lab: Array | None = pile.target_lab
     if lab is None:
         lab = Ledger(painter, {pile.pk}).pile(pile.pk).corrected_lab
     if lab is None:

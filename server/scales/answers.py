@@ -338,10 +338,10 @@ def _head(sheet: Sheet) -> dict[str, object]:
 
 
 def _looks(patches: Sequence[Patch]) -> list[Look]:
-    values = neutral_hex(np.array([patch.lightness for patch in patches]))
+    values = neutral_hex(np.array([patch.lab[0] for patch in patches]))
     return [
         Look(
-            lab=[patch.lightness, patch.a, patch.b],
+            lab=tuple(patch.lab.tolist()),
             munsell=patch.munsell,
             name=patch.name,
             srgb=patch.srgb,

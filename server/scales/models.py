@@ -4,6 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import models as kept
+from server.kept.colours import ColourField
 from server.tubes.models import Tube
 
 NOTE_LENGTH = 300
@@ -47,9 +48,7 @@ class Patch(models.Model):
     sheet = models.ForeignKey(Sheet, models.CASCADE, related_name="all_patches")
     place = models.PositiveSmallIntegerField(null=True)
     label = models.CharField(max_length=120)
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
+    lab = ColourField()
     srgb = models.CharField(max_length=7)
     in_gamut = models.BooleanField()
     munsell = models.CharField(max_length=24)

@@ -35,7 +35,7 @@ from server.tubes.services import PaintBox, data_version
 DAYLIGHT = {"light": "D65", "finish": "satin"}
 
 _TOLD = (
-    "place", "label", "lightness", "a", "b", "srgb", "in_gamut", "munsell", "name", "parts",
+    "place", "label", *Patch.lab.columns, "srgb", "in_gamut", "munsell", "name", "parts",
     "rounding_delta_e", "note",
 )  # fmt: skip
 
@@ -102,16 +102,13 @@ def _keep_patches(
         known = _places(sheet)
     rows = []
     for place, told in enumerate(result.patches):
-        lightness, a, b = told.lab
         rows.append(
             Patch(
                 pk=known.get(place),
                 sheet=sheet,
                 place=place,
                 label=told.label,
-                lightness=lightness,
-                a=a,
-                b=b,
+                **Patch.lab.values(told.lab),
                 srgb=told.srgb,
                 in_gamut=told.in_gamut,
                 munsell=told.munsell,

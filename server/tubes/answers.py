@@ -308,7 +308,7 @@ def _says(paint: Paint, known: Character) -> list[str]:
 
 def readings_out(rows: Sequence[Reading]) -> list[ReadingOut]:
     """Readings with their notation and screen colour."""
-    seen = looks([np.array([row.lightness, row.a, row.b]) for row in rows])
+    seen = looks([row.lab for row in rows])
     return [
         ReadingOut(
             id=row.pk,

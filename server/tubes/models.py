@@ -4,6 +4,7 @@ from django.conf import settings
 from django.db import models
 
 from server.kept import clock
+from server.kept.colours import ColourField
 
 LABEL_LENGTH = 120
 
@@ -54,9 +55,7 @@ class Reading(models.Model):
 
     tube = models.ForeignKey(Tube, models.CASCADE, related_name="readings")
     white_parts = models.FloatField()
-    lightness = models.FloatField()
-    a = models.FloatField()
-    b = models.FloatField()
+    lab = ColourField()
     reflectance = models.JSONField(null=True)
     others = models.JSONField(default=list)
     source = models.CharField(max_length=24)

@@ -65,9 +65,7 @@ def keep_readings(
         Reading.objects.create(
             tube=tube,
             white_parts=reading.white_parts,
-            lightness=float(reading.lab[0]),
-            a=float(reading.lab[1]),
-            b=float(reading.lab[2]),
+            **Reading.lab.values(reading.lab),
             reflectance=None if reading.reflectance is None else reading.reflectance.tolist(),
             others=list(others),
             source=source,
@@ -135,7 +133,7 @@ def core_reading(
     others = ((paint_of(tube), amount) for tube, amount in parts.items())
     return CoreReading(
         row.white_parts,
-        np.array([row.lightness, row.a, row.b]),
+        row.lab,
         spectrum,
         tuple((paint, amount) for paint, amount in others if paint is not None),
     )

@@ -7,7 +7,6 @@ from django.shortcuts import get_object_or_404
 from mesotint.optics.grid import Array
 from server.kept.requests import Key
 from server.mixtures.given import mixture_from
-from server.mixtures.keeping import lab_of
 from server.mixtures.models import KeptMixture
 from server.mixtures.requests import Origin, TubeMixture
 from server.mixtures.sources.kind import TargetSource
@@ -16,7 +15,7 @@ from server.painters.models import Painter
 
 def _colour(painter: Painter, key: int) -> tuple[Array, str]:
     kept = get_object_or_404(KeptMixture, pk=key, painter=painter)
-    return lab_of(kept), kept.name
+    return kept.lab, kept.name
 
 
 def _mixture(painter: Painter, key: int, _: str) -> TubeMixture:
