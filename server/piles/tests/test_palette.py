@@ -158,8 +158,8 @@ class MovesTest(PaletteTest):
         self.do(pile, "carry", onto=10**9, amount=1, status=404)
         self.do(pile, "scoop", share=1.0)
         for body in ({"kind": "split", "into": 2}, {"kind": "family", "by": "value"}):
-            body = {"token": self.token(), **body}
-            self.assert_problem(self.send("post", f"piles/{pile}/events", body), 422, "is empty")
+            move = {"token": self.token(), **body}
+            self.assert_problem(self.send("post", f"piles/{pile}/events", move), 422, "is empty")
 
     def test_left_over_mud_goes_into_a_pot_and_is_advised_as_a_paint(self) -> None:
         mud = self.begin(30.0, PO20=5.0, PB29=3.0, PW6=4.0)
