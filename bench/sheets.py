@@ -27,7 +27,7 @@ from mesotint.mixing.ground import ground_lab
 from mesotint.mixing.mixture import DEFAULT_VIEWING
 from mesotint.mixing.trust import uncertainty
 from mesotint.painted.found import flat_page
-from mesotint.painted.layout import Box, Grey, Marker, Rectangle, SheetLayout
+from mesotint.painted.layout import Box, Grey, Marker, Markers, Rectangle, SheetLayout
 from mesotint.painted.read import read_sheet
 from mesotint.paints.library import library
 from mesotint.pictures.camera import made_up_lights
@@ -58,14 +58,14 @@ def layout_of(pair: tuple[str, str], greys: bool, boxes: int = 19) -> SheetLayou
         down, across = divmod(i, 5)
         at = Rectangle(25 + across * 33, 36 + down * 36, 27, 28)
         held = {key: part for key, part in row.items() if part > 0}
-        places.append(Box(str(i + 1), f"Box {i + 1}", at, held))
+        places.append(Box(str(i + 1), at, held, f"Box {i + 1}"))
     corners = ((15, 15), (195, 15), (195, 282), (15, 282))
     strip = [
         Grey(Rectangle(50 + 20 * i, 272, 16, 9), v)
         for i, v in enumerate((0.75, 0.5, 0.33, 0.2, 0.1))
     ]
-    return SheetLayout((210, 297), [Marker(40 + i, at) for i, at in enumerate(corners)], places,
-                       greys=strip if greys else ())  # fmt: skip
+    markers = Markers([Marker(40 + i, at) for i, at in enumerate(corners)])
+    return SheetLayout((210, 297), markers, places, greys=strip if greys else ())
 
 
 def measured_cameras() -> list[np.ndarray]:

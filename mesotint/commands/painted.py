@@ -16,7 +16,7 @@ from mesotint.errors import InputError, nearest_words
 from mesotint.mixing.mixture import WHITE_TEST_PARTS, Viewing, appearances
 from mesotint.mixing.muting.trail import Trail
 from mesotint.optics.grid import Array
-from mesotint.painted.layout import SheetLayout, read_layout, write_layout
+from mesotint.painted.layout import LAYOUT_FILE, SheetLayout, read_layout
 from mesotint.painted.placing import Sheet, SheetPatch, layouts
 from mesotint.painted.read import BoxReading, SheetReading, TubeReading, read_sheet
 from mesotint.painted.sheet import draw
@@ -61,7 +61,7 @@ def sheet(args: argparse.Namespace) -> None:
     for number, page in enumerate(pages, start=1):
         more = f"-{number}" if len(pages) > 1 else ""
         written.append(target.with_name(f"{target.name}{more}.layout.json"))
-        written[-1].write_text(write_layout(page), "utf-8")
+        written[-1].write_text(LAYOUT_FILE.written(page), "utf-8")
     if args.json:
         boxes = [
             {"label": label, "parts": _named(paints, row)}

@@ -5,11 +5,11 @@ import io
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from functools import cache
-from pathlib import Path
-from typing import Any, Final
+from typing import Annotated, Any, Final
 
 import numpy as np
+from pydantic import Field, GetCoreSchemaHandler, TypeAdapter
+from pydantic_core import CoreSchema, PydanticCustomError, core_schema
 
 from mesotint.errors import InputError
 from mesotint.formats.faults import (
@@ -21,95 +21,102 @@ from mesotint.formats.faults import (
     text_of,
 )
 from mesotint.formats.json_text import read_json
-from mesotint.formats.listed import read_listed
+from mesotint.formats.own import STRICT, Amount, Figures, OwnFormat, Words
 from mesotint.formats.table import plain, written_table
-from mesotint.optics.grid import BANDS, WAVELENGTHS_NM
+from mesotint.optics.grid import BANDS, WAVELENGTHS_NM, Array
 from mesotint.optics.surface import FINISHES
 from mesotint.paints.calibration import Reading
 from mesotint.paints.library import Paint, library
 
-FORMAT: Final = "mesotint box"
 OPTICS_FORMAT: Final = "mesotint optics"
 VERSION: Final = 1
-SCHEMA_FILE: Final = Path(__file__).parent / "data" / "box.schema.json"
 TUBE_MEDIA: Final = ("oil", "acrylic", "gouache", "tempera", "watercolour")
 COLUMNS: Final = (
     "label", "paint", "recipe", "medium", "finish", "size_ml", "left_ml", "notes", "readings",
 )  # fmt: skip
 
 
+Label = Annotated[str, Field(min_length=1, max_length=120)]
+Millilitres = Annotated[float, Field(ge=0, le=100_000)]
+
+
+@dataclass(frozen=True)
+class ReadingData:
+    """One measured drawdown: CIELAB (D65, 2 degrees) and, where the instrument gave one, the
+    spectrum from 380 to 730 nm in steps of 10 nm. `white_parts` are parts of titanium white to one
+    of the paint; 0 for the masstone."""
+
+    __pydantic_config__ = STRICT
+
+    white_parts: Annotated[float, Field(ge=0, le=1000)]
+    lab: Annotated[Array, Figures(3, 6)]
+    reflectance: Annotated[Array, Figures(BANDS, 7, 0.0, 1.2)] | None = None
+
+
+class _AsData:
+    """A reading of the core as a file has it."""
+
+    def __get_pydantic_core_schema__(self, _: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        """A `ReadingData` in JSON, a reading in the dataclass."""
+        return core_schema.no_info_after_validator_function(
+            _reading_of,
+            handler.generate_schema(ReadingData),
+            serialization=core_schema.plain_serializer_function_ser_schema(_reading_told),
+        )
+
+
+def _reading_of(told: ReadingData) -> Reading:
+    try:
+        return Reading(told.white_parts, told.lab, told.reflectance)
+    except InputError as error:
+        raise PydanticCustomError("reading", "{says}", {"says": error.message}) from None
+
+
+def _reading_told(reading: Reading) -> dict[str, Any]:
+    told = ReadingData(reading.white_parts, reading.lab, reading.reflectance)
+    return dict(_READING.dump_python(told, exclude_none=True))
+
+
+_READING: Final = TypeAdapter(ReadingData)
+
+
 @dataclass(frozen=True)
 class TubeData:
-    """A tube as a file knows it.
+    """A tube. `paint` is a key of the library, such as PB29; empty for a tube that is a `recipe` of
+    library paints, in parts by volume, or is known by its readings alone."""
 
-    `paint` is a key of the library, or empty for a tube that is a recipe of library paints or is
-    known by its readings alone.
-    """
+    __pydantic_config__ = STRICT
 
-    label: str
-    paint: str = ""
-    recipe: Mapping[str, float] = field(default_factory=dict)
-    medium: str = "oil"
-    finish: str = "satin"
-    size_ml: float | None = None
-    left_ml: float | None = None
-    notes: str = ""
-    readings: Sequence[Reading] = ()
+    label: Label
+    paint: Annotated[str, Field(max_length=64)] = ""
+    recipe: Annotated[Mapping[str, Amount], Field(max_length=8)] = field(default_factory=dict)
+    medium: Annotated[str, Words(*TUBE_MEDIA)] = "oil"
+    finish: Annotated[str, Words(*FINISHES)] = "satin"
+    size_ml: Millilitres | None = None
+    left_ml: Millilitres | None = None
+    notes: Annotated[str, Field(max_length=2000)] = ""
+    readings: Annotated[Sequence[Annotated[Reading, _AsData()]], Field(max_length=100)] = ()
 
 
 @dataclass(frozen=True)
 class BoxData:
     """A box as a file knows it."""
 
-    name: str
+    __pydantic_config__ = STRICT
+
+    name: Label
     tubes: Sequence[TubeData]
 
 
-@cache
-def box_schema() -> dict[str, Any]:
-    """The JSON Schema of a box (draft 2020-12)."""
-    schema: dict[str, Any] = json.loads(SCHEMA_FILE.read_text("utf-8"))
-    return schema
-
-
-def write_box_json(box: BoxData) -> str:
-    """A box as JSON that follows the schema.
-
-    Parameters
-    ----------
-    box : BoxData
-        The box as it is to be told.
-    """
-    tubes = []
-    for tube in box.tubes:
-        told: dict[str, Any] = {
-            "label": tube.label,
-            "medium": tube.medium,
-            "finish": tube.finish,
-            "notes": tube.notes,
-        }
-        if tube.paint:
-            told["paint"] = tube.paint
-        if tube.recipe:
-            told["recipe"] = dict(tube.recipe)
-        for name in ("size_ml", "left_ml"):
-            if getattr(tube, name) is not None:
-                told[name] = getattr(tube, name)
-        if tube.readings:
-            told["readings"] = [_reading_told(reading) for reading in tube.readings]
-        tubes.append(told)
-    whole = {"format": FORMAT, "version": VERSION, "name": box.name, "tubes": tubes}
-    return json.dumps(whole, ensure_ascii=False, indent=1)
-
-
-def _reading_told(reading: Reading) -> dict[str, Any]:
-    told: dict[str, Any] = {
-        "white_parts": reading.white_parts,
-        "lab": [round(float(value), 6) for value in reading.lab],
-    }
-    if reading.reflectance is not None:
-        told["reflectance"] = [round(float(value), 7) for value in reading.reflectance]
-    return told
+BOX_FILE: Final = OwnFormat(
+    "mesotint box",
+    1,
+    "A painter's box of tubes, with the readings that calibrate them.",
+    BoxData,
+    "tubes",
+    TubeData,
+    MOST_TUBES,
+)
 
 
 def read_box_json(data: bytes) -> BoxData:
@@ -125,17 +132,15 @@ def read_box_json(data: bytes) -> BoxData:
     FileFaults
         With every fault and its line; nothing is taken then.
     """
-    whole, faults, lines = read_listed(data, box_schema(), "tubes", "tube", MOST_TUBES)
-    tubes = whole["tubes"]
-    _bounded(faults, sum(len(tube.get("readings", ())) for tube in tubes))
-    found = []
-    for i, tube in enumerate(tubes):
+    box, faults, lines = BOX_FILE.read(data)
+    _bounded(faults, sum(len(tube.readings) for tube in box.tubes))
+    for i, tube in enumerate(box.tubes):
         try:
-            found.append(_tube(tube))
+            checked_tube(tube)
         except InputError as error:
             faults.add(lines.of(["tubes", i]), error.message)
     faults.refuse()
-    return BoxData(whole["name"], found)
+    return box
 
 
 def _bounded(faults: Faults, readings: int) -> None:
@@ -143,33 +148,6 @@ def _bounded(faults: Faults, readings: int) -> None:
     if readings > MOST_READINGS:
         faults.add(0, f"It has {readings:,} readings; a file may have {MOST_READINGS:,}. Split it.")
     faults.refuse()
-
-
-def _tube(told: Mapping[str, Any]) -> TubeData:
-    readings = []
-    for reading in told.get("readings", ()):
-        lab = np.array(reading["lab"], dtype=np.float64)
-        spectrum = reading.get("reflectance")
-        readings.append(
-            Reading(
-                float(reading["white_parts"]),
-                lab,
-                None if spectrum is None else np.array(spectrum, dtype=np.float64),
-            )
-        )
-    return checked_tube(
-        TubeData(
-            label=told["label"],
-            paint=told.get("paint", ""),
-            recipe={key: float(part) for key, part in told.get("recipe", {}).items()},
-            medium=told.get("medium", "oil"),
-            finish=told.get("finish", "satin"),
-            size_ml=told.get("size_ml"),
-            left_ml=told.get("left_ml"),
-            notes=told.get("notes", ""),
-            readings=readings,
-        )
-    )
 
 
 def checked_tube(tube: TubeData) -> TubeData:

@@ -5,24 +5,28 @@ In a table the paints of a mixture stand in one cell, as ``3 Cadmium orange + 1 
 
 import csv
 import io
-import json
 import re
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
-from pathlib import Path
-from typing import Any, Final
+from dataclasses import dataclass, replace
+from typing import Annotated, Final
 
-import numpy as np
+from pydantic import Field
 
 from mesotint.errors import InputError
 from mesotint.formats.faults import MOST_READINGS, Fault, Faults, FileFaults, text_of
-from mesotint.formats.listed import read_listed
+from mesotint.formats.own import (
+    STRICT,
+    Amount,
+    Figures,
+    HiddenCount,
+    HiddenText,
+    OwnFormat,
+    Words,
+)
 from mesotint.formats.table import plain, written_table
-from mesotint.optics.grid import Array
+from mesotint.optics.grid import BANDS, Array
+from mesotint.optics.surface import FINISHES
 
-FORMAT: Final = "mesotint journal"
-VERSION: Final = 1
-SCHEMA_FILE: Final = Path(__file__).parent / "data" / "journal.schema.json"
 COLUMNS: Final = ("name", "date", "parts", "medium", "colour", "target", "note", "tags")
 TOLD: Final = ("munsell", "L", "a", "b", "srgb", "seen_L", "seen_a", "seen_b", "times")
 """Columns that are told of an entry, and passed over where a table is read."""
@@ -35,13 +39,19 @@ _NAME_LENGTH: Final = 120
 _NOTE_LENGTH: Final = 4000
 
 
+Name = Annotated[str, Field(min_length=1, max_length=_NAME_LENGTH)]
+Lab = Annotated[Array, Figures(3, 6, -200, 200)]
+
+
 @dataclass(frozen=True)
 class PartData:
     """Parts by volume of one paint: what stands on its tube, and the library's key where known."""
 
-    label: str
-    parts: float
-    paint: str = ""
+    __pydantic_config__ = STRICT
+
+    label: Name
+    parts: Amount
+    paint: Annotated[str, Field(max_length=64)] = ""
 
 
 @dataclass(frozen=True)
@@ -55,65 +65,59 @@ class EntryData:
     lab, seen : array, shape (3,), or None
         CIELAB (D65, 2°) as predicted, and as somebody saw it.
     reflectance : array, shape (36,), or None
+        From 380 to 730 nm in steps of 10 nm.
     colour : str
         As it was typed, where that is all there is.
     line : int
         Line of the file that it stands in; 0 where it came from none.
     """
 
-    name: str
-    parts: Sequence[PartData]
-    date: str = ""
-    times: int = 1
-    medium: str = "opaque"
-    finish: str = "satin"
-    ground: str = ""
-    lab: Array | None = None
-    reflectance: Array | None = None
-    seen: Array | None = None
-    seen_by: str = ""
-    target: str = ""
-    note: str = ""
-    tags: Sequence[str] = ()
-    colour: str = ""
-    munsell: str = ""
-    srgb: str = ""
-    line: int = 0
+    __pydantic_config__ = STRICT
+
+    name: Name
+    parts: Annotated[Sequence[PartData], Field(min_length=1, max_length=40)]
+    date: Annotated[str, Field(pattern=r"^(\d{4}-\d{2}-\d{2})?$")] = ""
+    times: Annotated[int, Field(ge=1)] = 1
+    medium: Annotated[str, Words(*_MEDIA)] = "opaque"
+    finish: Annotated[str, Words(*FINISHES)] = "satin"
+    ground: Annotated[str, Field(max_length=40)] = ""
+    lab: Lab | None = None
+    reflectance: Annotated[Array, Figures(BANDS, 7, 0.0, 1.0)] | None = None
+    seen: Lab | None = None
+    seen_by: Annotated[str, Words("", "instrument", "sheet", "photograph", "eye")] = ""
+    target: Annotated[str, Field(max_length=_NAME_LENGTH)] = ""
+    note: Annotated[str, Field(max_length=_NOTE_LENGTH)] = ""
+    tags: Annotated[
+        Sequence[Annotated[str, Field(min_length=1, max_length=40)]], Field(max_length=12)
+    ] = ()
+    colour: HiddenText = ""
+    munsell: HiddenText = ""
+    srgb: HiddenText = ""
+    line: HiddenCount = 0
 
 
-def journal_schema() -> dict[str, Any]:
-    """The JSON Schema of a journal (draft 2020-12)."""
-    schema: dict[str, Any] = json.loads(SCHEMA_FILE.read_text("utf-8"))
-    return schema
+@dataclass(frozen=True)
+class JournalData:
+    """The entries of a journal."""
+
+    __pydantic_config__ = STRICT
+
+    entries: Sequence[EntryData]
 
 
-def write_journal_json(entries: Sequence[EntryData]) -> str:
-    """A journal as JSON that follows the schema."""
-    told = []
-    for entry in entries:
-        one: dict[str, Any] = {"name": entry.name, "times": entry.times, "medium": entry.medium,
-                               "finish": entry.finish, "note": entry.note,
-                               "tags": list(entry.tags), "target": entry.target}  # fmt: skip
-        for name, text in (("date", entry.date), ("ground", entry.ground),
-                           ("seen_by", entry.seen_by)):  # fmt: skip
-            if text:
-                one[name] = text
-        for name, figures, digits in (("lab", entry.lab, 6), ("seen", entry.seen, 6),
-                                      ("reflectance", entry.reflectance, 7)):  # fmt: skip
-            if figures is not None:
-                one[name] = [round(float(figure), digits) for figure in figures]
-        one["parts"] = [
-            {"label": part.label, "parts": part.parts}
-            | ({"paint": part.paint} if part.paint else {})
-            for part in entry.parts
-        ]
-        told.append(one)
-    return json.dumps({"format": FORMAT, "version": VERSION, "entries": told}, ensure_ascii=False,
-                      indent=1)  # fmt: skip
+JOURNAL_FILE: Final = OwnFormat(
+    "mesotint journal",
+    1,
+    "Mixtures that were mixed or meant, as a painter's journal keeps them.",
+    JournalData,
+    "entries",
+    EntryData,
+    MOST_ENTRIES,
+)
 
 
 def read_journal_json(data: bytes) -> list[EntryData]:
-    """The entries of a journal as JSON.
+    """The entries of a journal as JSON, each with its line.
 
     Parameters
     ----------
@@ -125,19 +129,10 @@ def read_journal_json(data: bytes) -> list[EntryData]:
     FileFaults
         With every fault and its line; nothing is taken then.
     """
-    whole, _, lines = read_listed(data, journal_schema(), "entries", "entry", MOST_ENTRIES)
-    entries = whole["entries"]
-    found = []
-    for i, entry in enumerate(entries):
-        told: dict[str, Any] = {name: entry[name] for name in _PLAIN if name in entry}
-        told |= {name: np.array(entry[name], float) for name in _FIGURES if name in entry}
-        parts = [PartData(p["label"], p["parts"], p.get("paint", "")) for p in entry["parts"]]
-        found.append(EntryData(entry["name"], parts, line=lines.of(["entries", i]), **told))
-    return found
-
-
-_PLAIN: Final = ("date", "times", "medium", "finish", "ground", "seen_by", "target", "note", "tags")
-_FIGURES: Final = ("lab", "seen", "reflectance")
+    journal, _, lines = JOURNAL_FILE.read(data)
+    return [
+        replace(entry, line=lines.of(["entries", i])) for i, entry in enumerate(journal.entries)
+    ]
 
 
 def write_journal_csv(entries: Sequence[EntryData]) -> str:

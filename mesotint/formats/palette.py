@@ -1,16 +1,15 @@
 """The palette of a painting as CSV (RFC 4180), as JSON, and as custom properties of CSS."""
 
-import json
 import re
 import unicodedata
 from collections.abc import Mapping, Sequence
-from dataclasses import asdict, dataclass
+from dataclasses import dataclass
 from typing import Final
 
+from mesotint.formats.own import STRICT, OwnFormat
 from mesotint.formats.table import written_table
 
-FORMAT: Final = "mesotint palette"
-VERSION: Final = 1
+MOST_COLOURS: Final = 500
 _COLUMNS: Final = (
     "passage", "part", "distance", "area_percent", "mother_percent", "munsell", "name",
     "L", "a", "b", "srgb", "in_gamut", "was_srgb",
@@ -31,6 +30,8 @@ class PaletteColour:
         Screen codes as it is to be, and as it was before the mother came in.
     """
 
+    __pydantic_config__ = STRICT
+
     passage: str
     part: str
     distance: str
@@ -48,6 +49,8 @@ class PaletteColour:
 @dataclass(frozen=True)
 class PaletteData:
     """A painting's palette."""
+
+    __pydantic_config__ = STRICT
 
     name: str
     mother: str
@@ -83,16 +86,15 @@ def palette_csv(palette: PaletteData) -> str:
     return written_table([[*_COLUMNS, *paints], *rows])
 
 
-def palette_json(palette: PaletteData) -> str:
-    """The whole palette, with the name and the version of the format.
-
-    Parameters
-    ----------
-    palette : PaletteData
-        The palette as it is to be told.
-    """
-    told = {"format": FORMAT, "version": VERSION, **asdict(palette)}
-    return json.dumps(told, ensure_ascii=False, indent=1)
+PALETTE_FILE: Final = OwnFormat(
+    "mesotint palette",
+    1,
+    "The passages of a painting: how each is to look, and what it is mixed from.",
+    PaletteData,
+    "colours",
+    PaletteColour,
+    MOST_COLOURS,
+)
 
 
 def palette_css(palette: PaletteData) -> str:

@@ -271,13 +271,13 @@ def _printed(meant: float, ink: float, paper: Array) -> Array:
 
 
 def _print_markers(page: Array, layout: SheetLayout, ink: Array, paper: Array, shot: Shot) -> None:
-    side = round(layout.marker_mm * _PX_PER_MM)
-    known = cv2.aruco.getPredefinedDictionary(getattr(cv2.aruco, layout.dictionary))
-    for mark in layout.markers:
+    side = round(layout.markers.size_mm * _PX_PER_MM)
+    known = cv2.aruco.getPredefinedDictionary(getattr(cv2.aruco, layout.markers.dictionary))
+    for mark in layout.markers.at:
         if mark.id in shot.covered:
             continue
         drawn = cv2.aruco.generateImageMarker(known, mark.id, side) > 127
-        left, top = (round((c - layout.marker_mm / 2) * _PX_PER_MM) for c in mark.centre_mm)
+        left, top = (round((c - layout.markers.size_mm / 2) * _PX_PER_MM) for c in mark.centre_mm)
         page[top : top + side, left : left + side] = np.where(drawn[..., None], paper, ink)
 
 

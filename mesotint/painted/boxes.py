@@ -102,10 +102,10 @@ def grey_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
 def ink_pixels(page: FlatPage, layout: SheetLayout) -> list[BoxPixels]:
     """What a page shows of the black rims of its markers, which are a grey of sorts as well."""
     printed = _printed(page.there.shape, layout)
-    side = layout.marker_mm
+    side = layout.markers.size_mm
     cell = side / _MARKER_CELLS
     found = []
-    for mark in layout.markers:
+    for mark in layout.markers.at:
         if mark.id not in page.seen:
             continue
         x, y = mark.centre_mm
@@ -162,10 +162,10 @@ def _slices(rect: Rectangle, shape: tuple[int, ...]) -> tuple[slice, slice]:
 def _printed(shape: tuple[int, ...], layout: SheetLayout) -> Mask:
     """Where a page is painted or printed as far as its layout tells, shape (height, width)."""
     taken = np.zeros(shape[:2], dtype=bool)
-    half = layout.marker_mm / 2
+    half = layout.markers.size_mm / 2
     marks = [
         Rectangle(x - half, y - half, 2 * half, 2 * half)
-        for x, y in (mark.centre_mm for mark in layout.markers)
+        for x, y in (mark.centre_mm for mark in layout.markers.at)
     ]
     for rect in [
         *(box.rect_mm for box in layout.boxes),

@@ -30,7 +30,7 @@ from mesotint.optics.grid import Array, Pixels
 from mesotint.painted.boxes import grey_pixels, ink_pixels, judge_exposure
 from mesotint.painted.found import flat_page
 from mesotint.painted.joint_fit import tone_and_white
-from mesotint.painted.layout import Grey, Marker, Rectangle, SheetLayout
+from mesotint.painted.layout import Grey, Marker, Markers, Rectangle, SheetLayout
 from mesotint.painted.placing import GREYS
 from mesotint.painted.sheet import (
     SOFT,
@@ -85,8 +85,7 @@ def card_layout() -> SheetLayout:
     left = (wide - len(GREYS) * (across + 1.5) + 1.5) / 2
     return SheetLayout(
         page_mm=CARD_MM,
-        markers=[Marker(FIRST_MARKER + i, at) for i, at in enumerate(corners)],
-        marker_mm=MARKER_MM,
+        markers=Markers([Marker(FIRST_MARKER + i, at) for i, at in enumerate(corners)], MARKER_MM),
         boxes=(),
         greys=[
             Grey(Rectangle(left + i * (across + 1.5), 20.0, across, down), level)
@@ -101,7 +100,7 @@ def draw_card() -> bytes:
     layout = card_layout()
     wide, high = (side * mm for side in CARD_MM)
     drawing = Drawing(wide, high)
-    for mark in layout.markers:
+    for mark in layout.markers.at:
         draw_marker(drawing, mark, MARKER_MM, high)
     for grey in layout.greys:
         drawing.add(draw_rectangle(grey.rect_mm, high, fillColor=grey_of(grey.reflectance),

@@ -72,9 +72,9 @@ def flat_page(pixels: Pixels, layout: SheetLayout) -> FlatPage:
         Where no sheet is in the picture, or two, or another one, or too little of it.
     """
     corners = _markers(np.ascontiguousarray(pixels), layout)
-    half = layout.marker_mm / 2
+    half = layout.markers.size_mm / 2
     around = np.array([[-half, -half], [half, -half], [half, half], [-half, half]])
-    at = {mark.id: np.array(mark.centre_mm) + around for mark in layout.markers}
+    at = {mark.id: np.array(mark.centre_mm) + around for mark in layout.markers.at}
     ids = sorted(corners)
     page = np.concatenate([at[i] for i in ids])
     seen = np.concatenate([corners[i] for i in ids])
@@ -140,15 +140,15 @@ def _laid_flat(pixels: Pixels, lies: Array, layout: SheetLayout, seen: tuple[int
 
 def _markers(pixels: Pixels, layout: SheetLayout) -> Mapping[int, Array]:
     """Corners, shape (4, 2), of the layout's markers that are in a picture, by their numbers."""
-    wanted = {mark.id for mark in layout.markers}
+    wanted = {mark.id for mark in layout.markers.at}
     if not wanted:
         raise InputError(
             "This sheet was printed without markers; tap its four corners in the picture.",
             "corners",
         )
-    known = getattr(cv2.aruco, layout.dictionary, None)
-    if known is None or not layout.dictionary.startswith("DICT_"):
-        raise InputError(f"No markers are called '{layout.dictionary[:40]}'.", "markers")
+    known = getattr(cv2.aruco, layout.markers.dictionary, None)
+    if known is None or not layout.markers.dictionary.startswith("DICT_"):
+        raise InputError(f"No markers are called '{layout.markers.dictionary[:40]}'.", "markers")
     grey = np.asarray(cv2.cvtColor(pixels, cv2.COLOR_RGB2GRAY), np.uint8)
     found: dict[int, list[Array]] = {}
     others: set[int] = set()

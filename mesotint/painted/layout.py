@@ -3,18 +3,17 @@
 All millimetres count from the page's top left corner, rightwards and down.
 """
 
-import json
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
-from pathlib import Path
-from typing import Any, Final
+from dataclasses import dataclass
+from typing import Annotated, Any, Final
+
+from pydantic import BeforeValidator, Field, GetCoreSchemaHandler, WithJsonSchema
+from pydantic_core import CoreSchema, core_schema
 
 from mesotint.errors import InputError
-from mesotint.formats.listed import read_listed
+from mesotint.formats.own import STRICT, OwnFormat, Words
+from mesotint.optics.surface import FINISHES
 
-FORMAT: Final = "mesotint-sheet-layout"
-VERSION: Final = 1
-SCHEMA_FILE: Final = Path(__file__).parent / "data" / "sheet-layout.schema.json"
 DICTIONARY: Final = "DICT_4X4_250"
 """The markers that sheets are printed with; OpenCV's name for the set."""
 
@@ -23,6 +22,21 @@ FIRST_MARKER: Final = 40
 
 MOST_PAGES: Final = 50
 MOST_BOXES: Final = 200
+
+
+class _AsList:
+    """A rectangle as a file has it: left, top, width and height."""
+
+    def __get_pydantic_core_schema__(self, _: Any, __: GetCoreSchemaHandler) -> CoreSchema:
+        """A list in JSON, a rectangle in the dataclass."""
+        side = core_schema.float_schema(ge=0, le=2000)
+        return core_schema.no_info_after_validator_function(
+            lambda sides: Rectangle(*sides),
+            core_schema.list_schema(side, min_length=4, max_length=4),
+            serialization=core_schema.plain_serializer_function_ser_schema(
+                lambda of: [round(v, 3) for v in (of.left, of.top, of.width, of.height)]
+            ),
+        )
 
 
 @dataclass(frozen=True)
@@ -40,12 +54,34 @@ class Rectangle:
                          self.width - 2 * margin_mm, self.height - 2 * margin_mm)  # fmt: skip
 
 
+Key = Annotated[
+    str,
+    BeforeValidator(lambda key: str(key) if type(key) is int else key),
+    Field(max_length=40),
+    WithJsonSchema({"type": ["string", "integer"], "maxLength": 40}),
+]
+OnPage = Annotated[float, Field(ge=0, le=2000)]
+
+
 @dataclass(frozen=True)
 class Marker:
     """A marker that a page is found by: its number, and where its middle is."""
 
-    id: int
-    centre_mm: tuple[float, float]
+    __pydantic_config__ = STRICT
+
+    id: Annotated[int, Field(ge=0, le=1023)]
+    centre_mm: tuple[OnPage, OnPage]
+
+
+@dataclass(frozen=True)
+class Markers:
+    """The markers of a page: the side of each, and OpenCV's name for the set they are of."""
+
+    __pydantic_config__ = STRICT
+
+    at: Annotated[Sequence[Marker], Field(max_length=16)] = ()
+    size_mm: Annotated[float, Field(ge=2, le=200)] = 14.0
+    dictionary: Annotated[str, Field(max_length=40)] = DICTIONARY
 
 
 @dataclass(frozen=True)
@@ -56,27 +92,42 @@ class Box:
     ----------
     id : str
         What it is known by on its sheet.
-    label : str
     rect_mm : Rectangle
     parts : mapping of str to float
         Parts by volume of every paint, by key.
+    label : str
+        What stands beside it; its key where nothing else does.
     printed : str
         The colour printed beside it, #rrggbb; empty where none is.
     """
 
-    id: str
-    label: str
-    rect_mm: Rectangle
-    parts: Mapping[str, float]
-    printed: str = ""
+    __pydantic_config__ = STRICT
+
+    id: Key
+    rect_mm: Annotated[Rectangle, _AsList()]
+    parts: Annotated[
+        Mapping[str, Annotated[float, Field(ge=0, le=1_000_000)]],
+        Field(min_length=1, max_length=12),
+    ]
+    label: Annotated[str, Field(max_length=120)] = ""
+    printed: Annotated[str, Field(pattern="^(#[0-9a-fA-F]{6})?$")] = ""
+
+    def __post_init__(self) -> None:
+        if not self.label:
+            object.__setattr__(self, "label", self.id)
 
 
 @dataclass(frozen=True)
 class Grey:
     """A printed grey: where it is, and the share of light that it was meant to turn back."""
 
-    rect_mm: Rectangle
-    reflectance: float
+    __pydantic_config__ = STRICT
+
+    rect_mm: Annotated[Rectangle, _AsList()]
+    reflectance: Annotated[float, Field(ge=0, le=1)]
+
+
+Side = Annotated[float, Field(ge=20, le=2000)]
 
 
 @dataclass(frozen=True)
@@ -89,65 +140,35 @@ class SheetLayout:
         Width and height.
     medium, finish, ground : str
         How it is painted; see `mesotint.mixing.mixture.Viewing`.
-    marker_mm : float
-        Side of each marker.
-    markers : sequence of Marker
+    markers : Markers
     boxes : sequence of Box
     greys : sequence of Grey
-    dictionary : str
-        OpenCV's name for the set that the markers are of.
     sheet : str
         What names the sheet and its revision; empty for one that nobody keeps.
     """
 
-    page_mm: tuple[float, float]
-    markers: Sequence[Marker]
+    __pydantic_config__ = STRICT
+
+    page_mm: tuple[Side, Side]
+    markers: Markers
     boxes: Sequence[Box]
-    marker_mm: float = 14.0
-    medium: str = "opaque"
-    finish: str = "satin"
-    ground: str = ""
-    greys: Sequence[Grey] = field(default=())
-    dictionary: str = DICTIONARY
-    sheet: str = ""
+    medium: Annotated[str, Words("opaque", "wash")] = "opaque"
+    finish: Annotated[str, Words(*FINISHES)] = "satin"
+    ground: Annotated[str, Field(max_length=40)] = ""
+    greys: Annotated[Sequence[Grey], Field(max_length=24)] = ()
+    sheet: Annotated[str, Field(max_length=80)] = ""
 
 
-def layout_schema() -> dict[str, Any]:
-    """The JSON Schema of a layout (draft 2020-12)."""
-    schema: dict[str, Any] = json.loads(SCHEMA_FILE.read_text("utf-8"))
-    return schema
-
-
-def write_layout(layout: SheetLayout) -> str:
-    """A layout as JSON that follows the schema."""
-
-    def rect(of: Rectangle) -> list[float]:
-        return [round(v, 3) for v in (of.left, of.top, of.width, of.height)]
-
-    told: dict[str, Any] = {
-        "format": FORMAT,
-        "version": VERSION,
-        "sheet": layout.sheet,
-        "page_mm": list(layout.page_mm),
-        "medium": layout.medium,
-        "finish": layout.finish,
-        "ground": layout.ground,
-        "markers": {
-            "dictionary": layout.dictionary,
-            "size_mm": layout.marker_mm,
-            "at": [{"id": each.id, "centre_mm": list(each.centre_mm)} for each in layout.markers],
-        },
-        "greys": [
-            {"rect_mm": rect(each.rect_mm), "reflectance": each.reflectance}
-            for each in layout.greys
-        ],
-        "boxes": [
-            {"id": box.id, "label": box.label, "rect_mm": rect(box.rect_mm),
-             "parts": dict(box.parts), **({"printed": box.printed} if box.printed else {})}
-            for box in layout.boxes
-        ],
-    }  # fmt: skip
-    return json.dumps({k: v for k, v in told.items() if v != ""}, ensure_ascii=False, indent=1)
+LAYOUT_FILE: Final = OwnFormat(
+    "mesotint-sheet-layout",
+    1,
+    "Where the boxes of a sheet to paint are, what each is mixed from, and the markers it is found "
+    "by in a photograph.",
+    SheetLayout,
+    "boxes",
+    Box,
+    MOST_BOXES,
+)
 
 
 def read_layout(data: bytes) -> SheetLayout:
@@ -165,31 +186,7 @@ def read_layout(data: bytes) -> SheetLayout:
     InputError
         For two boxes of one name, a box that is not on the page, or markers of an unknown kind.
     """
-    whole, _, _ = read_listed(data, layout_schema(), "boxes", "box", MOST_BOXES)
-    marks = whole["markers"]
-    layout = SheetLayout(
-        page_mm=(float(whole["page_mm"][0]), float(whole["page_mm"][1])),
-        medium=whole.get("medium", "opaque"),
-        finish=whole.get("finish", "satin"),
-        ground=whole.get("ground", ""),
-        sheet=whole.get("sheet", ""),
-        dictionary=marks.get("dictionary", DICTIONARY),
-        marker_mm=float(marks["size_mm"]),
-        markers=[
-            Marker(each["id"], (float(each["centre_mm"][0]), float(each["centre_mm"][1])))
-            for each in marks["at"]
-        ],
-        greys=[
-            Grey(Rectangle(*map(float, each["rect_mm"])), float(each["reflectance"]))
-            for each in whole.get("greys", [])
-        ],
-        boxes=[
-            Box(str(each["id"]), each.get("label", str(each["id"])),
-                Rectangle(*map(float, each["rect_mm"])),
-                {key: float(part) for key, part in each["parts"].items()}, each.get("printed", ""))
-            for each in whole["boxes"]
-        ],
-    )  # fmt: skip
+    layout, _, _ = LAYOUT_FILE.read(data)
     _check(layout)
     return layout
 
@@ -205,6 +202,6 @@ def _check(layout: SheetLayout) -> None:
             raise InputError(f"The box '{box.id[:40]}' reaches beyond the page.", "boxes")
         if sum(box.parts.values()) <= 0:
             raise InputError(f"The box '{box.id[:40]}' needs more than zero parts.", "boxes")
-    numbers = [mark.id for mark in layout.markers]
+    numbers = [mark.id for mark in layout.markers.at]
     if len(set(numbers)) < len(numbers):
         raise InputError("Two markers have one number; give each its own.", "markers")

@@ -13,7 +13,7 @@ from reportlab.lib.units import mm
 
 from mesotint.errors import InputError
 from mesotint.optics.grid import Pixels
-from mesotint.painted.layout import FIRST_MARKER, Box, Grey, Marker, Rectangle, SheetLayout
+from mesotint.painted.layout import FIRST_MARKER, Box, Grey, Marker, Markers, Rectangle, SheetLayout
 
 SIZES = {"A4": A4, "Letter": LETTER}
 MARGIN = 15 * mm
@@ -132,10 +132,9 @@ def layouts(sheet: Sheet, size: str = "A4") -> list[SheetLayout]:
     return [
         SheetLayout(
             page_mm=page_mm(size),
-            markers=markers_of(size, number),
-            marker_mm=MARKER_MM,
+            markers=Markers(markers_of(size, number), MARKER_MM),
             boxes=[
-                Box(str(each.number), each.patch.label, each.box, each.patch.amounts,
+                Box(str(each.number), each.box, each.patch.amounts, each.patch.label,
                     each.patch.srgb)
                 for each in page
             ],

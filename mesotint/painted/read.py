@@ -297,9 +297,9 @@ def _doubt(paint: Paint) -> float:
 
 def _on_the_sheet(page: FlatPage, layout: SheetLayout, use: Mask) -> list[str]:
     told = []
-    if page.seen and len(page.seen) < len(layout.markers):
+    if page.seen and len(page.seen) < len(layout.markers.at):
         told.append(
-            f"{len(page.seen)} of its {len(layout.markers)} markers were found, which is enough."
+            f"{len(page.seen)} of its {len(layout.markers.at)} markers were found, which is enough."
         )
     if not use.all():
         empty = int((~use).sum())

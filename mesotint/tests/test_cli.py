@@ -15,7 +15,7 @@ from PIL import Image
 
 from mesotint.cli import main
 from mesotint.commands.batch import AT_ONCE
-from mesotint.painted.layout import write_layout
+from mesotint.painted.layout import LAYOUT_FILE
 from mesotint.painted.tests.painting import layout_of, painted
 from mesotint.paints.library import library
 from mesotint.pictures.tests.scenes import agreement, scene
@@ -380,7 +380,7 @@ class PaintedSheetTest(unittest.TestCase):
     def test_a_photograph_is_read_and_the_tubes_are_given_as_learnt(self) -> None:
         made = painted(52)
         layout, photo = self.folder / "layout.json", self.folder / "photo.jpg"
-        layout.write_text(write_layout(made.layout))
+        layout.write_text(LAYOUT_FILE.written(made.layout))
         photo.write_bytes(made.photograph)
         words = ("read", str(layout), str(photo), "--light", "daylight")
         status, out, _ = run(*words, "--calibrate", "--json")
@@ -434,7 +434,7 @@ class PaintedSheetTest(unittest.TestCase):
 
     def test_what_cannot_be_read_is_one_sentence(self) -> None:
         layout, photo = self.folder / "layout.json", self.folder / "photo.jpg"
-        layout.write_text(write_layout(layout_of()))
+        layout.write_text(LAYOUT_FILE.written(layout_of()))
         photo.write_bytes(b"no picture")
         for words, says in (
             ((str(layout), str(photo)), "no JPEG"),

@@ -6,7 +6,7 @@ from django.http import HttpResponse
 from ninja import File, Form, Query, Router, Status, UploadedFile
 from pydantic import Field
 
-from mesotint.formats.journal import journal_schema
+from mesotint.formats.journal import JOURNAL_FILE
 from server.journal import again, files, noting
 from server.journal.answers import (
     AgainOut,
@@ -142,7 +142,7 @@ def give_journal(
 @router.get("/schema.json", response={200: dict}, auth=None)
 def schema(request: SignedIn) -> dict[str, object]:
     """The JSON Schema of a journal."""
-    return journal_schema()
+    return JOURNAL_FILE.schema
 
 
 @router.post("/book", response={202: TaskOut})

@@ -93,7 +93,7 @@ def journal_file(painter: Painter, form: str, asked: Filters) -> HttpResponse:
     """The journal to download: JSON, CSV, or its colours as CGATS.17 or CxF 3."""
     told = entries_of(painter, asked)
     if form == "json":
-        return download(core.write_journal_json(told), "journal", form)
+        return download(core.JOURNAL_FILE.written(core.JournalData(told)), "journal", form)
     if form == "csv":
         return download(core.write_journal_csv(told), "journal", form)
     readings = [

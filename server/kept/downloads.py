@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from django.http import HttpResponse
 from django.utils.text import slugify
 
-from mesotint.painted.layout import SheetLayout, write_layout
+from mesotint.painted.layout import LAYOUT_FILE, SheetLayout
 
 TYPES = {
     "pdf": "application/pdf",
@@ -39,9 +39,9 @@ def download(data: bytes | str, name: str, form: str) -> HttpResponse:
 def layout_file(pages: Sequence[SheetLayout], name: str) -> HttpResponse:
     """The layout of a sheet as JSON; of several pages, all of them in a ZIP archive."""
     if len(pages) == 1:
-        return download(write_layout(pages[0]), f"{name} layout", "json")
+        return download(LAYOUT_FILE.written(pages[0]), f"{name} layout", "json")
     file = io.BytesIO()
     with zipfile.ZipFile(file, "w", zipfile.ZIP_DEFLATED) as archive:
         for number, page in enumerate(pages, start=1):
-            archive.writestr(f"page-{number}.layout.json", write_layout(page))
+            archive.writestr(f"page-{number}.layout.json", LAYOUT_FILE.written(page))
     return download(file.getvalue(), f"{name} layout", "zip")

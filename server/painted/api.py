@@ -4,7 +4,7 @@ from django.http import HttpResponse
 from django.shortcuts import get_object_or_404
 from ninja import Query, Router, Status
 
-from mesotint.painted.layout import layout_schema
+from mesotint.painted.layout import LAYOUT_FILE
 from mesotint.pictures.taken import MOST_BYTES
 from server.kept import photographs
 from server.kept.answers import TaskOut, task_out
@@ -103,4 +103,4 @@ def find_card(request: SignedIn) -> FoundCard:
 @router.get("/layout.schema.json", response={200: dict}, auth=None)
 def schema(request: SignedIn) -> dict[str, object]:
     """The JSON Schema of a sheet's layout."""
-    return layout_schema()
+    return LAYOUT_FILE.schema

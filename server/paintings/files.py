@@ -9,7 +9,7 @@ from django.db import transaction
 from pydantic import BaseModel, ValidationError
 
 from mesotint.errors import InputError
-from mesotint.formats.box import BoxData, read_box_json, read_optics, write_box_json, write_optics
+from mesotint.formats.box import BOX_FILE, BoxData, read_box_json, read_optics, write_optics
 from mesotint.formats.faults import FileFaults
 from mesotint.formats.json_text import read_json
 from server.kept import older
@@ -42,7 +42,7 @@ def written(painting: Painting, *, picture: bool = False) -> str:
     keys = sorted({key for request in asked for key in tubes_of(request)})
     tubes = list(Tube.objects.filter(painter=painting.painter, pk__in=keys).order_by("pk"))
     place = {tube.pk: i for i, tube in enumerate(tubes)}
-    box = write_box_json(BoxData(painting.name, [tube_data(tube) for tube in tubes]))
+    box = BOX_FILE.written(BoxData(painting.name, [tube_data(tube) for tube in tubes]))
     told = {
         "format": FORMAT,
         "version": VERSION,

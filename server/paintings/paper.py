@@ -6,11 +6,11 @@ import numpy as np
 from django.http import HttpResponse
 
 from mesotint.formats.palette import (
+    PALETTE_FILE,
     PaletteColour,
     PaletteData,
     palette_css,
     palette_csv,
-    palette_json,
 )
 from mesotint.harmony.laying_out import laying_out
 from mesotint.harmony.painting import Painting as CorePainting
@@ -31,7 +31,7 @@ from server.tubes.services import PaintBox
 
 WRITTEN: dict[str, Callable[[PaletteData], str]] = {
     "csv": palette_csv,
-    "json": palette_json,
+    "json": PALETTE_FILE.written,
     "css": palette_css,
 }
 

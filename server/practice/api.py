@@ -7,13 +7,13 @@ from ninja.files import UploadedFile
 
 from mesotint.practice.making import left_for
 from mesotint.practice.sets import (
+    RESULTS_FILE,
+    SET_FILE,
     Answered,
     ExerciseSet,
+    Results,
     nearest_owned,
-    read_results,
     read_set,
-    written_results,
-    written_set,
 )
 from server.kept import clock
 from server.kept.downloads import download
@@ -84,7 +84,7 @@ def results(request: SignedIn, session_id: int) -> HttpResponse:
         for kind, seed, right, score in mine.answers.values_list("kind", "seed", "right", "score")
     ]
     name = (mine.of_set or {}).get("name", "Practice")
-    data = written_results(name, request.user.get_username(), told)
+    data = RESULTS_FILE.written(Results(told, name, request.user.get_username()))
     return download(data, f"{name} results", "json")
 
 
@@ -98,12 +98,7 @@ def record(request: SignedIn) -> PracticeRecord:
 def make_set(request: SignedIn, payload: PracticeSet) -> HttpResponse:
     """A set for a class, as a file to hand out."""
     made = new_set(request.user, payload)
-    return download(written_set(made), made.name, "json")
-
-
-def _text(file: UploadedFile) -> str:
-    data: bytes = file.read(_MOST_BYTES)
-    return data.decode("utf-8", errors="replace")
+    return download(SET_FILE.written(made), made.name, "json")
 
 
 _MOST_BYTES = 256 * 1024
@@ -112,7 +107,7 @@ _MOST_BYTES = 256 * 1024
 @router.post("/sets/take", response={201: PracticeSession})
 def take_set(request: SignedIn, file: File[UploadedFile]) -> Status[PracticeSession]:
     """Begin a set from its file; tubes that are not owned are told with the nearest that is."""
-    of: ExerciseSet = read_set(_text(file))
+    of: ExerciseSet = read_set(file.read(_MOST_BYTES))
     lacking = nearest_owned(of.paints, PaintBox(request.user).paints)
     notes = [
         f"{wanted} is not in your box" + (f"; nearest is {own}." if own else ".")
@@ -126,12 +121,13 @@ def lay_beside(request: SignedIn, files: File[list[UploadedFile]]) -> list[Resul
     """Results of pupils side by side; nothing of them is kept."""
     rows = []
     for file in files:
-        name, pupil, answers = read_results(_text(file))
+        found, _, _ = RESULTS_FILE.read(file.read(_MOST_BYTES))
+        answers = found.answers
         kinds = {each.kind for each in answers}
         rows.append(
             ResultRow(
-                pupil=pupil,
-                name=name,
+                pupil=found.pupil,
+                name=found.set,
                 answers=len(answers),
                 right=sum(each.right for each in answers),
                 score=sum(each.score for each in answers) / max(1, len(answers)),

@@ -15,7 +15,7 @@ from mesotint.practice.exercise import MOST_SEED, Exercise
 from mesotint.practice.exercises import KINDS
 from mesotint.practice.making import SCALES, judge, left_for, make
 from mesotint.practice.session import A_MINUTE, SURROUND, planned
-from mesotint.practice.sets import ExerciseSet
+from mesotint.practice.sets import Drawn, ExerciseSet
 from mesotint.practice.staircase import Staircase
 from server.kept import clock
 from server.kept.looks import plain_swatches
@@ -84,11 +84,11 @@ def begin_set(painter: Painter, of: ExerciseSet, notes: Sequence[str]) -> Sessio
     session = Session.objects.create(
         painter=painter,
         minutes=max(1, len(of.exercises) // A_MINUTE),
-        plan=[kind for kind, _ in of.exercises],
+        plan=[each.kind for each in of.exercises],
         of_set={
             "name": of.name,
             "paints": list(of.paints),
-            "seeds": [seed for _, seed in of.exercises],
+            "seeds": [each.seed for each in of.exercises],
             "notes": list(notes),
         },
         surround=SURROUND,
@@ -315,8 +315,8 @@ def new_set(painter: Painter, asked: PracticeSet) -> ExerciseSet:
             raise InputError(lacking[kind], "kinds")
     rng = np.random.default_rng()
     exercises = [
-        (asked.kinds[turn % len(asked.kinds)], int(rng.integers(MOST_SEED)))
+        Drawn(asked.kinds[turn % len(asked.kinds)], int(rng.integers(MOST_SEED)))
         for turn in range(asked.count)
     ]
     return ExerciseSet(asked.name.strip() or "Practice", tuple(p.key for p in paints),
-                       tuple(exercises))  # fmt: skip
+                       exercises)  # fmt: skip

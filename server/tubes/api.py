@@ -11,7 +11,7 @@ from pydantic import Field
 
 from mesotint.colour.munsell import lightness_of_value
 from mesotint.errors import InputError
-from mesotint.formats.box import TubeData, box_schema, checked_tube
+from mesotint.formats.box import BOX_FILE, TubeData, checked_tube
 from mesotint.mixing.reach import reach
 from mesotint.paints.calibration import Reading as CoreReading
 from mesotint.paints.library import library
@@ -368,7 +368,7 @@ def take_box(request: SignedIn, file: File[UploadedFile]) -> Status[BoxOut]:
 @router.get("/box.schema.json", response={200: dict}, auth=None)
 def schema(request: SignedIn) -> dict[str, object]:
     """The JSON Schema of a box."""
-    return box_schema()
+    return BOX_FILE.schema
 
 
 @router.get("/box.{form}", response={200: None})

@@ -9,13 +9,13 @@ from ninja import UploadedFile
 
 from mesotint.errors import InputError
 from mesotint.formats.box import (
+    BOX_FILE,
     BoxData,
     TubeData,
     read_box_csv,
     read_box_json,
     read_optics,
     write_box_csv,
-    write_box_json,
     write_optics,
 )
 from mesotint.formats.cgats import read_cgats, write_cgats
@@ -197,7 +197,7 @@ def tube_data(tube: Tube) -> TubeData:
 def box_file(name: str, tubes: list[Tube], form: str) -> HttpResponse:
     """A box to download."""
     box = BoxData(name, [tube_data(tube) for tube in tubes])
-    written = write_box_json(box) if form == "json" else write_box_csv(box)
+    written = BOX_FILE.written(box) if form == "json" else write_box_csv(box)
     return download(written.encode(), name, form)
 
 

@@ -7,14 +7,13 @@ import numpy as np
 from jsonschema import Draft202012Validator
 
 from mesotint.formats.box import (
+    BOX_FILE,
     BoxData,
     TubeData,
-    box_schema,
     read_box_csv,
     read_box_json,
     read_optics,
     write_box_csv,
-    write_box_json,
     write_optics,
 )
 from mesotint.formats.faults import FileFaults
@@ -49,9 +48,9 @@ def same(a: BoxData, b: BoxData) -> bool:
 
 class BoxTest(unittest.TestCase):
     def test_json_loses_nothing_and_follows_its_schema(self) -> None:
-        text = write_box_json(BOX)
-        Draft202012Validator.check_schema(box_schema())
-        Draft202012Validator(box_schema()).validate(json.loads(text))
+        text = BOX_FILE.written(BOX)
+        Draft202012Validator.check_schema(BOX_FILE.schema)
+        Draft202012Validator(BOX_FILE.schema).validate(json.loads(text))
         again = read_box_json(text.encode())
         self.assertEqual(again.name, BOX.name)
         self.assertTrue(same(again, BOX))
@@ -61,7 +60,7 @@ class BoxTest(unittest.TestCase):
         self.assertTrue(same(again, BOX))
 
     def test_faults_of_json_are_told_with_their_lines(self) -> None:
-        whole = json.loads(write_box_json(BOX))
+        whole = json.loads(BOX_FILE.written(BOX))
         whole["tubes"][0]["paint"] = "PB92"
         text = json.dumps(whole, indent=1)
         with self.assertRaises(FileFaults) as caught:
@@ -95,7 +94,7 @@ class BoxTest(unittest.TestCase):
 
     def test_what_is_no_box_is_refused(self) -> None:
         deep = b"[" * 100_000
-        cases = [(b"{", "no JSON"), (b"\xff\xfe", "UTF-8"), (b"{\0}", "NUL"), (b"[]", "object"),
+        cases = [(b"{", "no JSON"), (b"\xff\xfe", "UTF-8"), (b"{\0}", "NUL"), (b"[]", "no file of"),
                  (deep, "JSON"), (b'{"format": NaN}', "JSON")]  # fmt: skip
         for data, told in cases:
             with self.subTest(told=told), self.assertRaisesRegex(FileFaults, told):
@@ -105,7 +104,7 @@ class BoxTest(unittest.TestCase):
 
     def test_half_a_character_is_told_with_its_line(self) -> None:
         """RFC 8259, section 8.2: an escape may stand for half of a pair, which is no text."""
-        half = write_box_json(BOX).replace("My grey", "\\ud800")
+        half = BOX_FILE.written(BOX).replace("My grey", "\\ud800")
         with self.assertRaisesRegex(FileFaults, "half a character") as caught:
             read_box_json(half.encode())
         (fault,) = caught.exception.faults

@@ -11,15 +11,14 @@ from hypothesis import strategies as st
 from jsonschema import Draft202012Validator
 
 from mesotint.formats.box import (
+    BOX_FILE,
     COLUMNS,
     TUBE_MEDIA,
     BoxData,
     TubeData,
-    box_schema,
     read_box_csv,
     read_box_json,
     write_box_csv,
-    write_box_json,
 )
 from mesotint.formats.faults import FileFaults
 from mesotint.optics.surface import FINISHES
@@ -79,8 +78,8 @@ class BoxPropertyTest(unittest.TestCase):
     @settings(deadline=None)
     @given(BOXES)
     def test_json_comes_back_whole_and_keeps_to_its_schema(self, box: BoxData) -> None:
-        text = write_box_json(box)
-        Draft202012Validator(box_schema()).validate(json.loads(text))
+        text = BOX_FILE.written(box)
+        Draft202012Validator(BOX_FILE.schema).validate(json.loads(text))
         again = read_box_json(text.encode())
         self.assertEqual(again.name, box.name)
         self.assert_same(box, again)
@@ -116,7 +115,7 @@ class BoxPropertyTest(unittest.TestCase):
     @settings(deadline=None)
     @given(BOXES.filter(lambda box: len(box.tubes) > 0), st.data())
     def test_a_torn_file_is_never_taken_in_part(self, box: BoxData, data: st.DataObject) -> None:
-        text = write_box_json(box).strip()
+        text = BOX_FILE.written(box).strip()
         cut = data.draw(st.integers(0, len(text) - 1))
         with self.assertRaises(FileFaults):
             read_box_json(text[:cut].encode())

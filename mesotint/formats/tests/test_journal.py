@@ -12,14 +12,14 @@ from hypothesis import strategies as st
 
 from mesotint.formats.faults import FileFaults
 from mesotint.formats.journal import (
+    JOURNAL_FILE,
     EntryData,
+    JournalData,
     PartData,
-    journal_schema,
     parts_in,
     read_journal_csv,
     read_journal_json,
     write_journal_csv,
-    write_journal_json,
 )
 
 ENTRY = EntryData(
@@ -37,9 +37,9 @@ TEXT = st.text(
 class JournalFileTest(unittest.TestCase):
     def test_json_follows_its_schema_and_reads_back(self) -> None:
         """Checked by another validator than the one that reads it."""
-        written = write_journal_json([ENTRY])
-        jsonschema.Draft202012Validator.check_schema(journal_schema())
-        jsonschema.validate(json.loads(written), journal_schema())
+        written = JOURNAL_FILE.written(JournalData([ENTRY]))
+        jsonschema.Draft202012Validator.check_schema(JOURNAL_FILE.schema)
+        jsonschema.validate(json.loads(written), JOURNAL_FILE.schema)
         (back,) = read_journal_json(written.encode())
         for name in ("name", "parts", "date", "times", "medium", "finish", "ground", "seen_by",
                      "target", "note", "tags"):  # fmt: skip
@@ -61,9 +61,8 @@ class JournalFileTest(unittest.TestCase):
     def test_any_name_and_note_come_back(self, name: str, note: str, parts: float) -> None:
         name, note = f"x{name}".strip(), f"x{note}".strip()
         told = [EntryData(name, [PartData("blue", float(f"{parts:.6g}"))], note=note)]
-        for write, read in ((write_journal_json, read_journal_json),
-                            (write_journal_csv, read_journal_csv)):  # fmt: skip
-            (back,) = read(write(told).encode())
+        as_json, table = JOURNAL_FILE.written(JournalData(told)), write_journal_csv(told)
+        for (back,) in (read_journal_json(as_json.encode()), read_journal_csv(table.encode())):
             self.assertEqual((back.name, back.note), (name, note))
             self.assertAlmostEqual(back.parts[0].parts, parts, delta=1e-4 * parts)
 

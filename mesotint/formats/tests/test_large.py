@@ -7,7 +7,7 @@ from collections.abc import Callable
 
 import numpy as np
 
-from mesotint.formats.box import BoxData, TubeData, read_box_csv, read_box_json, write_box_json
+from mesotint.formats.box import BOX_FILE, BoxData, TubeData, read_box_csv, read_box_json
 from mesotint.formats.cgats import read_cgats, write_cgats
 from mesotint.formats.cxf import read_cxf, write_cxf
 from mesotint.formats.faults import GREATEST_FILE, MOST_READINGS, MOST_TUBES, FileFaults
@@ -30,7 +30,7 @@ def samples(count: int, reading: Reading) -> list[NamedReading]:
 class LargeFilesTest(unittest.TestCase):
     def test_as_much_as_a_studio_needs_is_taken(self) -> None:
         tubes = [TubeData(f"Tube {i}", readings=[BLUE] * 10) for i in range(MOST_TUBES)]
-        box = read_box_json(write_box_json(BoxData("All", tubes)).encode())
+        box = read_box_json(BOX_FILE.written(BoxData("All", tubes)).encode())
         self.assertEqual(len(box.tubes), MOST_TUBES)
         self.assertEqual(sum(len(tube.readings) for tube in box.tubes), MOST_READINGS)
         self.assertEqual(
@@ -44,8 +44,8 @@ class LargeFilesTest(unittest.TestCase):
         rows = "label,paint\n" + "Blue,PB29\n" * many
         full = [TubeData(f"Tube {i}", readings=[BLUE] * 100) for i in range(201)]
         cases: list[tuple[Callable[[bytes], object], str, str]] = [
-            (read_box_json, write_box_json(BoxData("All", tubes)), "2,001 tubes"),
-            (read_box_json, write_box_json(BoxData("All", full)), "20,100 readings"),
+            (read_box_json, BOX_FILE.written(BoxData("All", tubes)), "2,001 tubes"),
+            (read_box_json, BOX_FILE.written(BoxData("All", full)), "20,100 readings"),
             (lambda data: read_box_csv(data, "All"), rows, "more than 2,000 tubes"),
             (read_cgats, write_cgats(samples(MOST_READINGS + 5500, BLUE), WHEN), "lines"),
         ]

@@ -7,11 +7,11 @@ import re
 import unittest
 
 from mesotint.formats.palette import (
+    PALETTE_FILE,
     PaletteColour,
     PaletteData,
     palette_css,
     palette_csv,
-    palette_json,
 )
 
 
@@ -36,6 +36,6 @@ class PaletteFileTest(unittest.TestCase):
         row = next(csv.DictReader(io.StringIO(palette_csv(self.palette()))))
         self.assertEqual(row["passage"], "Fog */ bank, é")
         self.assertAlmostEqual(float(row["Titanium white"]) + float(row["Cobalt blue"]), 1)
-        told = json.loads(palette_json(self.palette()))
+        told = json.loads(PALETTE_FILE.written(self.palette()))
         self.assertEqual(told["format"], "mesotint palette")
         self.assertEqual(told["colours"][0]["lab"], [72.0, -1.0, -4.5])

@@ -17,7 +17,7 @@ from mesotint.instruments.camera import (
 )
 from mesotint.mixing.ground import ground_lab
 from mesotint.optics.grid import Array
-from mesotint.painted.layout import Box, Grey, Marker, Rectangle, SheetLayout
+from mesotint.painted.layout import Box, Grey, Marker, Markers, Rectangle, SheetLayout
 from mesotint.paints.library import Paint, library
 
 PAIR = ("PO20", "PB29")
@@ -33,11 +33,12 @@ def layout_of(pair: tuple[str, str] = PAIR, *, greys: bool = True, sheet: str = 
     for i, row in enumerate(rows):
         down, across = divmod(i, 4)
         at = Rectangle(28 + across * 40, 40 + down * 40, 34, 30)
-        boxes.append(Box(str(i + 1), f"Box {i + 1}", at, {k: v for k, v in row.items() if v > 0}))
+        parts = {k: v for k, v in row.items() if v > 0}
+        boxes.append(Box(str(i + 1), at, parts, f"Box {i + 1}"))
     corners = ((15, 15), (195, 15), (195, 282), (15, 282))
     return SheetLayout(
         (210, 297),
-        [Marker(40 + i, at) for i, at in enumerate(corners)],
+        Markers([Marker(40 + i, at) for i, at in enumerate(corners)]),
         boxes,
         greys=[Grey(Rectangle(40 + 18 * i, 262, 16, 12), v) for i, v in enumerate((0.7, 0.4, 0.15))]
         if greys

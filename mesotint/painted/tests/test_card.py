@@ -39,12 +39,13 @@ def scene() -> SheetLayout:
     """Six piles, and the card lying below them."""
     card = card_layout()
     boxes = [
-        Box(str(i), f"Pile {i}", Rectangle(20 + i % 3 * 55, 20 + i // 3 * 50, 40, 36), parts)
+        Box(str(i), Rectangle(20 + i % 3 * 55, 20 + i // 3 * 50, 40, 36), parts, f"Pile {i}")
         for i, parts in enumerate(PILES)
     ]
-    markers = [replace(m, centre_mm=(m.centre_mm[0] + 20, m.centre_mm[1] + 130))
-               for m in card.markers]  # fmt: skip
+    at = [replace(m, centre_mm=(m.centre_mm[0] + 20, m.centre_mm[1] + 130))
+          for m in card.markers.at]  # fmt: skip
     greys = [replace(grey, rect_mm=beside(grey.rect_mm)) for grey in card.greys]
+    markers = replace(card.markers, at=at)
     return replace(card, page_mm=(190, 200), markers=markers, boxes=boxes, greys=greys)
 
 

@@ -14,7 +14,7 @@ from hypothesis import strategies as st
 from mesotint.errors import InputError
 from mesotint.formats.faults import FileFaults
 from mesotint.painted.code import code_rows, codes_in
-from mesotint.painted.layout import Rectangle, read_layout, write_layout
+from mesotint.painted.layout import LAYOUT_FILE, Rectangle, read_layout
 from mesotint.painted.placing import Sheet, SheetPatch, layouts
 from mesotint.painted.sheet import draw
 
@@ -71,7 +71,7 @@ class LayoutTest(unittest.TestCase):
         corners, ids, _ = cv2.aruco.ArucoDetector(dictionary).detectMarkers(page)
         at = {int(i): np.asarray(c).reshape(4, 2).mean(axis=0) / 10
               for i, c in zip(np.ravel(ids), corners, strict=True)}  # fmt: skip
-        for mark in layout.markers:
+        for mark in layout.markers.at:
             np.testing.assert_allclose(at[mark.id], mark.centre_mm, atol=0.3)
         told = codes_in(np.repeat(page[..., None], 3, axis=2))
         self.assertEqual(told, [layout.sheet])
@@ -108,7 +108,7 @@ class LayoutTest(unittest.TestCase):
         sheet = sheet_of(30)
         pages = layouts(sheet)
         self.assertGreater(len(pages), 1)
-        marks = [mark.id for page in pages for mark in page.markers]
+        marks = [mark.id for page in pages for mark in page.markers.at]
         self.assertEqual(len(marks), len(set(marks)))
         boxes = [box.id for page in pages for box in page.boxes]
         self.assertEqual(boxes, [str(i) for i in range(1, 31)])
@@ -118,13 +118,13 @@ class LayoutTest(unittest.TestCase):
         layout = read_layout(json.dumps(GIVEN).encode())
         self.assertEqual(layout.boxes[0].rect_mm, Rectangle(28, 40, 34, 30))
         self.assertEqual(layout.boxes[0].parts, {"PO20": 225, "PB29": 1})
-        self.assertEqual([mark.id for mark in layout.markers], [40, 41])
+        self.assertEqual([mark.id for mark in layout.markers.at], [40, 41])
 
     @given(st.integers(1, 40), st.booleans(), st.sampled_from(["A4", "Letter"]))
     @settings(max_examples=20)
     def test_a_layout_comes_back_whole(self, count: int, grid: bool, size: str) -> None:
         for layout in layouts(sheet_of(count, columns=5 if grid else 1, grid=grid), size):
-            self.assertEqual(read_layout(write_layout(layout).encode()), layout)
+            self.assertEqual(read_layout(LAYOUT_FILE.written(layout).encode()), layout)
 
     def test_what_is_wrong_with_a_layout_is_told(self) -> None:
         def changed(**by: object) -> bytes:

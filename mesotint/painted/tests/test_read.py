@@ -18,6 +18,7 @@ from mesotint.colour.srgb import hex_from_lab
 from mesotint.errors import InputError
 from mesotint.instruments.camera import Shot, Slip
 from mesotint.optics.grid import WAVELENGTHS_NM
+from mesotint.painted.layout import Markers
 from mesotint.painted.read import SheetReading, read_sheet
 from mesotint.painted.tests.painting import Painted, layout_of, over_the_triangle, painted
 from mesotint.paints.library import library
@@ -128,7 +129,7 @@ class ReadTest(unittest.TestCase):
         corners = [
             (columns[x] / wide, rows[y] / high) for x, y in ((0, 0), (-1, 0), (-1, -1), (0, -1))
         ]
-        plain = replace(made.layout, markers=())
+        plain = replace(made.layout, markers=Markers())
         with self.assertRaisesRegex(InputError, "tap its four corners"):
             read_sheet(made.photograph, plain)
         read = read_sheet(made.photograph, plain, corners=corners)
@@ -153,7 +154,8 @@ class ReadTest(unittest.TestCase):
         def brighter(image: Image.Image) -> Image.Image:
             return image.point(lambda v: min(255, int(v * 2.4)))
 
-        other = replace(layout, markers=[replace(m, id=m.id + 60) for m in layout.markers])
+        others = [replace(m, id=m.id + 60) for m in layout.markers.at]
+        other = replace(layout, markers=Markers(others))
         for data, known, says in (
             (mended(photo, lambda im: Image.new("RGB", im.size, "#8a8a7a")), layout, "no sheet"),
             (mended(photo, beside), layout, "two of these sheets"),
@@ -178,7 +180,7 @@ class ReadTest(unittest.TestCase):
 
         page = np.full((2970, 2100, 3), 255, np.uint8)
         known = cv2.aruco.getPredefinedDictionary(cv2.aruco.DICT_4X4_250)
-        for mark in bare.layout.markers:
+        for mark in bare.layout.markers.at:
             x, y = (round(10 * (v - 7)) for v in mark.centre_mm)
             page[y : y + 140, x : x + 140] = cv2.aruco.generateImageMarker(known, mark.id, 140)[
                 ..., None

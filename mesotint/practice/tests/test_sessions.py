@@ -11,13 +11,14 @@ from mesotint.practice.cards import reviewed
 from mesotint.practice.exercises import KINDS as EVERY_KIND
 from mesotint.practice.session import A_MINUTE, planned
 from mesotint.practice.sets import (
+    RESULTS_FILE,
+    SET_FILE,
     Answered,
+    Drawn,
     ExerciseSet,
+    Results,
     nearest_owned,
-    read_results,
     read_set,
-    written_results,
-    written_set,
 )
 
 L = library()
@@ -75,13 +76,15 @@ class CardTest(unittest.TestCase):
 
 
 class SetTest(unittest.TestCase):
-    OF = ExerciseSet("Week one", ("PW6", "PY3", "PO20", "PB29"), (("lean", 4), ("mixture", 9)))
+    OF = ExerciseSet(
+        "Week one", ("PW6", "PY3", "PO20", "PB29"), [Drawn("lean", 4), Drawn("mixture", 9)]
+    )
 
     def test_a_set_and_results_come_back_as_they_went(self) -> None:
-        self.assertEqual(read_set(written_set(self.OF)), self.OF)
+        self.assertEqual(read_set(SET_FILE.written(self.OF).encode()), self.OF)
         answers = [Answered("lean", 4, True, 1.0), Answered("mixture", 9, False, 0.0)]
-        told = read_results(written_results("Week one", "pupil", answers))
-        self.assertEqual(told, ("Week one", "pupil", answers))
+        results = Results(answers, "Week one", "pupil")
+        self.assertEqual(RESULTS_FILE.read(RESULTS_FILE.written(results).encode())[0], results)
 
     def test_tubes_that_are_not_owned_are_told_with_the_nearest(self) -> None:
         box = [L.paint("PB28"), L.paint("PY3"), L.paint("PW6")]
@@ -90,22 +93,25 @@ class SetTest(unittest.TestCase):
         self.assertEqual(nearest_owned(("PB29",), []), {L.paint("PB29").name: None})
 
     def test_faults_are_named(self) -> None:
-        good = json.loads(written_set(self.OF))
+        good = json.loads(SET_FILE.written(self.OF))
         for change, says in (
-            ({"format": "other"}, "no mesotint practice set"),
+            ({"format": "other"}, "no file of the kind “mesotint practice set”"),
             ({"version": 2}, "another version"),
-            ({"name": 3}, "name, paints and exercises"),
-            ({"exercises": []}, "1 to 100"),
-            ({"exercises": [{"kind": "lean", "seed": 1}, {"kind": "x", "seed": 1}]}, "Exercise 2"),
-            ({"exercises": [{"kind": "lean", "seed": True}]}, "Exercise 1"),
+            ({"name": 3}, "name: Input should be a valid string"),
+            ({"exercises": []}, "no exercises"),
+            (
+                {"exercises": [{"kind": "lean", "seed": 1}, {"kind": "x", "seed": 1}]},
+                "exercises › 1 › kind",
+            ),
+            ({"exercises": [{"kind": "lean", "seed": True}]}, "exercises › 0 › seed"),
             ({"paints": ["PB92"]}, "PB29"),
             ({"paints": ["PW6"]}, "tubes"),
         ):
             with self.subTest(says), self.assertRaisesRegex(InputError, says):
-                read_set(json.dumps({**good, **change}))
+                read_set(json.dumps({**good, **change}).encode())
         for text in ("", "[", "[" * 5000, "3"):
             with self.assertRaises(InputError):
-                read_set(text)
-        with self.assertRaisesRegex(InputError, "Answer 1"):
-            read_results(json.dumps({"format": "mesotint practice results", "version": 1,
-                                     "answers": [{"kind": "lean"}]}))  # fmt: skip
+                read_set(text.encode())
+        with self.assertRaisesRegex(InputError, "answers › 0 › seed"):
+            RESULTS_FILE.read(json.dumps({"format": "mesotint practice results", "version": 1,
+                                          "answers": [{"kind": "lean"}]}).encode())  # fmt: skip
