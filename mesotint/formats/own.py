@@ -123,7 +123,7 @@ class OwnFormat(Generic[Whole]):
         return {
             "$schema": GenerateJsonSchema.schema_dialect,
             **told,
-            "title": self.format.capitalize(),
+            "title": self.format.replace("-", " ").capitalize(),
             "description": self.says,
             "required": ["format", "version", *told["required"]],
         }
