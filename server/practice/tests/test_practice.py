@@ -205,7 +205,7 @@ class PracticeTest(StudioTest):
         answer = self.client.post("/api/practice/results", {"files": [file]})
         self.assertEqual(answer.status_code, 422)
         self.assertIn("answers › 2 › score", answer.json()["detail"])
-        for content, says in ((b"{", "no JSON"), (b"{}", "no mesotint practice set")):
+        for content, says in ((b"{", "no JSON"), (b"{}", "“mesotint practice set”")):
             file = SimpleUploadedFile("x.json", content)
             answer = self.client.post("/api/practice/sets/take", {"file": file})
             self.assertEqual(answer.status_code, 422)
