@@ -19,7 +19,7 @@ from mesotint.formats.faults import MOST_TOLD, Faults
 from mesotint.formats.json_text import Lines, read_json
 
 _MOST_VALUES: Final = 10_000
-"""Values of one thing, twice what a tube with a hundred readings and their spectra comes to."""
+"""Values of one item, twice what a tube with a hundred readings and their spectra comes to."""
 _DEEPEST: Final = 8
 
 STRICT: Final = ConfigDict(extra="forbid", strict=True, arbitrary_types_allowed=True)
@@ -48,10 +48,10 @@ class Figures:
     def __get_pydantic_core_schema__(self, _: Any, __: GetCoreSchemaHandler) -> CoreSchema:
         """A list in JSON, an array in the dataclass."""
         figure = core_schema.float_schema(ge=self.least, le=self.most, allow_inf_nan=False)
-        listed = core_schema.list_schema(figure, min_length=self.count, max_length=self.count)
+        items = core_schema.list_schema(figure, min_length=self.count, max_length=self.count)
         return core_schema.no_info_after_validator_function(
             lambda values: np.array(values, dtype=np.float64),
-            listed,
+            items,
             serialization=core_schema.plain_serializer_function_ser_schema(
                 lambda values: [round(float(value), self.digits) for value in values]
             ),
@@ -113,27 +113,27 @@ class OwnFormat(Generic[Whole]):
     @cached_property
     def schema(self) -> dict[str, Any]:
         """Its JSON Schema (draft 2020-12)."""
-        told = self._whole.json_schema(schema_generator=_Plain)
-        told["properties"] = {
+        content = self._whole.json_schema(schema_generator=_Plain)
+        content["properties"] = {
             "format": {"const": self.format},
             "version": {"const": self.version},
-            **told["properties"],
+            **content["properties"],
         }
-        told["properties"][self.member]["maxItems"] = self.most
+        content["properties"][self.member]["maxItems"] = self.most
         return {
             "$schema": GenerateJsonSchema.schema_dialect,
-            **told,
+            **content,
             "title": self.format.replace("-", " ").capitalize(),
             "description": self.says,
-            "required": ["format", "version", *told["required"]],
+            "required": ["format", "version", *content["required"]],
         }
 
     def written(self, whole: Whole) -> str:
         """A file of it; what is not known, and what is empty, is left out."""
-        told = self._whole.dump_python(whole, mode="json", exclude_none=True)
-        listed = [_filled(each) for each in told.pop(self.member)]
-        head = {"format": self.format, "version": self.version, **_filled(told)}
-        return json.dumps({**head, self.member: listed}, ensure_ascii=False, indent=1)
+        content = self._whole.dump_python(whole, mode="json", exclude_none=True)
+        items = [_filled(item) for item in content.pop(self.member)]
+        head = {"format": self.format, "version": self.version, **_filled(content)}
+        return json.dumps({**head, self.member: items}, ensure_ascii=False, indent=1)
 
     def read(self, data: bytes) -> tuple[Whole, Faults, Lines]:
         """What a file holds.
@@ -153,39 +153,39 @@ class OwnFormat(Generic[Whole]):
         FileFaults
             With every fault and its line; nothing is taken then.
         """
-        told, text = read_json(data)
+        content, text = read_json(data)
         faults, lines = Faults(), Lines(text)
-        if not isinstance(told, dict) or told.get("format") != self.format:
+        if not isinstance(content, dict) or content.get("format") != self.format:
             faults.add(1, f"This is no file of the kind “{self.format}”.")
-        elif told.get("version") != self.version or isinstance(told["version"], bool):
+        elif content.get("version") != self.version or isinstance(content["version"], bool):
             faults.add(lines.of(["version"]), "It is of another version; take a newer Mesotint.")
         faults.refuse()
-        things = told.get(self.member)
-        listed = things if isinstance(things, list) else []
-        if len(listed) > self.most:
+        values = content.get(self.member)
+        items = values if isinstance(values, list) else []
+        if len(items) > self.most:
             faults.add(
-                0, f"It has {len(listed):,} {self.member}; a file may have {self.most:,}. Split it."
+                0, f"It has {len(items):,} {self.member}; a file may have {self.most:,}. Split it."
             )
             faults.refuse()
-        rest = {name: value for name, value in told.items() if name not in ("format", "version")}
-        if listed:
+        rest = {name: value for name, value in content.items() if name not in ("format", "version")}
+        if items:
             rest[self.member] = []
         whole = _checked(self._whole, rest, (), faults, lines)
-        found = []
-        for place, thing in enumerate(listed):
-            found.append(_checked(self._one, thing, (self.member, place), faults, lines))
+        checked_items = []
+        for place, item in enumerate(items):
+            checked_items.append(_checked(self._one, item, (self.member, place), faults, lines))
             if faults.full:
                 break
         faults.refuse()
         assert whole is not None
-        return replace(whole, **{self.member: found}), faults, lines
+        return replace(whole, **{self.member: checked_items}), faults, lines
 
 
-def _filled(told: Any) -> Any:
-    """What is told without what is empty."""
-    if not isinstance(told, Mapping):
-        return told
-    return {name: _filled(value) for name, value in told.items() if value not in ("", [], {})}
+def _filled(content: Any) -> Any:
+    """Content without what is empty."""
+    if not isinstance(content, Mapping):
+        return content
+    return {name: _filled(value) for name, value in content.items() if value not in ("", [], {})}
 
 
 def _checked(

@@ -50,6 +50,8 @@ def again(get_response: Answering) -> Answering:
     def whole(request: HttpRequest) -> HttpResponseBase:
         # Whether somebody signs in or guesses at a code is noted even where it is refused.
         own = request.path.startswith("/api/") and request.path not in NOTED
+        # What is only computed keeps nothing.
+        own = own and "/compute/" not in request.path
         if request.method in UNCHANGING or not own:
             return get_response(request)
         response: HttpResponseBase | None = None

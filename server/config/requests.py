@@ -4,7 +4,7 @@ import logging
 import secrets
 import time
 from collections.abc import Callable
-from typing import Any, Final
+from typing import Final
 
 from django.conf import settings
 from django.http import HttpRequest, HttpResponseBase
@@ -37,7 +37,7 @@ def marked(get_response: Answering) -> Answering:
                 "ms": round(took * 1000, 1),
                 "painter": request.session.get("_auth_user_id") if _knows(request) else None,
             }
-            _log.info("request", extra={"told": told})
+            _log.info("request", extra=told)
         if count:
             count(request.method or "", route, response.status_code, took)
         return response
@@ -61,21 +61,3 @@ def _counter() -> Callable[[str, str, int, float], None]:
         seconds.labels(method, route).observe(took)
 
     return count
-
-
-class JsonLines(logging.Formatter):
-    """A line of JSON for each entry, so that a log can be searched and counted."""
-
-    def format(self, record: logging.LogRecord) -> str:
-        """One entry as one line."""
-        import orjson
-
-        told: dict[str, Any] = {
-            "at": time.strftime("%Y-%m-%dT%H:%M:%SZ", time.gmtime(record.created)),
-            "level": record.levelname.lower(),
-            "says": record.getMessage(),
-            **getattr(record, "told", {}),
-        }
-        if record.exc_info:
-            told["trace"] = self.formatException(record.exc_info)
-        return orjson.dumps(told, default=str).decode()

@@ -164,7 +164,15 @@ def WHITENOISE_IMMUTABLE_FILE_TEST(path: str, url: str) -> bool:  # noqa: N802 -
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
-    "formatters": {"lines": {"()": "server.config.requests.JsonLines"}},
+    "formatters": {
+        "lines": {
+            "()": "pythonjsonlogger.orjson.OrjsonFormatter",
+            "fmt": "{asctime}{levelname}{message}",
+            "style": "{",
+            "datefmt": "%Y-%m-%dT%H:%M:%SZ",
+            "rename_fields": {"asctime": "at", "levelname": "level", "message": "says"},
+        }
+    },
     "handlers": {
         "console": {"class": "logging.StreamHandler"},
         # Several processes write to it; the lock beside it lets one of them turn it over.

@@ -165,7 +165,7 @@ def do(key: str) -> None:
     except InputError as error:
         _end(row, Task.Standing.FAILED, str(error))
     except Exception:
-        _log.exception("task", extra={"told": {"task": str(row.pk), "kind": row.kind}})
+        _log.exception("task", extra={"task": str(row.pk), "kind": row.kind})
         _end(row, Task.Standing.FAILED, "This is a fault of ours, and it is logged. Try it again.")
     else:
         row.file, row.answer = outcome.file, dict(outcome.answer)
