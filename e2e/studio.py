@@ -1,5 +1,7 @@
 """The program as a painter runs it: the real command, a real browser, data of its own."""
 
+import atexit
+import functools
 import json
 import os
 import re
@@ -110,6 +112,16 @@ class Studio:
         shutil.rmtree(self.home, ignore_errors=True)
 
 
+@functools.cache
+def prepared(words: tuple[str, ...]) -> Path:
+    """A folder as a first start with these words leaves it, for every journey to begin from."""
+    first = Studio(*words)
+    first.start()
+    first.stop()
+    atexit.register(shutil.rmtree, first.home, ignore_errors=True)
+    return first.home
+
+
 expect.set_options(timeout=TIMEOUT_MS)
 
 
@@ -129,6 +141,7 @@ class InBrowser(unittest.TestCase):
     def setUpClass(cls) -> None:
         cls.studio = Studio(*cls.words)
         cls.addClassCleanup(cls.studio.remove)
+        shutil.copytree(prepared(cls.words), cls.studio.home, dirs_exist_ok=True)
         cls.studio.start()
         cls.playwright = sync_playwright().start()
         cls.addClassCleanup(cls.playwright.stop)
