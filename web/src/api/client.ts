@@ -101,10 +101,13 @@ type Sent = { body?: unknown } & Passing & Record<string, unknown>;
 /** A file goes as it is. */
 const serialised = (body: unknown) => (body instanceof Blob ? body : JSON.stringify(body));
 
+/** What follows a question: nothing has to, where all that can be given may be left out. */
+export type GivenWith<Q> = Record<never, never> extends Given<Q> ? [Given<Q>?] : [Given<Q>];
+
 /** The answer to a question; a `Problem` is thrown where it is no success. */
 export async function ask<Q extends Question>(
   question: Q,
-  ...given: Record<never, never> extends Given<Q> ? [Given<Q>?] : [Given<Q>]
+  ...given: GivenWith<Q>
 ): Promise<Answer<Q>> {
   const [method, address = ""] = question.split(" ");
   const { body, signal, keepalive, parseAs, ...named } = (given[0] ?? {}) as Sent;

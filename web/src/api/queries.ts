@@ -1,78 +1,59 @@
 import { keepPreviousData, type QueryClient, queryOptions, useQuery } from "@tanstack/react-query";
 import { keepLater } from "./answers";
-import { type Answer, ask, type Given, type Question } from "./client";
+import { type Answer, ask, type Given, type GivenWith, type Question } from "./client";
 import type { PileOut } from "./schema";
 
-export const meQuery = queryOptions({
-  queryKey: ["me"],
-  queryFn: () => ask("GET /api/me"),
+/** A question as a query under its key. */
+export function queryOf<Q extends Question, Key extends readonly unknown[]>(
+  queryKey: Key,
+  question: Q,
+  ...given: GivenWith<Q>
+) {
+  return queryOptions({ queryKey, queryFn: () => ask(question, ...given) });
+}
+
+export const meQuery = {
+  ...queryOf(["me"], "GET /api/me"),
   staleTime: Number.POSITIVE_INFINITY,
-});
+};
 
-export const mixturesQuery = queryOptions({
-  queryKey: ["mixtures"],
-  queryFn: () => ask("GET /api/mixtures"),
-});
+export const mixturesQuery = queryOf(["mixtures"], "GET /api/mixtures");
 
-export const paintsQuery = queryOptions({
-  queryKey: ["paints"],
-  queryFn: () => ask("GET /api/paints"),
+export const paintsQuery = {
+  ...queryOf(["paints"], "GET /api/paints"),
   staleTime: Number.POSITIVE_INFINITY,
-});
+};
 
-export const tubesQuery = queryOptions({
-  queryKey: ["tubes", "use"],
-  queryFn: () => ask("GET /api/tubes"),
+export const tubesQuery = {
+  ...queryOf(["tubes", "use"], "GET /api/tubes"),
   // It changes only where it is changed, and is then fetched anew.
   staleTime: Number.POSITIVE_INFINITY,
-});
+};
 
 export const tubesThat = (which: "all" | "away") =>
-  queryOptions({
-    queryKey: ["tubes", which],
-    queryFn: () => ask("GET /api/tubes", { which }),
-  });
+  queryOf(["tubes", which], "GET /api/tubes", { which });
 
 export const tubeQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["tubes", "one", id],
-    queryFn: () => ask("GET /api/tubes/{tube_id}", { tube_id: id }),
-  });
+  queryOf(["tubes", "one", id], "GET /api/tubes/{tube_id}", { tube_id: id });
 
-export const boxesQuery = queryOptions({
-  queryKey: ["boxes"],
-  queryFn: () => ask("GET /api/boxes"),
+export const boxesQuery = queryOf(["boxes"], "GET /api/boxes");
+
+export const reachQuery = (value: number) => ({
+  ...queryOf(["tubes", "reach", value], "GET /api/reach", { value }),
+  placeholderData: keepPreviousData,
 });
 
-export const reachQuery = (value: number) =>
-  queryOptions({
-    queryKey: ["tubes", "reach", value],
-    queryFn: () => ask("GET /api/reach", { value }),
-    placeholderData: keepPreviousData,
-  });
-
-export const calibrationQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["tubes", "calibration", id],
-    queryFn: () => ask("GET /api/tubes/{tube_id}/calibration", { tube_id: id }),
-    retry: false,
-  });
-
-export const instrumentQuery = queryOptions({
-  queryKey: ["instrument"],
-  queryFn: () => ask("GET /api/instrument"),
+export const calibrationQuery = (id: number) => ({
+  ...queryOf(["tubes", "calibration", id], "GET /api/tubes/{tube_id}/calibration", { tube_id: id }),
+  retry: false,
 });
 
-export const pilesQuery = queryOptions({
-  queryKey: ["piles"],
-  queryFn: () => ask("GET /api/piles"),
-});
+export const instrumentQuery = queryOf(["instrument"], "GET /api/instrument");
+
+export const pilesQuery = queryOf(["piles"], "GET /api/piles");
 
 export const pileQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["piles", id],
-    queryFn: () => ask("GET /api/piles/{key}", { key: id }),
-  });
+  queryOf(["piles", id], "GET /api/piles/{key}", { key: id });
 
 /**
  * Put a pile on screen as an answer to something done tells it. What was asked before that and is
@@ -90,25 +71,17 @@ export async function tellPile(cache: QueryClient, pile: PileOut): Promise<void>
   });
 }
 
-export const paintingsQuery = queryOptions({
-  queryKey: ["paintings"],
-  queryFn: () => ask("GET /api/paintings"),
-});
+export const paintingsQuery = queryOf(["paintings"], "GET /api/paintings");
 
-export const sheetsQuery = queryOptions({
-  queryKey: ["sheets"],
-  queryFn: () => ask("GET /api/scales"),
-});
+export const sheetsQuery = queryOf(["sheets"], "GET /api/scales");
 
 const JUST_NOW_MS = 5000;
 
-export const sheetQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["sheets", id],
-    queryFn: () => ask("GET /api/scales/{key}", { key: id }),
-    // Another window may change it, so only what has just been fetched is laid on the bench.
-    staleTime: JUST_NOW_MS,
-  });
+export const sheetQuery = (id: number) => ({
+  ...queryOf(["sheets", id], "GET /api/scales/{key}", { key: id }),
+  // Another window may change it, so only what has just been fetched is laid on the bench.
+  staleTime: JUST_NOW_MS,
+});
 
 /** What can be computed of sheets. */
 type Computable = Question extends infer Q

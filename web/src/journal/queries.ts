@@ -1,5 +1,6 @@
 import { keepPreviousData, type QueryClient, queryOptions } from "@tanstack/react-query";
 import { ask } from "../api/client";
+import { queryOf } from "../api/queries";
 import type { EntryOut } from "../api/schema";
 
 /** How the wall is ordered. */
@@ -22,12 +23,10 @@ export interface Filters {
 /** Swatches that are fetched together. */
 export const PAGE = 200;
 
-export const wallQuery = (order: Order, filters: Filters) =>
-  queryOptions({
-    queryKey: ["journal", "wall", order, filters],
-    queryFn: () => ask("GET /api/journal/wall", { order, ...filters }),
-    placeholderData: keepPreviousData,
-  });
+export const wallQuery = (order: Order, filters: Filters) => ({
+  ...queryOf(["journal", "wall", order, filters], "GET /api/journal/wall", { order, ...filters }),
+  placeholderData: keepPreviousData,
+});
 
 export const pageQuery = (order: Order, filters: Filters, group: string, page: number) =>
   queryOptions({
@@ -43,38 +42,26 @@ export const pageQuery = (order: Order, filters: Filters, group: string, page: n
     staleTime: 30_000,
   });
 
-export const mapQuery = (filters: Filters) =>
-  queryOptions({
-    queryKey: ["journal", "map", filters],
-    queryFn: () => ask("GET /api/journal/map", { ...filters }),
-    placeholderData: keepPreviousData,
-  });
+export const mapQuery = (filters: Filters) => ({
+  ...queryOf(["journal", "map", filters], "GET /api/journal/map", { ...filters }),
+  placeholderData: keepPreviousData,
+});
 
-export const nearQuery = (colour: string, filters: Filters) =>
-  queryOptions({
-    queryKey: ["journal", "near", colour, filters],
-    queryFn: () => ask("GET /api/journal/near", { colour, ...filters }),
-    placeholderData: keepPreviousData,
-    retry: false,
-  });
+export const nearQuery = (colour: string, filters: Filters) => ({
+  ...queryOf(["journal", "near", colour, filters], "GET /api/journal/near", { colour, ...filters }),
+  placeholderData: keepPreviousData,
+  retry: false,
+});
 
 export const entryQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["journal", "entry", id],
-    queryFn: () => ask("GET /api/journal/entries/{key}", { key: id }),
-  });
+  queryOf(["journal", "entry", id], "GET /api/journal/entries/{key}", { key: id });
 
-export const storeQuery = (painting: number | undefined) =>
-  queryOptions({
-    queryKey: ["journal", "store", painting],
-    queryFn: () => ask("GET /api/journal/store", { painting }),
-    placeholderData: keepPreviousData,
-  });
-
-export const teachesQuery = queryOptions({
-  queryKey: ["journal", "teaches"],
-  queryFn: () => ask("GET /api/journal/teaches"),
+export const storeQuery = (painting: number | undefined) => ({
+  ...queryOf(["journal", "store", painting], "GET /api/journal/store", { painting }),
+  placeholderData: keepPreviousData,
 });
+
+export const teachesQuery = queryOf(["journal", "teaches"], "GET /api/journal/teaches");
 
 /** Puts an entry as it is now where it is looked for, and has the wall fetched anew. */
 export function tellEntry(cache: QueryClient, entry: EntryOut) {

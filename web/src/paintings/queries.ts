@@ -1,5 +1,6 @@
 import { keepPreviousData, queryOptions, useQuery } from "@tanstack/react-query";
 import { ask } from "../api/client";
+import { queryOf } from "../api/queries";
 import type { Measure, PaintingRequest } from "../api/schema";
 import { GIVING } from "./draft";
 
@@ -9,13 +10,11 @@ const JUST_NOW_MS = 5000;
 export const keptPaintingQuery = (id: number, revision: number) =>
   queryOptions({ ...paintingQuery(id), queryKey: ["paintings", id, "at", revision] });
 
-export const paintingQuery = (id: number) =>
-  queryOptions({
-    queryKey: ["paintings", id],
-    queryFn: () => ask("GET /api/paintings/{key}", { key: id }),
-    // Another window may change it, so only what has just been fetched is laid on the bench.
-    staleTime: JUST_NOW_MS,
-  });
+export const paintingQuery = (id: number) => ({
+  ...queryOf(["paintings", id], "GET /api/paintings/{key}", { key: id }),
+  // Another window may change it, so only what has just been fetched is laid on the bench.
+  staleTime: JUST_NOW_MS,
+});
 
 const KEPT = { staleTime: Number.POSITIVE_INFINITY, retry: false } as const;
 

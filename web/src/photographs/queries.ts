@@ -1,15 +1,14 @@
-import { keepPreviousData, queryOptions } from "@tanstack/react-query";
-import { ask } from "../api/client";
+import { keepPreviousData } from "@tanstack/react-query";
+import { queryOf } from "../api/queries";
 import type { PhotographOut } from "../api/schema";
 
-export const photographsQuery = queryOptions({
-  queryKey: ["photographs"],
-  queryFn: () => ask("GET /api/photographs"),
-});
+export const photographsQuery = queryOf(["photographs"], "GET /api/photographs");
 
-export const notesQuery = (photograph: PhotographOut, count: number) =>
-  queryOptions({
-    queryKey: ["photographs", photograph.id, "notes", count, photograph.card_area],
-    queryFn: () => ask("GET /api/photographs/{key}/notes", { key: photograph.id, count }),
-    placeholderData: keepPreviousData,
-  });
+export const notesQuery = (photograph: PhotographOut, count: number) => ({
+  ...queryOf(
+    ["photographs", photograph.id, "notes", count, photograph.card_area],
+    "GET /api/photographs/{key}/notes",
+    { key: photograph.id, count },
+  ),
+  placeholderData: keepPreviousData,
+});

@@ -1,19 +1,14 @@
-import { queryOptions, useMutation, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { ask, type PracticeKind } from "../api/client";
 import { Problem } from "../api/problem";
+import { queryOf } from "../api/queries";
 import type { AnswerJudged, PracticeAnswer, PracticeSession } from "../api/schema";
 import { TABLES } from "../api/tables";
 import { newToken } from "../api/token";
 
-export const practiceQuery = queryOptions({
-  queryKey: ["practice"],
-  queryFn: () => ask("GET /api/practice"),
-});
+export const practiceQuery = queryOf(["practice"], "GET /api/practice");
 
-export const recordQuery = queryOptions({
-  queryKey: ["practice", "record"],
-  queryFn: () => ask("GET /api/practice/record"),
-});
+export const recordQuery = queryOf(["practice", "record"], "GET /api/practice/record");
 
 interface Kind {
   title: string;

@@ -1,16 +1,15 @@
-import { queryOptions, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { ask } from "../../api/client";
+import { queryOf } from "../../api/queries";
 import type { Look, Target } from "../../api/schema";
 import { useSwatchStyle } from "../../seen/Swatch";
 import { Select } from "../../ui/Select";
 import { NO_TARGET } from "../beginPile";
 
-const kindsQuery = queryOptions({
-  queryKey: ["kinds"],
-  queryFn: () => ask("GET /api/kinds"),
+const kindsQuery = {
+  ...queryOf(["kinds"], "GET /api/kinds"),
   staleTime: Number.POSITIVE_INFINITY,
-});
+};
 
 /** Skin, foliage, stone, sky: a small field of each by value and warmth, to aim at one of. */
 export function KindsOfColour({ onChoose }: { onChoose: (target: Target) => void }) {
