@@ -1,9 +1,8 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useNavigate } from "@tanstack/react-router";
-import { useRef } from "react";
 import { ask } from "../api/client";
 import { tubesQuery } from "../api/queries";
-import type { ReadBackOut, TubeMixture } from "../api/schema";
+import type { ReadBackOut, TaskOut, TubeMixture } from "../api/schema";
 import { newToken } from "../api/token";
 import { sendFile } from "../api/upload";
 import { useTask } from "../keeping/useTask";
@@ -25,11 +24,6 @@ interface Asked {
   corners?: readonly Corner[];
 }
 
-interface Begun {
-  id: number;
-  task: string;
-}
-
 /** The kind of sheet that is planned next from what one told. */
 export const [NEXT, { after_reading: planNext }] = OFFERED.find(
   ([, kind]) => kind.after_reading,
@@ -38,25 +32,22 @@ export const [NEXT, { after_reading: planNext }] = OFFERED.find(
 /** Has photographs of something painted read; tells of the newest that was. */
 export function useReading(thing: PaintedThing, onRead: (id: number) => void) {
   const cache = useQueryClient();
-  const begun = useRef<Begun | null>(null);
   return useTask<Asked>(
-    async ({ light, page, file, corners }) => {
+    ({ light, page, file, corners }) => {
       const query = new URLSearchParams({
         light,
         page: String(page),
         corners: (corners ?? []).map((corner) => corner.join(",")).join("; "),
       });
       const path = `/api/painted/of/${thing.kind}/${thing.id}`;
-      const started = await sendFile<Begun>(
+      return sendFile<TaskOut>(
         file ? `${path}?${query}` : `${path}/simulated?${query}`,
         file ?? new FormData(),
       );
-      begun.current = started;
-      return ask("GET /api/tasks/{key}", { key: started.task });
     },
-    () => {
+    ({ answer }) => {
       cache.invalidateQueries({ queryKey: readOfQuery(thing).queryKey });
-      if (begun.current) onRead(begun.current.id);
+      if (answer.read_back) onRead(answer.read_back);
     },
   );
 }
