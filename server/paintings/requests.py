@@ -133,7 +133,8 @@ class RegionsIn(Asked):
 
 
 _Axis = Annotated[float, Field(ge=-200, le=200, allow_inf_nan=False)]
-_Lab = tuple[_Axis, _Axis, _Axis]
+# A list: as strict as a request is, one is no tuple.
+_Lab = Annotated[list[_Axis], Field(min_length=3, max_length=3)]
 
 
 class BetweenIn(Asked):

@@ -33,6 +33,17 @@ def core_yard() -> Painting:
 
 
 class HarmonyTest(YardTest):
+    def test_a_place_is_held_against_others_in_words(self) -> None:
+        body = {"lab": [50.0, 0.0, 0.0], "others": [[70.0, 0.0, 0.0], [50.0, 0.0, 40.0]]}
+        status, told = self.send("post", "paintings/compute/between", body)
+        self.assertEqual(status, 200, told)
+        darker, greyer = told["says"]
+        self.assertIn("darker", darker)
+        self.assertNotIn("darker", greyer)
+        for wrong in ([50.0, 0.0], [50.0, 0.0, 0.0, 0.0], [500.0, 0.0, 0.0]):
+            status = self.send("post", "paintings/compute/between", {**body, "lab": wrong})[0]
+            self.assertEqual(status, 422, wrong)
+
     def test_without_a_mother_the_painting_is_told_as_it_is(self) -> None:
         told = self.harmony()
         labs = [passage["before"]["lab"] for passage in told["passages"]]

@@ -6985,17 +6985,9 @@ export interface components {
          */
         BetweenIn: {
             /** Lab */
-            lab: [
-                number,
-                number,
-                number
-            ];
+            lab: number[];
             /** Others */
-            others: [
-                number,
-                number,
-                number
-            ][];
+            others: number[][];
         };
         /**
          * DotOut
