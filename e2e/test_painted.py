@@ -29,13 +29,13 @@ class PaintedTest(InBrowser):
 
     def test_a_sheet_is_printed_photographed_read_and_taken_over(self) -> None:
         page = self.page
-        self.calibration_sheet("Three to know")
+        self.calibration_sheet("Three to learn")
         page.get_by_role("button", name="On paper").click()
         with page.expect_download() as waited:
             page.get_by_role("menuitem", name="To paint on, A4 (PDF)").click()
         self.assertTrue(waited.value.path().read_bytes().startswith(b"%PDF-"))
         page.get_by_role("button", name="Read back").click()
-        panel = page.get_by_role("dialog", name="“Three to know” read back")
+        panel = page.get_by_role("dialog", name="“Three to learn” read back")
         self.assert_accessible()
         panel.get_by_role("button", name="Photograph it (simulated)").click()
         boxes = panel.get_by_role("list", name="Boxes read").get_by_role("listitem")
@@ -58,14 +58,14 @@ class PaintedTest(InBrowser):
         page.reload()
         expect(offer).to_be_visible()
         page.get_by_role("link", name="Journal").click()
-        page.get_by_label("Words").fill("three to know")
+        page.get_by_label("Words").fill("three to learn")
         entry = page.get_by_test_id("wall").locator("[data-entry]").first
         entry.click()
         slip = page.get_by_label("The slip", exact=True)
         expect(slip.get_by_role("region", name="How it came out")).to_contain_text(
             "off a painted sheet"
         )
-        expect(slip.get_by_role("region", name="Where it stands")).to_contain_text("Three to know")
+        expect(slip.get_by_role("region", name="Where it stands")).to_contain_text("Three to learn")
 
     def test_a_photograph_of_ones_own_is_read_and_a_bad_one_is_told(self) -> None:
         page = self.page

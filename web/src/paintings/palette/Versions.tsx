@@ -12,6 +12,9 @@ import { keptPaintingQuery } from "../queries";
 import type { OpenPainting } from "../usePainting";
 import { PaletteStrip } from "./PaletteStrip";
 
+const without = (versions: readonly VersionOut[], { id }: VersionOut) =>
+  versions.filter((each) => each.id !== id);
+
 /** Versions of the palette: named, held against the one on the bench, and gone back to. */
 export function Versions({ painting }: { painting: OpenPainting }) {
   const [name, setName] = useState("");
@@ -31,7 +34,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
   const keep = useMutation({
     mutationFn: () => ask("POST /api/paintings/{key}/versions", { key: id ?? 0, body: { name } }),
     onSuccess: (version) => {
-      show((now) => [version, ...now]);
+      show((now) => [version, ...without(now, version)]);
       setName("");
     },
   });
@@ -39,7 +42,7 @@ export function Versions({ painting }: { painting: OpenPainting }) {
     mutationFn: (version: VersionOut) =>
       ask("DELETE /api/paintings/versions/{key}", { key: version.id }),
     onSuccess: (_, version) => {
-      show((now) => now.filter((each) => each.id !== version.id));
+      show((now) => without(now, version));
       setThrown(version);
     },
   });
@@ -47,7 +50,8 @@ export function Versions({ painting }: { painting: OpenPainting }) {
     mutationFn: (version: VersionOut) =>
       ask("POST /api/paintings/versions/{key}/restore", { key: version.id }),
     onSuccess: (_, version) => {
-      show((now) => [...now, version].sort((a, b) => b.id - a.id));
+      // It may have been asked for meanwhile, and be there already.
+      show((now) => [...without(now, version), version].sort((a, b) => b.id - a.id));
       setThrown(null);
     },
   });
