@@ -40,6 +40,7 @@ class AtThePainting(InBrowser):
 
     def choose_mother(self, name: str) -> None:
         self.view("Mother colour")
+        expect(self.page.get_by_text("Tap a tube to make it the mother")).to_be_visible()
         self.page.get_by_role("navigation", name="Tubes").get_by_title(name, exact=True).click()
         expect(self.page.get_by_role("region", name="The mother colour")).to_contain_text(name)
         expect(self.verdict).to_be_visible()
