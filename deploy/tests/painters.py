@@ -116,7 +116,11 @@ class Painter:
                 )["revision"]
             case 4:
                 token = uuid.uuid4().hex
-                self.ask("POST", f"/api/piles/{self.pile}/keep", {"name": token, "token": token})
+                self.ask(
+                    "POST",
+                    f"/api/piles/{self.pile}/events",
+                    {"kind": "keep", "name": token, "token": token},
+                )
                 self.kept.append(token)
             case _:
                 self.ask("GET", "/api/tubes")  # fmt: skip
