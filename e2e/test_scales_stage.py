@@ -66,13 +66,20 @@ class ScalesStage(InBrowser):
         expect(page.get_by_label("The chosen patch")).to_contain_text("Step 6 of 9")
         start = self.share(5)
         step.press("ArrowRight")
+        fine = self.share(5) - start
         step.press("ArrowRight")
         far = self.share(5)
-        self.assertGreater(far, start)
-        # Once the greyest mixture has gone to the step before it, that is as far as it goes back.
-        step.press("Shift+ArrowLeft")
-        expect(page.get_by_label("The chosen patch")).not_to_contain_text("about")
-        self.assertLess(self.share(5), far - 1)
+        self.assertGreater(fine, 0)
+        self.assertGreater(far, start + fine / 2)
+        # It goes back no further than the step before it. Where the answer to the first moves is
+        # there already, that is the greyest mixture, which has made room for it; once it is there
+        # itself, the one before it has gone on, and so may this.
+        for lower in (far - 1.5 * fine, start):
+            step.press("Shift+ArrowLeft")
+            expect(page.get_by_label("The chosen patch")).not_to_contain_text("about")
+            self.until(lambda lower=lower: self.share(5) < lower)
+        before = self.share(4)
+        self.assertLess(before, self.share(5))
         first = page.locator('[data-run-step="0"]')
         first.focus()
         first.press("ArrowRight")
